@@ -1,0 +1,48 @@
+import nextVitals from 'eslint-config-next/core-web-vitals';
+import nextTypescript from 'eslint-config-next/typescript';
+import boundaries from 'eslint-plugin-boundaries';
+import prettier from 'eslint-config-prettier';
+
+/** The floors of docs/decisions.md: who may import whom. Anything not listed is refused. */
+const floors = [
+  { from: 'app', allow: ['app', 'stations', 'pictures', 'ui', 'server', 'core'] },
+  { from: 'stations', allow: ['stations', 'pictures', 'ui', 'workers', 'core'] },
+  { from: 'pictures', allow: ['pictures', 'core'] },
+  { from: 'ui', allow: ['ui', 'core'] },
+  { from: 'workers', allow: ['core'] },
+  { from: 'server', allow: ['server', 'core'] },
+  { from: 'demo', allow: ['demo', 'core', 'server'] },
+  { from: 'cli', allow: ['cli', 'core'] },
+  { from: 'core', allow: ['core'] },
+];
+
+const noPlatform = ['react', 'react-dom', 'next', 'better-sqlite3', 'drizzle-orm', 'radix-ui', 'lucide-react'];
+
+const config = [
+  { ignores: ['.next/**', 'data/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**'] },
+  ...nextVitals,
+  ...nextTypescript,
+  prettier,
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    plugins: { boundaries },
+    settings: {
+      'boundaries/elements': floors.map(({ from }) => ({ type: from, pattern: `src/${from}/**`, mode: 'full' })),
+      'import/resolver': { typescript: { alwaysTryTypes: true } },
+    },
+    rules: {
+      'boundaries/element-types': ['error', { default: 'disallow', rules: floors }],
+      'import/no-cycle': 'error',
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { paths: noPlatform, patterns: ['node:*', 'next/*', 'fs', 'path'] }],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage'],
+    },
+  },
+  { files: ['**/*.js'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+];
+
+export default config;

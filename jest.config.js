@@ -1,0 +1,15 @@
+const nextJest = require('next/jest');
+
+const esModulePackages = /node_modules\/(?!(fast-check|pure-rand)\/)/;
+
+module.exports = async () => {
+  const config = await nextJest({ dir: __dirname })({
+    testEnvironment: 'node',
+    roots: ['<rootDir>/tests'],
+    testMatch: ['**/unit/**/*.test.ts', '**/checks/**/*.test.ts'],
+    modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],
+    moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  })();
+  config.transformIgnorePatterns = [esModulePackages.source];
+  return config;
+};

@@ -1,0 +1,81 @@
+import type { Prop } from '../props';
+import type { Section, Solid } from './draw';
+import type { Furniture } from './poses';
+import type { Skeleton } from './skeleton';
+import { add, lerp, scale, type Vec3 } from './vector';
+
+type Box = { x: readonly [number, number]; y: readonly [number, number]; z: readonly [number, number]; r?: number };
+
+const box = ({ x, y, z, r = 0.5 }: Box): Solid => ({
+  tone: 'thing',
+  balls: x.flatMap((bx) => y.flatMap((by) => z.map((bz) => ({ at: [bx, by, bz] as Vec3, r })))),
+});
+
+/** Furniture placed by the joints that use it; `ground` is the height of the floor. */
+export function furnitureOf(furniture: readonly Furniture[], s: Skeleton, ground: number): Solid[] {
+  return furniture.flatMap((thing) => PLACE[thing](s, ground));
+}
+
+const WIDE = [-16, 16] as const;
+const table = (x: readonly [number, number], top: number, ground: number): Solid[] => [
+  box({ x, y: [top - 1.6, top - 0.6], z: WIDE }),
+  ...[x[0] + 2, x[1] - 2].map((leg) => box({ x: [leg, leg], y: [ground + 0.5, top - 2], z: WIDE, r: 0.6 })),
+];
+
+const PLACE: Record<Furniture, (s: Skeleton, ground: number) => Solid[]> = {
+  chairUnderLegs: (s, ground) => table([s.legs.near.middle[0] + 5, s.legs.near.end[0] + 4], s.legs.near.end[1] - 2.6, ground),
+  wallAtFeet: (s, ground) => {
+    const x = Math.max(s.legs.near.end[0], s.legs.far.end[0]) + 4.6;
+    return [box({ x: [x, x + 0.6], y: [ground, ground + 52], z: WIDE })];
+  },
+  pillowUnderHead: (s, ground) => [
+    box({ x: [s.headCentre[0] - 5, s.headCentre[0] + 5], y: [ground + 1, Math.max(ground + 1.4, s.headCentre[1] - 5.4)], z: [-8, 8], r: 1.2 }),
+  ],
+  cushionUnderFront: (s, ground) => {
+    const top = add(s.waist, scale(s.frontAt.waist, 4.4))[1];
+    return [
+      {
+        tone: 'thing',
+        balls: [-9, 0, 11].flatMap((dx) => [-9, 9].map((z) => ({ at: [s.waist[0] + dx, (top + ground) / 2, z] as Vec3, r: Math.max(1.5, (top - ground) / 2 - Math.abs(dx) / 9) }))),
+      },
+    ];
+  },
+  seat: (s, ground) => table([s.hips[0] - 8, s.hips[0] + 13], s.hips[1] - 5.4, ground),
+  cushionUnderSeat: (s, ground) => [box({ x: [s.hips[0] - 9, s.hips[0] + 8], y: [ground + 0.6, Math.max(ground + 2, s.hips[1] - 5.6)], z: [-12, 12], r: 1 })],
+  wallBehind: (s, ground) => {
+    const x = Math.min(s.hips[0] - 7.6, s.shoulders[0] - 6.8);
+    return [box({ x: [x - 0.6, x], y: [ground, s.headCentre[1] + 12], z: [-20, 20] })];
+  },
+  counter: (s, ground) => {
+    const hand = s.arms.near.end;
+    return table([hand[0] - 4, hand[0] + 22], hand[1] - 1.2, ground);
+  },
+};
+
+/** Props that the body holds or wears. Those that are furniture in the position already draw nothing here. */
+export function heldProps(props: readonly Prop[], s: Skeleton, sections: readonly Section[]): Solid[] {
+  return props.flatMap((prop) => HELD[prop]?.(s, sections) ?? []);
+}
+
+const betweenKnees = (s: Skeleton, r: number): Solid[] => [{ tone: 'thing', balls: [{ at: lerp(s.legs.near.middle, s.legs.far.middle, 0.4), r }] }];
+const wrapped = (_: Skeleton, sections: readonly Section[]): Solid[] => [
+  {
+    tone: 'band',
+    balls: sections.filter((x) => x.t > 0.5 && x.t < 0.7).flatMap((x) => [-1.4, 1.4].flatMap((along) => {
+      const spine = add(sections[5]!.centre, scale(sections[3]!.centre, -1));
+      return x.outline.map((p) => ({ at: add(p, scale(spine, along / 12)), r: 0.5 }));
+    })),
+  },
+];
+const mouth = (s: Skeleton): Vec3 => add(s.headCentre, add(scale(s.frontAt.head, 4.6), scale(add(s.neckTop, scale(s.headCentre, -1)), 0.45)));
+
+const HELD: Partial<Record<Prop, (s: Skeleton, sections: readonly Section[]) => Solid[]>> = {
+  ball: (s) => betweenKnees(s, 4.4),
+  pillow: (s) => betweenKnees(s, 4.8),
+  block: (s) => betweenKnees(s, 3.6),
+  band: wrapped,
+  towel: wrapped,
+  straw: (s) => [{ tone: 'band', balls: [{ at: mouth(s), r: 0.4 }, { at: add(mouth(s), scale(s.frontAt.head, 8)), r: 0.4 }] }],
+  balloon: (s) => [{ tone: 'thing', balls: [{ at: mouth(s), r: 0.6 }, { at: add(mouth(s), scale(s.frontAt.head, 6)), r: 3.6 }] }],
+  weight: (s) => [{ tone: 'thing', balls: [-3, 3].map((z) => ({ at: add(s.arms.near.tip, [0, 0, z] as Vec3), r: 1.8 })) }],
+};

@@ -1,0 +1,155 @@
+import type { Position } from '../positions';
+import type { Camera } from './vector';
+
+/** One arm by absolute angles in the side plane, degrees: 0 to the right, 90 up. `outDeg` opens it sideways. */
+export type ArmPose = { upperDeg: number; foreDeg: number; handDeg?: number; outDeg?: number };
+export type LegPose = { thighDeg: number; shinDeg: number; footDeg: number; outDeg?: number };
+
+/**
+ * A body by its joint angles. The spine runs from the hips to the head; the front of the body lies 90° clockwise
+ * of it. `near` limbs are the ones toward the viewer. `rollDeg` turns the whole body about its long axis.
+ */
+export type Pose = {
+  pelvisDeg: number;
+  chestDeg: number;
+  neckDeg: number;
+  headDeg: number;
+  near: { arm: ArmPose; leg: LegPose };
+  far: { arm: ArmPose; leg: LegPose };
+  rollDeg?: number;
+  side?: Camera;
+  front: Camera;
+  furniture: readonly Furniture[];
+};
+
+/** Things a position cannot do without; props of a drill are added on top. */
+export type Furniture = 'chairUnderLegs' | 'wallAtFeet' | 'pillowUnderHead' | 'cushionUnderFront' | 'seat' | 'cushionUnderSeat' | 'wallBehind' | 'counter';
+
+const SIDE: Camera = { yaw: 0, pitch: 0 };
+const BEFORE: Camera = { yaw: 90, pitch: 4 };
+const ABOVE: Camera = { yaw: 0, pitch: 82 };
+const FROM_HEAD: Camera = { yaw: 68, pitch: 12 };
+
+export const SIDE_CAMERA = SIDE;
+
+const arm = (upperDeg: number, foreDeg: number, outDeg = 4, handDeg?: number): ArmPose => ({ upperDeg, foreDeg, outDeg, handDeg });
+const leg = (thighDeg: number, shinDeg: number, footDeg: number, outDeg = 2): LegPose => ({ thighDeg, shinDeg, footDeg, outDeg });
+const both = (a: ArmPose, l: LegPose): Pick<Pose, 'near' | 'far'> => ({ near: { arm: a, leg: l }, far: { arm: a, leg: l } });
+
+/** Hand on the belly from lying or upright; the other hand on the sternum: the two hands of practice P15. */
+const supine = (l: LegPose, furniture: readonly Furniture[] = []): Pose => ({
+  pelvisDeg: 180,
+  chestDeg: 180,
+  neckDeg: 176,
+  headDeg: 174,
+  near: { arm: arm(-10, 22, 10, 10), leg: l },
+  far: { arm: arm(-8, 40, 10, 20), leg: { ...l, outDeg: (l.outDeg ?? 0) + 2 } },
+  front: ABOVE,
+  furniture,
+});
+
+export const POSE: Record<Position, Pose> = {
+  legsOnChair: supine(leg(82, 2, 80), ['chairUnderLegs', 'pillowUnderHead']),
+  hookLying: supine(leg(52, -62, 0)),
+  feetOnWall: supine(leg(86, 4, 92), ['wallAtFeet']),
+  crossedLying: {
+    ...supine(leg(118, 12, 40, 0)),
+    near: { arm: arm(38, 96, -14, 80), leg: leg(122, -34, 10, -10) },
+    far: { arm: arm(48, 110, -14, 90), leg: leg(114, -22, 20, -10) },
+    headDeg: 172,
+  },
+  sideLying: {
+    ...supine(leg(38, -42, -10, 0), ['pillowUnderHead']),
+    near: { arm: arm(104, 172, 0), leg: leg(48, -52, -20, -10) },
+    far: { arm: arm(-14, 34, 0), leg: leg(42, -50, -14, -16) },
+    rollDeg: 80,
+    side: { yaw: 0, pitch: 26 },
+    front: { yaw: 0, pitch: 60 },
+  },
+  proneOverCushion: {
+    pelvisDeg: 8,
+    chestDeg: -14,
+    neckDeg: -12,
+    headDeg: -14,
+    ...both(arm(-64, 12, 16), leg(190, 182, 194)),
+    front: ABOVE,
+    furniture: ['cushionUnderFront'],
+  },
+  quadruped: {
+    pelvisDeg: 4,
+    chestDeg: 0,
+    neckDeg: -6,
+    headDeg: -14,
+    near: { arm: arm(-92, -88, 2, -4), leg: leg(-92, 180, 186) },
+    far: { arm: arm(-88, -86, 2, -4), leg: leg(-88, 180, 186) },
+    front: FROM_HEAD,
+    furniture: [],
+  },
+  foldedOnHeels: {
+    pelvisDeg: 22,
+    chestDeg: -22,
+    neckDeg: -26,
+    headDeg: -30,
+    ...both(arm(4, -12, 6, -6), leg(-14, 181, 184, 6)),
+    front: FROM_HEAD,
+    furniture: [],
+  },
+  sitting: {
+    pelvisDeg: 92,
+    chestDeg: 89,
+    neckDeg: 84,
+    headDeg: 88,
+    ...both(arm(-78, -14, 8, -8), leg(-3, -88, 0, 8)),
+    front: BEFORE,
+    furniture: ['seat'],
+  },
+  sittingAtWall: {
+    pelvisDeg: 92,
+    chestDeg: 90,
+    neckDeg: 86,
+    headDeg: 89,
+    near: { arm: arm(-76, -8, 8, -6), leg: leg(6, 186, 200, 34) },
+    far: { arm: arm(-76, -8, 8, -6), leg: leg(10, 182, 200, 34) },
+    front: BEFORE,
+    furniture: ['cushionUnderSeat', 'wallBehind'],
+  },
+  counterLean: {
+    pelvisDeg: 70,
+    chestDeg: 58,
+    neckDeg: 52,
+    headDeg: 60,
+    ...both(arm(-58, -54, 5, -2), leg(-101, -93, 0, 4)),
+    front: BEFORE,
+    furniture: ['counter'],
+  },
+  standingAtWall: {
+    pelvisDeg: 92,
+    chestDeg: 90,
+    neckDeg: 86,
+    headDeg: 89,
+    near: { arm: arm(-84, -74, 8), leg: leg(-78, -94, 0, 4) },
+    far: { arm: arm(-84, -74, 8), leg: leg(-76, -92, 0, 4) },
+    front: BEFORE,
+    furniture: ['wallBehind'],
+  },
+  standing: {
+    pelvisDeg: 91,
+    chestDeg: 90,
+    neckDeg: 85,
+    headDeg: 88,
+    near: { arm: arm(-92, -82, 9), leg: leg(-89, -92, 0, 4) },
+    far: { arm: arm(-88, -78, 9), leg: leg(-87, -90, 0, 4) },
+    front: BEFORE,
+    furniture: [],
+  },
+  walking: {
+    pelvisDeg: 90,
+    chestDeg: 89,
+    neckDeg: 84,
+    headDeg: 88,
+    near: { arm: arm(-112, -84, 6), leg: leg(-68, -80, 8, 3) },
+    far: { arm: arm(-66, -38, 6), leg: leg(-98, -122, -38, 3) },
+    front: { yaw: 62, pitch: 4 },
+    furniture: [],
+  },
+};

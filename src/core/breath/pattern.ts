@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import { fail, ok, type Result } from '../result';
+
+const phaseS = z.number().finite().min(0).max(120);
+
+/** One breath written as in–hold–out–hold, each in seconds (practice P44). */
+export const Pattern = z
+  .object({ inhaleS: phaseS, holdInS: phaseS, exhaleS: phaseS, holdOutS: phaseS })
+  .refine((p) => p.inhaleS > 0 && p.exhaleS > 0, { message: 'an inhale and an exhale must last longer than 0 s' });
+export type Pattern = z.infer<typeof Pattern>;
+
+export type Phase = 'inhale' | 'holdIn' | 'exhale' | 'holdOut';
+export const PHASES: readonly Phase[] = ['inhale', 'holdIn', 'exhale', 'holdOut'];
+
+/** The key of a pattern that holds the seconds of each phase. */
+export const PHASE_KEY = {
+  inhale: 'inhaleS',
+  holdIn: 'holdInS',
+  exhale: 'exhaleS',
+  holdOut: 'holdOutS',
+} as const satisfies Record<Phase, keyof Pattern>;
+
+export const pattern = (inhaleS: number, holdInS: number, exhaleS: number, holdOutS: number): Pattern => ({
+  inhaleS,
+  holdInS,
+  exhaleS,
+  holdOutS,
+});
+
+/** Seconds of one whole breath. @example cycleS(pattern(4, 0, 7, 0)) // 11 */
+export const cycleS = (p: Pattern): number => p.inhaleS + p.holdInS + p.exhaleS + p.holdOutS;
+
+/** Breaths a minute. @example ratePerMin(pattern(2, 0, 6, 0)) // 7.5 */
+export const ratePerMin = (p: Pattern): number => 60 / cycleS(p);
+
+/** Share of the breath spent breathing in (Ti/Ttot), 0–1. */
+export const dutyCycle = (p: Pattern): number => p.inhaleS / cycleS(p);
+
+/** The pattern as the trade writes it. @example printPattern(pattern(4, 0, 7.5, 0)) // '4–0–7.5–0' */
+export const printPattern = (p: Pattern): string =>
+  [p.inhaleS, p.holdInS, p.exhaleS, p.holdOutS].map((s) => String(Number(s.toFixed(2)))).join('–');
+
+/**
+ * Reads '4–0–7–0', '4-0-7-0' or '4 0 7 0' (seconds, decimals with a point).
+ *
+ * @example parsePattern('4-0-7-0') // { ok: true, value: { inhaleS: 4, holdInS: 0, exhaleS: 7, holdOutS: 0 } }
+ */
+export function parsePattern(text: string): Result<Pattern> {
+  const parts = text.trim().split(/\s*[–-]\s*|\s+/);
+  const numbers = parts.map(Number);
+  if (parts.length !== 4 || parts.some((part) => part === '') || numbers.some((n) => !Number.isFinite(n))) {
+    return fail(`“${text}” is not a pattern: write four numbers of seconds, in–hold–out–hold, such as 4–0–7–0`, 'pattern');
+  }
+  const [inhaleS, holdInS, exhaleS, holdOutS] = numbers as [number, number, number, number];
+  const checked = Pattern.safeParse({ inhaleS, holdInS, exhaleS, holdOutS });
+  return checked.success
+    ? ok(checked.data)
+    : fail(`“${text}”: ${checked.error.issues[0]?.message ?? 'out of range'}`, 'pattern');
+}
+
+/** In words for a person: '4 s in · 7 s out'. Holds are named only where there are some. */
+export const describePattern = (p: Pattern): string =>
+  [
+    `${p.inhaleS} s in`,
+    p.holdInS > 0 ? `hold ${p.holdInS} s` : '',
+    `${p.exhaleS} s out`,
+    p.holdOutS > 0 ? `empty ${p.holdOutS} s` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');

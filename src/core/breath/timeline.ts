@@ -1,0 +1,103 @@
+import { z } from 'zod';
+import { EXHALE_LADDER } from './ladder';
+import { cycleS, Pattern, PHASE_KEY, PHASES, type Phase } from './pattern';
+
+/** How often a pattern is breathed: breaths in a round, rounds on each side, the rest between rounds. */
+export const Dose = z.object({
+  breaths: z.int().min(1).max(200),
+  rounds: z.int().min(1).max(20),
+  restS: z.number().min(0).max(600),
+  sides: z.union([z.literal(1), z.literal(2)]),
+});
+export type Dose = z.infer<typeof Dose>;
+
+/**
+ * What is breathed inside a block. `paced`: the same pattern throughout. `ladder`: one breath a rung.
+ * `free`: the client breathes as they like for `freeS` seconds a round (watching, walking, stretching).
+ */
+export const Breathing = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('paced'), pattern: Pattern }),
+  z.object({ kind: z.literal('ladder') }),
+  z.object({ kind: z.literal('free'), freeS: z.number().min(1).max(3600) }),
+]);
+export type Breathing = z.infer<typeof Breathing>;
+
+export type Span = {
+  /** Seconds from the start of the block. */
+  startS: number;
+  endS: number;
+  phase: Phase | 'free' | 'rest';
+  /** 1-based; 0 in a rest. */
+  breath: number;
+  round: number;
+  side: number;
+};
+
+export type BlockTimeline = { spans: Span[]; workS: number; totalS: number; breaths: number };
+
+/** The patterns of one round, breath by breath; empty when breathing is free. */
+export const breathsOfRound = (breathing: Breathing, dose: Dose): readonly Pattern[] =>
+  breathing.kind === 'paced'
+    ? Array.from({ length: dose.breaths }, () => breathing.pattern)
+    : breathing.kind === 'ladder'
+      ? EXHALE_LADDER
+      : [];
+
+/** Seconds of one round, rests left out. */
+export const roundS = (breathing: Breathing, dose: Dose): number => {
+  switch (breathing.kind) {
+    case 'free':
+      return breathing.freeS;
+    case 'ladder':
+      return EXHALE_LADDER.reduce((sum, rung) => sum + cycleS(rung), 0);
+    case 'paced':
+      return cycleS(breathing.pattern) * dose.breaths;
+  }
+};
+
+/**
+ * Seconds a block takes from its first breath to its last: rounds on every side with a rest between any two.
+ *
+ * @example 10 breaths of 4–0–7–0, 2 rounds, 30 s rest, 1 side: 110 · 2 + 30 = 250 s
+ */
+export function durationS(breathing: Breathing, dose: Dose): number {
+  const rounds = dose.rounds * dose.sides;
+  return roundS(breathing, dose) * rounds + dose.restS * (rounds - 1);
+}
+
+/** Every phase of a block on its own clock, in order and without gaps. */
+export function timelineOf(breathing: Breathing, dose: Dose): BlockTimeline {
+  const spans: Span[] = [];
+  let at = 0;
+  let count = 0;
+  const push = (lengthS: number, phase: Span['phase'], breath: number, round: number, side: number) => {
+    if (lengthS <= 0) return;
+    spans.push({ startS: at, endS: at + lengthS, phase, breath, round, side });
+    at += lengthS;
+  };
+  for (let side = 1; side <= dose.sides; side++) {
+    for (let round = 1; round <= dose.rounds; round++) {
+      if (spans.length > 0) push(dose.restS, 'rest', 0, round, side);
+      if (breathing.kind === 'free') push(breathing.freeS, 'free', 1, round, side);
+      breathsOfRound(breathing, dose).forEach((rung, index) => {
+        count++;
+        for (const phase of PHASES) push(rung[PHASE_KEY[phase]], phase, index + 1, round, side);
+      });
+    }
+  }
+  const restS = dose.restS * (dose.rounds * dose.sides - 1);
+  return { spans, workS: at - restS, totalS: at, breaths: count };
+}
+
+/** The span that holds `t`, or undefined before 0 and at or past the end. */
+export function spanAt(timeline: BlockTimeline, t: number): Span | undefined {
+  if (t < 0 || t >= timeline.totalS) return undefined;
+  let low = 0;
+  let high = timeline.spans.length - 1;
+  while (low < high) {
+    const mid = (low + high + 1) >> 1;
+    if (timeline.spans[mid]!.startS <= t) low = mid;
+    else high = mid - 1;
+  }
+  return timeline.spans[low];
+}

@@ -1,0 +1,35 @@
+/**
+ * How much air a pattern moves and what that does to carbon dioxide. Teaching arithmetic for the air-moved
+ * guard, not a measurement of a client.
+ */
+
+/** mmHg·(mL/min STPD)⁻¹·(L/min BTPS): 760 · 310 / 273 / 1000, from the alveolar ventilation equation. */
+export const ALVEOLAR_CONSTANT = (760 * 310) / 273 / 1000;
+
+/** Dead space in mL per kg of predicted body weight (cited from memory: about 2.2 mL/kg). */
+export const DEAD_SPACE_ML_PER_KG = 2.2;
+
+/** CO2 output at rest, mL/min (textbook value, from memory). */
+export const RESTING_CO2_ML_PER_MIN = 200;
+
+/** Half-times of arterial CO2 after a change of ventilation, minutes (Nunn's Applied Respiratory Physiology, from memory). */
+export const HALF_TIME_RISING_MIN = 3;
+export const HALF_TIME_FALLING_MIN = 16;
+
+/** Predicted body weight in kg: 50 (women 45.5) + 0.91·(height in cm − 152.4). */
+export const predictedBodyWeightKg = (heightCm: number, sex: 'woman' | 'man'): number =>
+  (sex === 'woman' ? 45.5 : 50) + 0.91 * (heightCm - 152.4);
+
+/** Alveolar ventilation in L/min: (tidal − dead space) · rate. All volumes in mL, rate a minute. */
+export const alveolarLPerMin = (tidalMl: number, deadSpaceMl: number, ratePerMin: number): number =>
+  (Math.max(0, tidalMl - deadSpaceMl) * ratePerMin) / 1000;
+
+/** Steady arterial CO2 in mmHg. @example steadyPaCo2(200, 4.315) // 40.0 */
+export const steadyPaCo2 = (co2MlPerMin: number, alveolarLMin: number): number =>
+  (ALVEOLAR_CONSTANT * co2MlPerMin) / alveolarLMin;
+
+/** Arterial CO2 after `minutes` on the way from one steady value to another, by the half-time of the direction. */
+export function paCo2After(fromMmHg: number, toMmHg: number, minutes: number): number {
+  const halfMin = toMmHg < fromMmHg ? HALF_TIME_RISING_MIN : HALF_TIME_FALLING_MIN;
+  return toMmHg + (fromMmHg - toMmHg) * 0.5 ** (minutes / halfMin);
+}

@@ -1,0 +1,17 @@
+import { Drill } from './drill';
+import { EMPTY } from './library/empty';
+import { HOLD, LINK } from './library/hold-link';
+import { MOVE, UPRIGHT } from './library/move-upright';
+import { OPEN } from './library/open';
+import { SETTLE } from './library/settle';
+
+/** The shipped drills in teaching order, checked by their schema once when they are first read. */
+export const LIBRARY: readonly Drill[] = Drill.array().parse([...SETTLE, ...EMPTY, ...OPEN, ...HOLD, ...LINK, ...MOVE, ...UPRIGHT]);
+
+/** Changes whenever shipped drills or rules change what is computed; records keep the version they were made with. */
+export const RULES_VERSION = '2026.11';
+
+const byId = new Map(LIBRARY.map((drill) => [drill.id, drill]));
+
+/** The drill of that id, or undefined. */
+export const drillById = (id: string): Drill | undefined => byId.get(id);

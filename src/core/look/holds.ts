@@ -1,0 +1,35 @@
+import { mdcOfMeans } from '../follow/noise';
+import { mean, standardDeviation } from '../statistics';
+import { HOLD_POSITIONS, type HoldTrial } from './look';
+
+export type HoldSummary = {
+  position: HoldTrial['position'];
+  tries: number;
+  calmTries: number;
+  /** Longest hold that ended calm; null when none did: then the number was too high (practice P25). */
+  bestCalmS: number | null;
+  meanCalmS: number | null;
+  /** Within-visit standard deviation of the calm tries; null below two. */
+  spreadS: number | null;
+  /** Smallest change of the mean between two visits like this one that is more than noise, MDC95; null below two. */
+  noiseS: number | null;
+};
+
+/** Holds by position, easiest first (practice P26). Only tries that ended calm count toward a length. */
+export function summariseHolds(trials: readonly HoldTrial[]): HoldSummary[] {
+  return HOLD_POSITIONS.flatMap((position) => {
+    const here = trials.filter((t) => t.position === position);
+    if (here.length === 0) return [];
+    const calm = here.filter((t) => t.end === 'calm').map((t) => t.holdS);
+    const spreadS = calm.length > 1 ? standardDeviation(calm) : null;
+    return {
+      position,
+      tries: here.length,
+      calmTries: calm.length,
+      bestCalmS: calm.length ? Math.max(...calm) : null,
+      meanCalmS: calm.length ? mean(calm) : null,
+      spreadS,
+      noiseS: spreadS === null ? null : mdcOfMeans(spreadS, calm.length, calm.length),
+    };
+  });
+}

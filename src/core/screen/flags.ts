@@ -1,0 +1,96 @@
+import { z } from 'zod';
+
+const weeks = (max: number, what: string) =>
+  z.int({ error: `${what}: give whole weeks` }).min(0, { error: `${what}: cannot be below 0 weeks` }).max(max, { error: `${what}: at most ${max} weeks; check the number` });
+
+/**
+ * What a client brings that changes what may be done (practice P7). Every flag may be absent, which means that
+ * it was asked and does not apply.
+ */
+export const Flags = z.strictObject({
+  pregnancyWeek: weeks(44, 'pregnancy').optional(),
+  postpartumWeeks: weeks(104, 'postpartum').optional(),
+  birth: z.enum(['vaginal', 'caesarean']).optional(),
+  /** Width of the abdominal-wall separation in mm, at its widest. */
+  separationMm: z.number().min(0).max(150, { error: 'separation: more than 150 mm; give millimetres at the widest place' }).optional(),
+  cardiac: z.boolean().optional(),
+  highBloodPressure: z.boolean().optional(),
+  neurological: z.boolean().optional(),
+  respiratory: z.boolean().optional(),
+  panic: z.boolean().optional(),
+  recentSurgery: z.boolean().optional(),
+  hernia: z.boolean().optional(),
+  eyePressure: z.boolean().optional(),
+  reflux: z.boolean().optional(),
+  osteoporosis: z.boolean().optional(),
+  backPain: z.enum(['bending', 'arching', 'either']).optional(),
+  leaking: z.boolean().optional(),
+  heaviness: z.boolean().optional(),
+  urgency: z.boolean().optional(),
+  floorTension: z.boolean().optional(),
+  shoulder: z.boolean().optional(),
+  knees: z.boolean().optional(),
+  wrists: z.boolean().optional(),
+  noSupine: z.boolean().optional(),
+  noProne: z.boolean().optional(),
+});
+export type Flags = z.infer<typeof Flags>;
+export type Flag = keyof Flags;
+
+export const FLAG_LABEL: Record<Flag, string> = {
+  pregnancyWeek: 'pregnancy',
+  postpartumWeeks: 'postpartum',
+  birth: 'birth',
+  separationMm: 'abdominal-wall separation',
+  cardiac: 'cardiac disease',
+  highBloodPressure: 'high blood pressure',
+  neurological: 'seizures or other neurological disease',
+  respiratory: 'asthma, COPD or other respiratory disease',
+  panic: 'panic or hyperventilation history',
+  recentSurgery: 'surgery in the last 12 weeks',
+  hernia: 'hernia',
+  eyePressure: 'glaucoma or retinal problems',
+  reflux: 'reflux',
+  osteoporosis: 'osteoporosis or rib injury',
+  backPain: 'back pain',
+  leaking: 'leaking under effort',
+  heaviness: 'heaviness in the pelvic floor',
+  urgency: 'urgency',
+  floorTension: 'pelvic-floor pain or tension',
+  shoulder: 'a shoulder that cannot lift or reach behind',
+  knees: 'knees that cannot kneel',
+  wrists: 'wrists that cannot bear weight',
+  noSupine: 'cannot lie flat on the back',
+  noProne: 'cannot lie face down',
+};
+
+export const FLAG_GROUPS: readonly { name: string; flags: readonly Flag[] }[] = [
+  { name: 'Pregnancy and birth', flags: ['pregnancyWeek', 'postpartumWeeks', 'birth', 'separationMm'] },
+  { name: 'Heart, nerves, lungs', flags: ['cardiac', 'highBloodPressure', 'neurological', 'respiratory', 'panic'] },
+  { name: 'Pressure and tissue', flags: ['recentSurgery', 'hernia', 'eyePressure', 'reflux', 'osteoporosis'] },
+  { name: 'Pelvic floor', flags: ['leaking', 'heaviness', 'urgency', 'floorTension'] },
+  { name: 'Positions', flags: ['backPain', 'shoulder', 'knees', 'wrists', 'noSupine', 'noProne'] },
+];
+
+/** True when the flag is set; a week of 0 counts as set. */
+export const isSet = (flags: Flags, flag: Flag): boolean => flags[flag] !== undefined && flags[flag] !== false;
+
+export const setFlags = (flags: Flags): Flag[] => (Object.keys(FLAG_LABEL) as Flag[]).filter((f) => isSet(flags, f));
+
+/** A flag with its value, as one short phrase. @example describeFlag({ pregnancyWeek: 34 }, 'pregnancyWeek') // 'pregnancy, week 34' */
+export function describeFlag(flags: Flags, flag: Flag): string {
+  switch (flag) {
+    case 'pregnancyWeek':
+      return `pregnancy, week ${flags.pregnancyWeek}`;
+    case 'postpartumWeeks':
+      return `${flags.postpartumWeeks} weeks postpartum`;
+    case 'birth':
+      return `${flags.birth} birth`;
+    case 'separationMm':
+      return `abdominal-wall separation ${flags.separationMm} mm`;
+    case 'backPain':
+      return `back pain on ${flags.backPain === 'either' ? 'bending and arching' : flags.backPain}`;
+    default:
+      return FLAG_LABEL[flag];
+  }
+}

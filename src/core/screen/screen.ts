@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { PROPS } from '../body/props';
+import { Flags } from './flags';
+import { RedFlagRecord } from './red-flags';
+
+/** Consent is asked for each thing by itself; touch never follows from being watched (practice P6). */
+export const Consent = z.object({ watched: z.boolean(), filmed: z.boolean(), touched: z.boolean() });
+export type Consent = z.infer<typeof Consent>;
+
+/** What is asked before anything is coached. */
+export const Screen = z.object({
+  consent: Consent,
+  flags: Flags,
+  redFlags: z.array(RedFlagRecord).max(50),
+  goals: z.string().max(1000),
+  props: z.array(z.enum(PROPS)).max(PROPS.length),
+});
+export type Screen = z.infer<typeof Screen>;
+
+export const EMPTY_SCREEN: Screen = {
+  consent: { watched: false, filmed: false, touched: false },
+  flags: {},
+  redFlags: [],
+  goals: '',
+  props: ['wall', 'chair', 'pillow'],
+};

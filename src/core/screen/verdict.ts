@@ -1,0 +1,107 @@
+import { POSITION, type Position } from '../body/positions';
+import { PROP_LABEL, propFor, type Prop } from '../body/props';
+import type { Breathing } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
+import { clamp } from '../statistics';
+import type { Tone } from '../tone/tone';
+import { isSet, type Flag, type Flags } from './flags';
+import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES, type DemandRule } from './rules';
+
+export type Status = 'allowed' | 'changed' | 'barred';
+
+/** Why something is changed or barred. `kind` tells a safety rule from a prop that is not there. */
+export type Reason = { kind: 'safety' | 'prop'; text: string; source: string };
+
+export type Verdict = {
+  drillId: string;
+  status: Status;
+  /** Positions that remain, best first; empty when barred. */
+  positions: Position[];
+  /** The props to bring, substitutes already chosen. */
+  props: Prop[];
+  breathing: Breathing;
+  tone: Tone;
+  reasons: Reason[];
+};
+
+/** What a position itself needs. */
+export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
+  legsOnChair: 'chair',
+  feetOnWall: 'wall',
+  proneOverCushion: 'halfBall',
+  sittingAtWall: 'wall',
+  counterLean: 'counter',
+  standingAtWall: 'wall',
+};
+
+/**
+ * What becomes of a drill for a client: allowed, changed (with the changed breath and tone), or barred. Rules
+ * compose: every rule only takes something away, so no change undoes another.
+ */
+export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[]): Verdict {
+  const reasons: Reason[] = [];
+  const safety = (text: string, source: string) => add(reasons, { kind: 'safety', text, source });
+  const barredPositions = new Map<Position, { text: string; source: string }>();
+  for (const position of drill.positions) {
+    const rule = POSITION_RULES.find((r) => r.target(position) && r.when(flags));
+    if (rule) barredPositions.set(position, { text: `not ${POSITION[position].label}: ${rule.because}`, source: rule.source });
+  }
+  const safe = drill.positions.filter((p) => !barredPositions.has(p));
+  const positions = safe.filter((p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null);
+  const applied = DEMAND_RULES.filter((r) => drill.demands.includes(r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0));
+  const { breathing, tone } = applyRemedies(drill, applied);
+  const props: Prop[] = [];
+  let barred = false;
+  const preferredLost = barredPositions.get(drill.positions[0]!);
+  if (preferredLost) safety(preferredLost.text, preferredLost.source);
+  if (safe.length === 0) {
+    for (const lost of barredPositions.values()) safety(lost.text, lost.source);
+    barred = true;
+  } else if (positions.length === 0) {
+    add(reasons, { kind: 'prop', text: `needs a ${PROP_LABEL[POSITION_PROPS[safe[0]!]!]}`, source: 'P43' });
+    barred = true;
+  }
+  for (const flag of Object.keys(drill.bars) as Flag[]) {
+    if (!isSet(flags, flag)) continue;
+    safety(drill.bars[flag]!, 'P7');
+    barred = true;
+  }
+  for (const rule of applied) {
+    safety(rule.because, rule.source);
+    if (rule.remedy === 'bar' || (rule.remedy === 'noHold' && drill.stage === 'hold')) barred = true;
+  }
+  for (const wanted of drill.props) {
+    const found = propFor(wanted, available);
+    if (found === null) {
+      add(reasons, { kind: 'prop', text: `needs a ${PROP_LABEL[wanted]}`, source: 'P43' });
+      barred = true;
+    } else {
+      props.push(found);
+      if (found !== wanted) add(reasons, { kind: 'prop', text: `${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`, source: 'P43' });
+    }
+  }
+  const status: Status = barred ? 'barred' : reasons.length > 0 ? 'changed' : 'allowed';
+  return { drillId: drill.id, status, positions: barred ? [] : positions, props: barred ? [] : props, breathing, tone, reasons };
+}
+
+function applyRemedies(drill: Drill, rules: readonly DemandRule[]): { breathing: Breathing; tone: Tone } {
+  const has = (remedy: DemandRule['remedy']) => rules.some((r) => r.remedy === remedy);
+  let { breathing, tone } = drill;
+  if (has('noHold') && breathing.kind === 'paced') {
+    breathing = { kind: 'paced', pattern: { ...breathing.pattern, holdInS: 0, holdOutS: 0 } };
+  }
+  if (has('follow') && tone.floor === 'lift') tone = { ...tone, floor: 'follow', floorPct: 0 };
+  if (has('noLift')) tone = { ...tone, floor: 'letGo', floorPct: 0, squeezePct: 0 };
+  if (has('lighter')) {
+    tone = { ...tone, controlPct: clamp(tone.controlPct, 0, LIGHT_PCT), squeezePct: clamp(tone.squeezePct, 0, LIGHT_PCT) };
+  }
+  return { breathing, tone };
+}
+
+const add = (list: Reason[], reason: Reason) => {
+  if (!list.some((r) => r.text === reason.text)) list.push(reason);
+};
+
+/** What is to be said to and kept in mind for this client, whatever is done. */
+export const cautionsFor = (flags: Flags): { text: string; source: string }[] =>
+  CAUTIONS.filter((c) => c.when(flags)).map(({ text, source }) => ({ text, source }));

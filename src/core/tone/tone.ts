@@ -1,0 +1,60 @@
+import { z } from 'zod';
+
+/** How the pelvic floor goes with the breath (practice P49). */
+export const FloorMode = z.enum(['none', 'letGo', 'follow', 'lift']);
+export type FloorMode = z.infer<typeof FloorMode>;
+
+/** The two schools of trunk control (practice P32); neither is scored as wrong. */
+export const ControlMode = z.enum(['none', 'drawIn', 'brace']);
+export type ControlMode = z.infer<typeof ControlMode>;
+
+/** Tone in a block: the mode of the floor, the mode of the wall, and percent of the most the client can do. */
+export const Tone = z.object({
+  floor: FloorMode,
+  floorPct: z.number().min(0).max(100),
+  control: ControlMode,
+  controlPct: z.number().min(0).max(100),
+  squeezePct: z.number().min(0).max(100),
+});
+export type Tone = z.infer<typeof Tone>;
+
+export const NO_TONE: Tone = { floor: 'none', floorPct: 0, control: 'none', controlPct: 0, squeezePct: 0 };
+
+/** A lift is 25–30 % of maximum (practice P50, common practice, no source). */
+export const LIFT_PCT = { least: 25, most: 30 } as const;
+
+export const FLOOR_LABEL: Record<FloorMode, string> = {
+  none: 'floor left alone',
+  letGo: 'floor lets go on the inhale',
+  follow: 'floor follows the breath',
+  lift: 'floor lifts gently on the exhale',
+};
+
+export const CONTROL_LABEL: Record<ControlMode, string> = { none: 'no added tone', drawIn: 'draw in', brace: 'brace' };
+
+export type ToneAt = { floorPct: number; controlPct: number; squeezePct: number };
+
+/**
+ * Percent of tone in each lane at a phase. A lift and a draw-in belong to the exhale and the pause after it and
+ * are let go on the inhale; a brace is kept all the way through (practice P49, P51, P52).
+ */
+export function toneAt(tone: Tone, phase: 'inhale' | 'holdIn' | 'exhale' | 'holdOut' | 'free' | 'rest'): ToneAt {
+  if (phase === 'rest') return { floorPct: 0, controlPct: 0, squeezePct: 0 };
+  const out = phase === 'exhale' || phase === 'holdOut';
+  return {
+    floorPct: tone.floor === 'lift' && out ? tone.floorPct : 0,
+    controlPct: tone.control === 'brace' || (tone.control === 'drawIn' && out) ? tone.controlPct : 0,
+    squeezePct: out ? tone.squeezePct : 0,
+  };
+}
+
+/** The tone of a block in a few words; '' when nothing is asked. */
+export function describeTone(tone: Tone): string {
+  return [
+    tone.floor === 'lift' ? `lift ${tone.floorPct} %` : tone.floor === 'none' ? '' : tone.floor === 'letGo' ? 'let go' : 'follow',
+    tone.control === 'none' ? '' : `${CONTROL_LABEL[tone.control]} ${tone.controlPct} %`,
+    tone.squeezePct > 0 ? `squeeze ${tone.squeezePct} %` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}

@@ -1,0 +1,33 @@
+import { VERBS } from './verbs';
+
+/** `npm run --silent kokyu -- <verb>`: JSON on standard input, JSON on standard output; exit 1 and one line on bad input. */
+async function main(): Promise<number> {
+  const [verb, ...rest] = process.argv.slice(2);
+  const run = verb === undefined ? undefined : VERBS[verb];
+  if (!run || rest.length > 0) return complain(`verb: give one of ${Object.keys(VERBS).join(', ')}`);
+  let input: unknown;
+  try {
+    input = JSON.parse(await readAll());
+  } catch (error) {
+    return complain(`input: not JSON (${error instanceof Error ? error.message : 'unreadable'})`);
+  }
+  const result = run(input);
+  if (!result.ok) return complain(result.field && !result.why.startsWith(result.field) ? `${result.field}: ${result.why}` : result.why);
+  process.stdout.write(`${JSON.stringify(result.value, null, 2)}\n`);
+  return 0;
+}
+
+async function readAll(): Promise<string> {
+  const chunks: Buffer[] = [];
+  for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+function complain(line: string): number {
+  process.stderr.write(`${line.replace(/\s+/g, ' ')}\n`);
+  return 1;
+}
+
+void main().then((code) => {
+  process.exitCode = code;
+});

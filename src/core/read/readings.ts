@@ -1,0 +1,147 @@
+import { clamp } from '../statistics';
+import * as P from './probes';
+import type { Finding, Observed, Probe } from './probes';
+import type { Need } from './needs';
+
+/** Readings worth naming (practice P34). A reading is never a diagnosis. */
+export const READINGS = [
+  'reversed',
+  'stuckInhale',
+  'upperChest',
+  'bellyOnly',
+  'frontOnly',
+  'oneSided',
+  'fastIrregular',
+  'shortExhale',
+  'lowHold',
+  'floorHolding',
+  'floorOverloaded',
+  'toneStopsBreath',
+  'lostUpright',
+] as const;
+export type ReadingName = (typeof READINGS)[number];
+
+export type Evidence = Finding & { weight: number };
+
+export type Reading = {
+  name: ReadingName;
+  /** 0–1, from the observations that were made. Missing ones do not weaken it. */
+  strength: number;
+  /** 0–1, the share of the weight of all observations that were made. */
+  certainty: number;
+  for: Evidence[];
+  against: Evidence[];
+  /** What to look at to be surer, heaviest first. */
+  next: string[];
+};
+
+/** From this strength a reading is named. Our choice. */
+export const NAMED_FROM = 0.25;
+
+type Facts = { label: string; meaning: string; probes: readonly Probe[]; needs: Partial<Record<Need, number>> };
+
+export const READING: Record<ReadingName, Facts> = {
+  reversed: {
+    label: 'reversed',
+    meaning: 'The belly draws in on the inhale. Worked on first.',
+    probes: P.REVERSED,
+    needs: { lowBreath: 3, settle: 1.5, emptyChest: 0.5 },
+  },
+  stuckInhale: {
+    label: 'stuck on the inhale, ribs flared',
+    meaning: 'The ribs do not come down. The exhale comes first: an emptied chest has room to fill.',
+    probes: P.STUCK_INHALE,
+    needs: { emptyChest: 3, backRibs: 1, exhaleLength: 1 },
+  },
+  upperChest: {
+    label: 'upper chest, shoulders lift',
+    meaning: 'The top of the chest does work that the lower ribs and belly could do.',
+    probes: P.UPPER_CHEST,
+    needs: { lowBreath: 2.5, settle: 1, sideRibs: 0.8, exhaleLength: 0.5 },
+  },
+  bellyOnly: {
+    label: 'belly only, stiff ribs',
+    meaning: 'Air goes to the one place that gives way; the ribs do not take part.',
+    probes: P.BELLY_ONLY,
+    needs: { sideRibs: 2, backRibs: 1.5, upperRibs: 1 },
+  },
+  frontOnly: {
+    label: 'front only, back silent',
+    meaning: 'The back of the ribs is closed. Close the front and let the back fill.',
+    probes: P.FRONT_ONLY,
+    needs: { backRibs: 2.5, emptyChest: 0.5 },
+  },
+  oneSided: {
+    label: 'one-sided',
+    meaning: 'One side opens less. Bend away from it and breathe there.',
+    probes: P.ONE_SIDED,
+    needs: { oneSide: 2.5, sideRibs: 0.5 },
+  },
+  fastIrregular: {
+    label: 'fast or irregular',
+    meaning: 'More breaths than rest asks for, or uneven ones.',
+    probes: P.FAST,
+    needs: { settle: 2, exhaleLength: 1.5, tolerance: 0.5 },
+  },
+  shortExhale: {
+    label: 'short exhale',
+    meaning: 'The breath out is cut off early.',
+    probes: P.SHORT_EXHALE,
+    needs: { exhaleLength: 2.5, emptyChest: 1 },
+  },
+  lowHold: {
+    label: 'low hold tolerance',
+    meaning: 'The urge to breathe comes early, or the next breath shows that the hold was too long.',
+    probes: P.LOW_HOLD,
+    needs: { tolerance: 2.5, settle: 0.5, exhaleLength: 0.5 },
+  },
+  floorHolding: {
+    label: 'pelvic floor holding',
+    meaning: 'The floor does not let go on the inhale. Letting go comes before any lift.',
+    probes: P.FLOOR_HOLDING,
+    needs: { floorLetGo: 3, settle: 0.5 },
+  },
+  floorOverloaded: {
+    label: 'pelvic floor overloaded, pressed from above',
+    meaning: 'Effort pushes down. The order from low to high is learned before strength.',
+    probes: P.FLOOR_OVERLOADED,
+    needs: { coordination: 2.5, floorLink: 1.5, emptyChest: 0.5 },
+  },
+  toneStopsBreath: {
+    label: 'cannot keep tone while breathing',
+    meaning: 'Tone and breath exclude each other as yet.',
+    probes: P.TONE_STOPS_BREATH,
+    needs: { control: 2.5, coordination: 0.5 },
+  },
+  lostUpright: {
+    label: 'lost on coming upright',
+    meaning: 'What is there lying down goes when sitting or standing.',
+    probes: P.LOST_UPRIGHT,
+    needs: { upright: 2.5 },
+  },
+};
+
+/** Every reading with its strength, evidence and what is missing, in the order of `READINGS`. */
+export function readAll(observed: Observed): Reading[] {
+  return READINGS.map((name) => readOne(name, observed));
+}
+
+function readOne(name: ReadingName, observed: Observed): Reading {
+  const probed = READING[name].probes.map((probe) => ({ probe, finding: probe.find(observed) }));
+  const made = probed.flatMap(({ probe, finding }) => (finding ? [{ ...finding, weight: probe.weight }] : []));
+  const total = probed.reduce((sum, { probe }) => sum + probe.weight, 0);
+  const seen = made.reduce((sum, e) => sum + e.weight, 0);
+  const missing = probed.filter((p) => !p.finding).sort((a, b) => b.probe.weight - a.probe.weight);
+  return {
+    name,
+    strength: seen === 0 ? 0 : clamp(made.reduce((sum, e) => sum + e.weight * e.degree, 0) / seen, 0, 1),
+    certainty: seen / total,
+    for: made.filter((e) => e.degree > 0).sort((a, b) => b.weight * b.degree - a.weight * a.degree),
+    against: made.filter((e) => e.degree <= 0).sort((a, b) => a.weight * a.degree - b.weight * b.degree),
+    next: [...new Set(missing.map((m) => m.probe.measure))],
+  };
+}
+
+/** Readings that are named, strongest first; a tie keeps the order of `READINGS`. */
+export const namedReadings = (readings: readonly Reading[]): Reading[] =>
+  readings.filter((r) => r.strength >= NAMED_FROM).sort((a, b) => b.strength - a.strength);

@@ -1,0 +1,97 @@
+import type { Position } from '../body/positions';
+import { PHASE_KEY, type Phase } from '../breath/pattern';
+import { clamp, roundTo } from '../statistics';
+import type { Tone } from '../tone/tone';
+import type { Block, Sequence } from './sequence';
+
+/** One change of a sequence. Edits to a block that is not there leave the sequence as it was. */
+export type Edit =
+  | { kind: 'phase'; blockId: string; phase: Phase; seconds: number }
+  | { kind: 'breaths'; blockId: string; breaths: number }
+  | { kind: 'rounds'; blockId: string; rounds: number }
+  | { kind: 'rest'; blockId: string; seconds: number }
+  | { kind: 'free'; blockId: string; seconds: number }
+  | { kind: 'setUp'; blockId: string; seconds: number }
+  | { kind: 'tone'; blockId: string; tone: Partial<Tone> }
+  | { kind: 'position'; blockId: string; position: Position }
+  | { kind: 'cue'; blockId: string; cue: number }
+  | { kind: 'remove'; blockId: string }
+  | { kind: 'move'; blockId: string; to: number }
+  | { kind: 'replace'; blockId: string; block: Block }
+  | { kind: 'insert'; block: Block; at: number }
+  | { kind: 'minutes'; minutes: number }
+  | { kind: 'relook'; seconds: number };
+
+/** The sequence with one edit made; out-of-range figures are brought to the nearest that is allowed. */
+export function applyEdit(sequence: Sequence, edit: Edit): Sequence {
+  switch (edit.kind) {
+    case 'minutes':
+      return { ...sequence, minutes: clamp(Math.round(edit.minutes), 3, 120) };
+    case 'relook':
+      return { ...sequence, relook: { ...sequence.relook, lengthS: clamp(Math.round(edit.seconds), 30, 600) } };
+    case 'insert': {
+      const at = clamp(edit.at, 0, sequence.blocks.length);
+      return { ...sequence, blocks: sequence.blocks.toSpliced(at, 0, { ...edit.block, id: freeId(sequence) }) };
+    }
+    case 'remove':
+      return { ...sequence, blocks: sequence.blocks.filter((b) => b.id !== edit.blockId) };
+    case 'move': {
+      const from = sequence.blocks.findIndex((b) => b.id === edit.blockId);
+      if (from < 0) return sequence;
+      const rest = sequence.blocks.toSpliced(from, 1);
+      return { ...sequence, blocks: rest.toSpliced(clamp(edit.to, 0, rest.length), 0, sequence.blocks[from]!) };
+    }
+    default:
+      return { ...sequence, blocks: sequence.blocks.map((b) => (b.id === edit.blockId ? editBlock(b, edit) : b)) };
+  }
+}
+
+function editBlock(block: Block, edit: Exclude<Edit, { kind: 'minutes' | 'relook' | 'insert' | 'remove' | 'move' }>): Block {
+  switch (edit.kind) {
+    case 'phase': {
+      if (block.breathing.kind !== 'paced') return block;
+      const least = edit.phase === 'inhale' || edit.phase === 'exhale' ? 0.5 : 0;
+      const seconds = clamp(roundTo(edit.seconds, 0.5), least, 60);
+      return { ...block, breathing: { kind: 'paced', pattern: { ...block.breathing.pattern, [PHASE_KEY[edit.phase]]: seconds } } };
+    }
+    case 'breaths':
+      return { ...block, dose: { ...block.dose, breaths: clamp(Math.round(edit.breaths), 1, 200) } };
+    case 'rounds':
+      return { ...block, dose: { ...block.dose, rounds: clamp(Math.round(edit.rounds), 1, 20) } };
+    case 'rest':
+      return { ...block, dose: { ...block.dose, restS: clamp(Math.round(edit.seconds), 0, 600) } };
+    case 'free':
+      return block.breathing.kind === 'free' ? { ...block, breathing: { kind: 'free', freeS: clamp(Math.round(edit.seconds), 5, 3600) } } : block;
+    case 'setUp':
+      return { ...block, setUpS: clamp(Math.round(edit.seconds), 0, 600) };
+    case 'tone':
+      return { ...block, tone: { ...block.tone, ...edit.tone } };
+    case 'position':
+      return { ...block, position: edit.position };
+    case 'cue':
+      return { ...block, cue: edit.cue };
+    case 'replace':
+      return { ...edit.block, id: block.id };
+  }
+}
+
+function freeId(sequence: Sequence): string {
+  const used = new Set(sequence.blocks.map((b) => b.id));
+  let n = sequence.blocks.length + 1;
+  while (used.has(`b${n}`)) n++;
+  return `b${n}`;
+}
+
+/** A value with what it was before and what was undone. */
+export type History<T> = { past: readonly T[]; now: T; future: readonly T[] };
+
+export const startHistory = <T>(now: T): History<T> => ({ past: [], now, future: [] });
+
+/** The same value again is no step. */
+export const step = <T>(h: History<T>, next: T): History<T> => (Object.is(next, h.now) ? h : { past: [...h.past, h.now], now: next, future: [] });
+
+export const undo = <T>(h: History<T>): History<T> =>
+  h.past.length === 0 ? h : { past: h.past.slice(0, -1), now: h.past[h.past.length - 1]!, future: [h.now, ...h.future] };
+
+export const redo = <T>(h: History<T>): History<T> =>
+  h.future.length === 0 ? h : { past: [...h.past, h.now], now: h.future[0]!, future: h.future.slice(1) };

@@ -1,0 +1,91 @@
+import { mkdirSync, readFileSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import Database from 'better-sqlite3';
+import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import * as schema from './schema';
+
+export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
+
+/** Why the database cannot be used, for the person at the screen. */
+export type DbTrouble = { kind: 'readOnly' | 'newer' | 'unreadable'; path: string; why: string; help: string };
+
+export type OpenedDb = { ok: true; db: Db } | { ok: false; trouble: DbTrouble };
+
+const MIGRATIONS = join(process.cwd(), 'src/server/db/migrations');
+
+/** How many migrations this version of Kokyu knows. */
+export function knownVersion(): number {
+  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] };
+  return journal.entries.length;
+}
+
+/**
+ * Opens the database file, brings it up to date, and turns on write-ahead logging and foreign keys. A file that is
+ * read-only, newer than this program, or no database comes back as trouble and is not touched.
+ */
+export function openDb(path: string): OpenedDb {
+  const file = resolve(path);
+  let client: Database.Database | undefined;
+  try {
+    mkdirSync(dirname(file), { recursive: true });
+    client = new Database(file);
+    const version = client.pragma('user_version', { simple: true }) as number;
+    const known = knownVersion();
+    if (version > known) {
+      client.close();
+      return trouble('newer', file, `it was written by a newer Kokyu (version ${version}; this one knows ${known})`, 'Start the newer Kokyu, or point KOKYU_DB at another file. Nothing in the file was changed.');
+    }
+    client.pragma('journal_mode = WAL');
+    client.pragma('foreign_keys = ON');
+    client.pragma('busy_timeout = 4000');
+    const db = drizzle(client, { schema });
+    if (version < known) {
+      migrate(db, { migrationsFolder: MIGRATIONS });
+      client.pragma(`user_version = ${known}`);
+    }
+    // A database of ours that cannot be written fails here and not at the first thing that the user types.
+    client.exec('BEGIN IMMEDIATE; ROLLBACK');
+    client.prepare('INSERT OR IGNORE INTO owners (id, name, created_at) VALUES (?, ?, ?)').run(LOCAL_OWNER, 'This studio', new Date(0).toISOString());
+    client.prepare('UPDATE owners SET name = name WHERE id = ?').run(LOCAL_OWNER);
+    return { ok: true, db };
+  } catch (error) {
+    client?.close();
+    const message = error instanceof Error ? error.message : String(error);
+    const code = (error as { code?: string }).code ?? '';
+    if (/READONLY|EACCES|EROFS|EPERM|CANTOPEN/.test(code)) {
+      return trouble('readOnly', file, `it cannot be written (${code})`, 'Give yourself the right to write the file and its folder, or point KOKYU_DB at another file. Nothing was lost.');
+    }
+    return trouble('unreadable', file, message, 'Restore it from a copy, or point KOKYU_DB at another file. The file was not changed.');
+  }
+}
+
+const trouble = (kind: DbTrouble['kind'], path: string, why: string, help: string): OpenedDb => ({ ok: false, trouble: { kind, path, why, help } });
+
+/** Until there are accounts, everything belongs to this owner. */
+export const LOCAL_OWNER = 'local';
+
+export const DEFAULT_DB_PATH = join(process.cwd(), 'data/kokyu.db');
+
+const shared = globalThis as { kokyuDb?: Extract<OpenedDb, { ok: true }> };
+
+/** The one connection of this process; trouble is tried again at the next call. */
+export function connect(): OpenedDb {
+  if (shared.kokyuDb) return shared.kokyuDb;
+  const opened = openDb(process.env.KOKYU_DB ?? DEFAULT_DB_PATH);
+  if (opened.ok) shared.kokyuDb = opened;
+  return opened;
+}
+
+/** The database for queries. Throws `DbUnavailable` where `connect` reports trouble; pages check that first. */
+export function db(): Db {
+  const opened = connect();
+  if (!opened.ok) throw new DbUnavailable(opened.trouble);
+  return opened.db;
+}
+
+export class DbUnavailable extends Error {
+  constructor(readonly trouble: DbTrouble) {
+    super(`The database ${trouble.path} cannot be used: ${trouble.why}. ${trouble.help}`);
+  }
+}

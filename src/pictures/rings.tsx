@@ -1,6 +1,6 @@
 'use client';
 
-import { useId, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useId, type KeyboardEvent, type PointerEvent } from 'react';
 import { LEVEL_LABEL, LEVELS, RING, ZONE_LABEL, type Excursions, type Level, type RingZone, type Side } from '@/core/body/zones';
 import { ANGLE, around, CENTRE_Y, isSilent, outline, pointOn, REACH, RINGS, sector } from './rings-geometry';
 
@@ -20,11 +20,10 @@ const snap = (v: number) => Math.round(Math.min(1, Math.max(0, v)) / STEP) / (1 
 /** The trunk from above at three levels: where the breath goes, where it is wanted, where it is silent. */
 export function Rings({ seen, target, before, onChange, className }: Props) {
   const hatch = useId();
-  const svg = useRef<SVGSVGElement>(null);
   const known = (level: Level) => Object.values(RING[level]).some((zone) => seen[zone] !== undefined);
 
   const toPicture = (event: PointerEvent): readonly [number, number] => {
-    const box = svg.current!.getScreenCTM()!.inverse();
+    const box = (event.currentTarget as SVGGElement).ownerSVGElement!.getScreenCTM()!.inverse();
     const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(box);
     return [p.x, p.y];
   };
@@ -44,7 +43,7 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
   };
 
   return (
-    <svg ref={svg} viewBox="0 0 720 232" className={className} role={onChange ? 'group' : 'img'} aria-label={onChange ? 'Rib rings: where the breath was seen' : describe(seen)}>
+    <svg viewBox="0 0 720 232" className={className} role={onChange ? 'group' : 'img'} aria-label={onChange ? 'Rib rings: where the breath was seen' : describe(seen)}>
       <defs>
         <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--fall)" strokeWidth="1.4" />

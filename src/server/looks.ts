@@ -33,12 +33,12 @@ export function startLook(clientId: string, purpose: Look['purpose'] = 'visit', 
 }
 
 /** Saves a look over the revision it was made from. A look that was finished keeps its earlier value. */
-export function saveLook(id: string, rev: number, data: LookData): Saved<LookData> {
+export function saveLook(id: string, rev: number, data: LookData, keepEarlier = false): Saved<LookData> {
   const row = findLook(id);
   if (!row) return { ok: false, why: 'This look is no longer here.' };
   if (row.rev !== rev) return { ok: false, why: 'This look was changed in another window.', conflict: { rev: row.rev, data: row.data } };
   db().transaction(() => {
-    if (row.finishedAt) keepRevision('look', id, rev, row.data);
+    if (keepEarlier || row.finishedAt) keepRevision('look', id, rev, row.data);
     db().update(looks).set({ data, rev: rev + 1, updatedAt: new Date().toISOString() }).where(mine(id)).run();
   });
   return { ok: true, rev: rev + 1 };

@@ -14,13 +14,13 @@ export function screenOf(clientId: string): { data: Screen; rev: number; updated
 }
 
 /** Saves a screen over the revision that it was made from; a later sitting keeps what was there before. */
-export function saveScreen(clientId: string, rev: number, data: Screen): Saved<Screen> {
+export function saveScreen(clientId: string, rev: number, data: Screen, keepEarlier = false): Saved<Screen> {
   const row = rowOf(clientId);
   if (!row) return { ok: false, why: 'This client is no longer here.' };
   if (row.rev !== rev) return { ok: false, why: 'The screening was changed in another window.', conflict: { rev: row.rev, data: row.data } };
   const now = new Date();
   db().transaction(() => {
-    if (row.rev > 0 && now.getTime() - Date.parse(row.updatedAt) > SITTING_MS) keepRevision('screen', row.id, row.rev, row.data);
+    if (keepEarlier || (row.rev > 0 && now.getTime() - Date.parse(row.updatedAt) > SITTING_MS)) keepRevision('screen', clientId, row.rev, row.data);
     db().update(screens).set({ data, rev: rev + 1, updatedAt: now.toISOString() }).where(eq(screens.id, row.id)).run();
   });
   return { ok: true, rev: rev + 1 };

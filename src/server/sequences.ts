@@ -28,13 +28,13 @@ export function createSequence(clientId: string, lookId: string | null, name: st
 }
 
 /** Saves over the revision it was made from; where somebody saved in between, nothing is written and theirs comes back. */
-export function saveSequence(id: string, rev: number, data: Sequence): Saved<Sequence> {
+export function saveSequence(id: string, rev: number, data: Sequence, keepEarlier = false): Saved<Sequence> {
   const row = findSequence(id);
   if (!row) return { ok: false, why: 'This sequence is no longer here.' };
   if (row.rev !== rev) return { ok: false, why: 'This sequence was changed in another window.', conflict: { rev: row.rev, data: row.data } };
   const now = new Date();
   db().transaction(() => {
-    if (now.getTime() - Date.parse(row.updatedAt) > SITTING_MS) keepRevision('sequence', id, rev, row.data);
+    if (keepEarlier || now.getTime() - Date.parse(row.updatedAt) > SITTING_MS) keepRevision('sequence', id, rev, row.data);
     db().update(sequences).set({ data, rev: rev + 1, updatedAt: now.toISOString() }).where(mine(id)).run();
   });
   return { ok: true, rev: rev + 1 };

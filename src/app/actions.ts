@@ -1,0 +1,144 @@
+'use server';
+
+import { revalidatePath } from 'next/cache';
+import { z } from 'zod';
+import { parseClientFile } from '@/core/formats/client-file';
+import { parseCurveCsv } from '@/core/formats/curve-csv';
+import { LookData } from '@/core/look/look';
+import { parseWith } from '@/core/parse';
+import { School } from '@/core/read/school';
+import { fail, ok, type Result } from '@/core/result';
+import { openRedFlags } from '@/core/screen/red-flags';
+import { Screen } from '@/core/screen/screen';
+import { problemsOf } from '@/core/sequence/check';
+import { RunState } from '@/core/sequence/run';
+import { Sequence } from '@/core/sequence/sequence';
+import { importClientFile } from '@/server/client-file';
+import * as clients from '@/server/clients';
+import * as looks from '@/server/looks';
+import { proposeFor } from '@/server/propose-for';
+import { keepRevision } from '@/server/revisions';
+import * as runs from '@/server/runs';
+import { guarded, type Saved } from '@/server/save';
+import { saveScreen, screenOf } from '@/server/screens';
+import * as sequences from '@/server/sequences';
+
+const Id = z.uuid();
+const Rev = z.int().min(0);
+
+/** Parses what the browser sent before anything is done with it; a failing disk comes back as a sentence. */
+function command<S extends z.ZodType, R>(schema: S, input: unknown, run: (given: z.output<S>) => R) {
+  const given = parseWith(schema, input);
+  return given.ok ? guarded(() => run(given.value)) : given;
+}
+
+export async function createClient(name: string): Promise<Result<{ id: string }>> {
+  return command(z.string(), name, (n) => clients.createClient(n));
+}
+
+export async function renameClient(id: string, name: string): Promise<Result<null>> {
+  const result = command(z.tuple([Id, z.string()]), [id, name], ([i, n]) => clients.renameClient(i, n));
+  revalidatePath(`/clients/${id}`, 'layout');
+  return result;
+}
+
+export async function archiveClient(id: string): Promise<Result<null>> {
+  const result = command(Id, id, (i) => clients.archiveClient(i));
+  revalidatePath('/');
+  return result;
+}
+
+export async function restoreClient(id: string): Promise<Result<null>> {
+  const result = command(Id, id, (i) => clients.restoreClient(i));
+  revalidatePath('/');
+  return result;
+}
+
+export async function setSchool(id: string, school: School | null): Promise<Result<null>> {
+  const result = command(z.tuple([Id, School.nullable()]), [id, school], ([i, s]) => clients.setSchool(i, s));
+  revalidatePath(`/clients/${id}`, 'layout');
+  return result;
+}
+
+export async function storeScreen(clientId: string, rev: number, data: Screen, keepEarlier: boolean): Promise<Saved<Screen>> {
+  return command(z.tuple([Id, Rev, Screen, z.boolean()]), [clientId, rev, data, keepEarlier], (given) => saveScreen(...given));
+}
+
+export async function startLook(clientId: string): Promise<Result<{ id: string }>> {
+  return command(Id, clientId, (id) => ok({ id: looks.startLook(id) }));
+}
+
+export async function storeLook(id: string, rev: number, data: LookData, keepEarlier: boolean): Promise<Saved<LookData>> {
+  return command(z.tuple([Id, Rev, LookData, z.boolean()]), [id, rev, data, keepEarlier], (given) => looks.saveLook(...given));
+}
+
+export async function finishLook(id: string): Promise<Result<null>> {
+  return command(Id, id, (i) => {
+    looks.finishLook(i);
+    return ok(null);
+  });
+}
+
+/** Keeps a raw curve beside a look; what cannot be read is refused here too. */
+export async function keepCurve(lookId: string, name: string, csv: string): Promise<Result<{ id: string }>> {
+  return command(z.tuple([Id, z.string().max(200), z.string()]), [lookId, name, csv], ([id, n, text]) => {
+    const parsed = parseCurveCsv(text);
+    return parsed.ok ? ok({ id: looks.keepCurve(id, n, text) }) : parsed;
+  });
+}
+
+export async function proposeSequence(clientId: string, minutes: number): Promise<Result<Sequence>> {
+  return command(z.tuple([Id, z.number()]), [clientId, minutes], (given) => proposeFor(...given));
+}
+
+export async function keepSequence(clientId: string, name: string, data: Sequence): Promise<Result<{ id: string }>> {
+  return command(z.tuple([Id, z.string().trim().min(1).max(120), Sequence]), [clientId, name, data], ([id, n, sequence]) =>
+    ok({ id: sequences.createSequence(id, looks.looksOf(id)[0]?.id ?? null, n, sequence) }),
+  );
+}
+
+export async function storeSequence(id: string, rev: number, data: Sequence, keepEarlier: boolean): Promise<Saved<Sequence>> {
+  return command(z.tuple([Id, Rev, Sequence, z.boolean()]), [id, rev, data, keepEarlier], (given) => sequences.saveSequence(...given));
+}
+
+export async function setAside(kind: 'screen' | 'look' | 'sequence', recordId: string, rev: number, data: unknown): Promise<Result<null>> {
+  return command(z.tuple([z.enum(['screen', 'look', 'sequence']), Id, Rev]), [kind, recordId, rev], ([k, id, r]) => {
+    keepRevision(k, id, r, data);
+    return ok(null);
+  });
+}
+
+/** Begins a run, unless a red flag is open or a block is barred for this client. */
+export async function startRun(sequenceId: string): Promise<Result<{ id: string }>> {
+  return command(Id, sequenceId, (id) => {
+    const row = sequences.findSequence(id);
+    if (!row) return fail('This sequence is no longer here.');
+    const screen = screenOf(row.clientId).data;
+    if (openRedFlags(screen.redFlags).length > 0) return fail('A red flag is open: record in Screen what was done about it.');
+    const stop = problemsOf(row.data, screen.flags, screen.props).find((p) => p.level === 'stop');
+    if (stop) return fail(`Not started: ${stop.text}. Mend it in Write.`);
+    if (row.data.blocks.length === 0) return fail('Not started: the sequence has no block yet.');
+    return ok({ id: runs.startRun(row.clientId, row.id, row.data) });
+  });
+}
+
+export async function storeRun(id: string, rev: number, sequence: Sequence, state: RunState): Promise<Saved<RunState>> {
+  return command(z.tuple([Id, Rev, Sequence, RunState]), [id, rev, sequence, state], (given) => runs.saveRun(...given));
+}
+
+/** Keeps the look made again at the end of a run. */
+export async function keepRelook(runId: string, data: LookData): Promise<Result<{ id: string }>> {
+  return command(z.tuple([Id, LookData]), [runId, data], ([id, look]) => {
+    const run = runs.findRun(id);
+    return run ? ok({ id: looks.startLook(run.clientId, 'relook', id, look) }) : fail('This run is no longer here.');
+  });
+}
+
+export async function bringInClient(text: string): Promise<Result<{ id: string }>> {
+  const result = command(z.string(), text, (t) => {
+    const file = parseClientFile(t);
+    return file.ok ? importClientFile(file.value) : file;
+  });
+  revalidatePath('/');
+  return result;
+}

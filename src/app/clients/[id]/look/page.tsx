@@ -1,0 +1,9 @@
+import { looksOf } from '@/server/looks';
+import { LookList } from '@/stations/look/look-list';
+import { startLook } from '../../../actions';
+
+export default async function LooksPage({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  const looks = looksOf(id).map(({ id: lookId, at, finishedAt, purpose, data }) => ({ id: lookId, at, finishedAt, purpose, data }));
+  return <LookList clientId={id} looks={looks} startLook={startLook} />;
+}

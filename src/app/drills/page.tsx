@@ -1,0 +1,5 @@
+import { DrillList } from '@/stations/drills/drill-list';
+
+export default function DrillsPage() {
+  return <DrillList />;
+}

@@ -1,0 +1,39 @@
+import type { Metadata } from 'next';
+import { connection } from 'next/server';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { connect } from '@/server/db/client';
+import { KeysHelp } from '@/ui/hotkeys';
+import { DatabaseTrouble } from './database-trouble';
+import './globals.css';
+
+export const metadata: Metadata = { title: 'Kokyu', description: 'Coaching the breath: screen, look, read, write, coach, follow' };
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  await connection();
+  const opened = connect();
+  return (
+    <html lang="en">
+      <body>
+        <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
+          Skip to the page
+        </a>
+        <header className="no-print mx-auto flex max-w-[1280px] items-baseline gap-7 px-8 pt-3 pb-1">
+          <Link href="/" className="font-serif text-[21px] font-semibold tracking-tight">
+            Kokyu
+          </Link>
+          <nav aria-label="House" className="flex gap-5">
+            <Link href="/" className="hover:underline">Today</Link>
+            <Link href="/drills" className="hover:underline">Drills</Link>
+          </nav>
+          <span className="ml-auto text-[13.5px]">
+            <KeysHelp />
+          </span>
+        </header>
+        <main id="main" className="mx-auto max-w-[1280px] px-8 pb-10">
+          {opened.ok ? children : <DatabaseTrouble trouble={opened.trouble} />}
+        </main>
+      </body>
+    </html>
+  );
+}

@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { parseWith } from '../parse';
+import { fail, type Result } from '../result';
+import { Sequence } from '../sequence/sequence';
+
+/** A sequence by itself, without anything about a client. */
+export const SequenceFile = z.object({ format: z.literal('kokyu-sequence'), version: z.literal(1), name: z.string().min(1).max(120), sequence: Sequence });
+export type SequenceFile = z.infer<typeof SequenceFile>;
+
+export const printSequenceFile = (name: string, sequence: Sequence): string =>
+  `${JSON.stringify({ format: 'kokyu-sequence', version: 1, name, sequence } satisfies SequenceFile, null, 1)}\n`;
+
+export function parseSequenceFile(text: string): Result<SequenceFile> {
+  try {
+    return parseWith(SequenceFile, JSON.parse(text));
+  } catch {
+    return fail('This is not a sequence file: it is no JSON. Nothing was brought in.', 'file');
+  }
+}

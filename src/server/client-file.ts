@@ -1,0 +1,54 @@
+import { randomUUID } from 'node:crypto';
+import { RULES_VERSION } from '@/core/drills/library';
+import type { ClientFile } from '@/core/formats/client-file';
+import { ok, type Result } from '@/core/result';
+import { createClient, findClient, setSchool } from './clients';
+import { db, LOCAL_OWNER } from './db/client';
+import { curves, looks, runs, sequences } from './db/schema';
+import { curvesOf, looksOf } from './looks';
+import { runsOf } from './runs';
+import { saveScreen, screenOf } from './screens';
+import { sequencesOf } from './sequences';
+
+/** Everything about a client, ready to be printed; undefined when there is no such client. */
+export function clientFileOf(clientId: string): ClientFile | undefined {
+  const client = findClient(clientId);
+  if (!client) return undefined;
+  const ownLooks = looksOf(clientId);
+  return {
+    format: 'kokyu-client',
+    version: 1,
+    name: client.name,
+    school: client.school,
+    screen: screenOf(clientId).data,
+    looks: ownLooks.map(({ id, at, finishedAt, purpose, runId, data }) => ({ id, at, finishedAt, purpose, runId, data })),
+    curves: ownLooks.flatMap((l) => curvesOf(l.id)).map(({ id, lookId, name, csv }) => ({ id, lookId, name, csv })),
+    sequences: sequencesOf(clientId).map(({ id, name, createdAt, updatedAt, data }) => ({ id, name, createdAt, updatedAt, data })),
+    runs: runsOf(clientId).map(({ id, sequenceId, startedAt, endedAt, sequence, state }) => ({ id, sequenceId, startedAt, endedAt, sequence, state })),
+  };
+}
+
+/** Brings a client in as a new one, with new ids, so that bringing the same file in twice harms nothing. */
+export function importClientFile(file: ClientFile): Result<{ id: string }> {
+  const renamed = new Map<string, string>();
+  const fresh = (id: string) => renamed.get(id) ?? renamed.set(id, randomUUID()).get(id)!;
+  return db().transaction(() => {
+    const made = createClient(file.name);
+    if (!made.ok) return made;
+    const clientId = made.value.id;
+    const own = { ownerId: LOCAL_OWNER, clientId };
+    setSchool(clientId, file.school);
+    saveScreen(clientId, 0, file.screen);
+    for (const l of file.looks) {
+      const data = l.data.curve ? { ...l.data, curve: { ...l.data.curve, curveId: fresh(l.data.curve.curveId) } } : l.data;
+      db().insert(looks).values({ ...l, ...own, data, id: fresh(l.id), runId: l.runId && fresh(l.runId), rulesVersion: RULES_VERSION, rev: 0, updatedAt: l.at }).run();
+    }
+    for (const c of file.curves) db().insert(curves).values({ ...c, ownerId: LOCAL_OWNER, id: fresh(c.id), lookId: fresh(c.lookId), createdAt: new Date().toISOString() }).run();
+    for (const s of file.sequences) db().insert(sequences).values({ ...s, ...own, id: fresh(s.id), lookId: null, rulesVersion: RULES_VERSION, rev: 0 }).run();
+    for (const r of file.runs) {
+      const state = r.state.relookLookId ? { ...r.state, relookLookId: fresh(r.state.relookLookId) } : r.state;
+      db().insert(runs).values({ ...r, ...own, state, id: fresh(r.id), sequenceId: fresh(r.sequenceId), rev: 0, updatedAt: r.startedAt }).run();
+    }
+    return ok({ id: clientId });
+  });
+}

@@ -1,0 +1,94 @@
+'use client';
+
+import { useState } from 'react';
+import { POSITION, type Position } from '@/core/body/positions';
+import type { QuietWatch } from '@/core/look/look';
+import { timingFromTaps } from '@/core/look/taps';
+import { Figure } from '@/pictures/figure';
+import { TapStrip } from '@/pictures/tap-strip';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { NumberField } from '@/ui/field';
+import { useHotkeys } from '@/ui/hotkeys';
+import type { TestProps } from './look-station';
+import { Figures, TestHead } from './test-head';
+import { useStopwatch } from './use-stopwatch';
+
+const WHERE: readonly Position[] = ['hookLying', 'sideLying', 'sitting', 'standing'];
+const EMPTY: QuietWatch = { position: 'hookLying', taps: [], first: 'inhale', sighs: 0 };
+
+/** Watch quietly and tap each turn of the breath; rate, phases and regularity follow while tapping. */
+export function QuietTest({ look, set }: TestProps) {
+  const quiet = look.quiet ?? EMPTY;
+  const [watching, setWatching] = useState(false);
+  const watch = useStopwatch();
+  const change = (patch: Partial<QuietWatch>) => set((l) => ({ ...l, quiet: { ...(l.quiet ?? EMPTY), ...patch } }));
+  const timing = timingFromTaps(quiet.taps, quiet.first);
+  const begin = () => {
+    watch.start();
+    setWatching(true);
+    change({ taps: [] });
+  };
+  const tap = (timeStamp: number) => {
+    if (!watching) return begin();
+    const at = Math.round(watch.secondsAt(timeStamp) * 1000) / 1000;
+    if (at <= (quiet.taps.at(-1) ?? -1)) return;
+    change({ taps: [...quiet.taps, at] });
+  };
+  const finish = () => {
+    watch.stop();
+    setWatching(false);
+  };
+  useHotkeys([
+    { key: ' ', does: 'start, then tap each turn of the breath', run: (e) => tap(e.timeStamp) },
+    { key: 'Backspace', does: 'take the last tap back', run: () => change({ taps: quiet.taps.slice(0, -1) }) },
+    { key: 'Enter', does: 'finish the watch', run: () => watching && finish() },
+  ]);
+  const nextIsIn = (quiet.taps.length % 2 === 0) === (quiet.first === 'inhale');
+  return (
+    <section aria-label="Quiet watch" className="space-y-3">
+      <TestHead title="Quiet watch" how="Let the client settle and watch before you say what you are watching. Then tap at each turn: breath begins to come in, begins to go out.">
+        <Figure position={quiet.position} className="h-16 w-32 shrink-0" />
+      </TestHead>
+      <div className="flex items-end gap-8">
+        <Choice label="Position" options={WHERE.map((p) => ({ value: p, label: POSITION[p].label }))} value={quiet.position} onValue={(p) => p && change({ position: p })} />
+        <Choice label="The first tap marked" options={[{ value: 'inhale', label: 'in' }, { value: 'exhale', label: 'out' }]} value={quiet.first} onValue={(first) => first && change({ first })} />
+        <NumberField label="Sighs seen" value={quiet.sighs} min={0} max={50} onValue={(v) => change({ sighs: Math.round(v ?? 0) })} />
+        <NumberField label="Comfortable exhale, asked for" unit="s" value={look.comfortableExhaleS} min={0.5} max={60} step={0.5} onValue={(v) => set((l) => ({ ...l, comfortableExhaleS: v }))} />
+      </div>
+      <button
+        type="button"
+        data-testid="tap-surface"
+        className="flex h-[190px] w-full touch-none flex-col items-center justify-center border-[1.5px] border-ink bg-sheet select-none"
+        onPointerDown={(e) => {
+          e.preventDefault();
+          tap(e.timeStamp);
+        }}
+        onKeyUp={(e) => e.key === ' ' && e.preventDefault()}
+      >
+        <span className="text-[56px] leading-none font-semibold tabular-nums">{watch.elapsedS.toFixed(watching ? 0 : 1)} s</span>
+        <span className="pt-1 text-[17px]">{!watching ? (quiet.taps.length > 0 ? 'Tap or press Space to watch anew' : 'Tap here or press Space to start') : nextIsIn ? 'tap when it begins to come in' : 'tap when it begins to go out'}</span>
+      </button>
+      <div className="flex items-center gap-3">
+        <Button disabled={!watching} kind="main" onClick={finish}>Finish the watch</Button>
+        <Button disabled={quiet.taps.length === 0} onClick={() => change({ taps: quiet.taps.slice(0, -1) })}>Take the last tap back</Button>
+        <span className="text-[14px] text-soft">{quiet.taps.length} taps; press a mark below to take it out</span>
+      </div>
+      <TapStrip taps={quiet.taps} first={quiet.first} onRemove={(i) => change({ taps: quiet.taps.filter((_, k) => k !== i) })} />
+      {timing.ok ? (
+        <Figures
+          items={[
+            { label: 'rate', value: timing.value.ratePerMin.toFixed(1), unit: 'a minute' },
+            { label: 'in', value: timing.value.inhaleS.toFixed(2), unit: 's' },
+            { label: 'out', value: timing.value.exhaleS.toFixed(2), unit: 's' },
+            { label: 'in, share of breath', value: (timing.value.dutyCycle * 100).toFixed(0), unit: '%' },
+            { label: 'varies by', value: (timing.value.irregularity * 100).toFixed(0), unit: '%' },
+            { label: 'breaths', value: String(timing.value.breaths.length) },
+          ]}
+        />
+      ) : (
+        <p className="text-soft">{quiet.taps.length === 0 ? 'Rate, seconds in and out, and regularity appear after the first whole breath.' : timing.why}</p>
+      )}
+    </section>
+  );
+}

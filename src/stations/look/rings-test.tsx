@@ -1,0 +1,44 @@
+'use client';
+
+import { useState } from 'react';
+import { POSITION } from '@/core/body/positions';
+import { RING_ZONES } from '@/core/body/zones';
+import { RING_POSITIONS, type RingPosition } from '@/core/look/look';
+import { SCHOOL_LABEL, SCHOOL_WISH, type School } from '@/core/read/school';
+import { TARGET } from '@/core/read/target';
+import { Figure } from '@/pictures/figure';
+import { Rings } from '@/pictures/rings';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { Slider } from '@/ui/slider';
+import type { TestProps } from './look-station';
+import { TestHead } from './test-head';
+
+/** What each zone did, recorded by pulling the rings outward, in three positions. */
+export function RingsTest({ look, set, school }: TestProps & { school: School }) {
+  const [position, setPosition] = useState<RingPosition>('hookLying');
+  const seen = look.rings[position] ?? {};
+  const before = position === 'hookLying' ? undefined : look.rings.hookLying;
+  const change = (zone: string, value: number) => set((l) => ({ ...l, rings: { ...l.rings, [position]: { ...l.rings[position], [zone]: value } } }));
+  const clear = () => set((l) => ({ ...l, rings: Object.fromEntries(Object.entries(l.rings).filter(([p]) => p !== position)) }));
+  const allSilent = () => set((l) => ({ ...l, rings: { ...l.rings, [position]: { neck: 0, ...Object.fromEntries(RING_ZONES.map((z) => [z, 0])), ...l.rings[position] } } }));
+  return (
+    <section aria-label="Rib rings" className="space-y-3">
+      <TestHead title="Rib rings" how="Pull each dot as far out as the zone moved in an ordinary breath, or focus it and use the arrow keys. Full reach is as far as this client’s widest zone could go.">
+        <Figure position={position} className="h-20 w-36 shrink-0" />
+      </TestHead>
+      <div className="flex items-end gap-6">
+        <Choice label="Position" options={RING_POSITIONS.map((p) => ({ value: p, label: POSITION[p].label + (look.rings[p] ? ' ·' : '') }))} value={position} onValue={(p) => p && setPosition(p)} />
+        <Button onClick={allSilent}>The rest was silent</Button>
+        <Button kind="quiet" disabled={!look.rings[position]} onClick={clear}>Clear this position</Button>
+      </div>
+      <Rings seen={seen} target={TARGET[school]} before={before} onChange={change} className="w-full" />
+      <div className="grid grid-cols-[1fr_auto] items-center gap-8">
+        <Slider label="neck and shoulders lift" value={seen.neck ?? 0} onValue={(v) => change('neck', v)} say={(v) => (seen.neck === undefined ? 'not yet' : `${Math.round(v * 100)} %`)} />
+        <p className="max-w-[46ch] text-[13.5px] text-soft">
+          Filled: seen. Dashed: wanted by the school “{SCHOOL_LABEL[school]}” ({SCHOOL_WISH[school]}). Hatched: silent.{before ? ' Thin line: lying.' : ''}
+        </p>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+
+const NAME = { screen: 'Screen', look: 'Look', read: 'Read', write: 'Write', coach: 'Coach', follow: 'Follow' } as const;
+type Station = keyof typeof NAME;
+
+type Props = { clientId: string; stations: readonly { station: Station; fresh: string }[]; due: Station };
+
+/** The six stations in the order of the work: places, not a wizard. The one that is due is marked. */
+export function StationRail({ clientId, stations, due }: Props) {
+  const here = usePathname().split('/')[3] ?? '';
+  return (
+    <nav aria-label="Stations" className="no-print flex border-b-[1.5px] border-ink">
+      {stations.map(({ station, fresh }) => (
+        <Link
+          key={station}
+          href={`/clients/${clientId}/${station}`}
+          aria-current={here === station ? 'page' : undefined}
+          className={`-mb-[1.5px] min-w-28 border-b-[5px] pt-1 pr-6 pb-1.5 ${here === station ? 'border-rise' : 'border-transparent hover:border-rule'}`}
+        >
+          <span className="block text-[16px] font-semibold">
+            {NAME[station]}
+            {due === station && <span className="ml-2 border border-ink px-1 text-[11.5px] font-normal tracking-wide">due</span>}
+          </span>
+          <span className="block text-[13.5px] text-soft tabular-nums">{fresh}</span>
+        </Link>
+      ))}
+    </nav>
+  );
+}

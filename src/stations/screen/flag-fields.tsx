@@ -1,0 +1,53 @@
+'use client';
+
+import { FLAG_GROUPS, FLAG_LABEL, Flags, type Flag } from '@/core/screen/flags';
+import { CheckField, Choice } from '@/ui/choice';
+import { NumberField } from '@/ui/field';
+
+const NUMBER: Partial<Record<Flag, { label: string; unit: string; max: number }>> = {
+  pregnancyWeek: { label: 'pregnancy', unit: 'weeks', max: 44 },
+  postpartumWeeks: { label: 'postpartum', unit: 'weeks', max: 104 },
+  separationMm: { label: 'separation', unit: 'mm', max: 150 },
+};
+
+/** The flags of practice P7 in five groups. An absent flag was asked and does not apply. */
+export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags: Flags) => void }) {
+  const set = (flag: Flag, value: unknown) => {
+    const rest: Flags = Object.fromEntries(Object.entries(flags).filter(([key]) => key !== flag));
+    onChange(value === undefined || value === false ? rest : { ...rest, [flag]: value });
+  };
+  return (
+    <section aria-labelledby="flags">
+      <h2 id="flags" className="border-t border-rule pt-3 text-[18px]">Flags</h2>
+      <div className="grid grid-cols-[250px_1fr_1fr] gap-x-8 gap-y-2">
+        {COLUMNS.map((names) => (
+          <div key={names[0]} className="space-y-2">
+            {FLAG_GROUPS.filter((g) => names.includes(g.name)).map((group) => (
+              <fieldset key={group.name}>
+                <legend className="text-[13.5px] text-soft">{group.name}</legend>
+                {group.name === 'Pregnancy and birth' ? (
+                  <div className="space-y-1">
+                    {group.flags.filter((f) => NUMBER[f]).map((flag) => (
+                      <NumberField key={flag} label={NUMBER[flag]!.label} unit={NUMBER[flag]!.unit} min={0} max={NUMBER[flag]!.max} value={flags[flag] as number | undefined} onValue={(v) => set(flag, v === undefined ? undefined : flag === 'separationMm' ? v : Math.round(v))} />
+                    ))}
+                    <Choice label="birth" options={[{ value: 'vaginal', label: 'vaginal' }, { value: 'caesarean', label: 'caesarean' }]} value={flags.birth} onValue={(v) => set('birth', v)} />
+                  </div>
+                ) : (
+                  group.flags.map((flag) =>
+                    flag === 'backPain' ? (
+                      <Choice key={flag} label="back pain, worse on" options={[{ value: 'bending', label: 'bending' }, { value: 'arching', label: 'arching' }, { value: 'either', label: 'both' }]} value={flags.backPain} onValue={(v) => set('backPain', v)} />
+                    ) : (
+                      <CheckField key={flag} label={FLAG_LABEL[flag]} checked={Boolean(flags[flag])} onChecked={(v) => set(flag, v)} />
+                    ),
+                  )
+                )}
+              </fieldset>
+            ))}
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+const COLUMNS: readonly (readonly string[])[] = [['Pregnancy and birth'], ['Heart, nerves, lungs', 'Pressure and tissue'], ['Pelvic floor', 'Positions']];

@@ -1,0 +1,75 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { POSITION } from '@/core/body/positions';
+import type { Prop } from '@/core/body/props';
+import { drillById, LIBRARY } from '@/core/drills/library';
+import type { Flags } from '@/core/screen/flags';
+import { cautionsFor, verdictFor, type Status, type Verdict } from '@/core/screen/verdict';
+import { Figure } from '@/pictures/figure';
+
+const MARK: Record<Status, { word: string; className: string }> = {
+  barred: { word: 'barred', className: 'text-stop' },
+  changed: { word: 'changed', className: 'text-care' },
+  allowed: { word: 'allowed', className: 'text-soft' },
+};
+const ORDER: readonly Status[] = ['barred', 'changed', 'allowed'];
+
+/** Every drill for this client: barred, changed or allowed, and why. */
+export function VerdictList({ flags, props }: { flags: Flags; props: readonly Prop[] }) {
+  const [only, setOnly] = useState<Status | null>(null);
+  const verdicts = useMemo(() => LIBRARY.map((d) => verdictFor(d, flags, props)), [flags, props]);
+  const cautions = cautionsFor(flags);
+  const count = (status: Status) => verdicts.filter((v) => v.status === status).length;
+  const shown = ORDER.flatMap((status) => verdicts.filter((v) => v.status === status && (only === null || only === status)));
+  return (
+    <section aria-labelledby="verdicts" className="flex h-[648px] flex-col border-l border-rule pl-6">
+      <h2 id="verdicts" className="text-[18px]">What is open to this client</h2>
+      <div className="flex gap-2 py-1.5">
+        {ORDER.map((status) => (
+          <button key={status} type="button" aria-pressed={only === status} onClick={() => setOnly(only === status ? null : status)} className="border-b-[3px] border-transparent pr-4 text-left aria-pressed:border-rise">
+            <span className={`block text-[22px] leading-none font-semibold tabular-nums ${status === 'allowed' ? '' : MARK[status].className}`}>{count(status)}</span>
+            <span className="text-[13.5px] text-soft">{MARK[status].word}</span>
+          </button>
+        ))}
+      </div>
+      {cautions.length > 0 && (
+        <ul className="mb-2 border-l-4 border-care bg-sheet px-3 py-1.5 text-[14px]">
+          {cautions.map((c) => (
+            <li key={c.text}>
+              <span className="font-bold text-care">Caution.</span> {c.text}
+            </li>
+          ))}
+        </ul>
+      )}
+      <ul className="min-h-0 grow overflow-y-auto pr-1" tabIndex={0} aria-label="Drills and verdicts">
+        {shown.map((v) => (
+          <VerdictLine key={v.drillId} verdict={v} />
+        ))}
+      </ul>
+      <p className="pt-2 text-[13px] text-soft">P numbers name the rule in the guide. Your local rules and the client’s clinician come first.</p>
+    </section>
+  );
+}
+
+function VerdictLine({ verdict }: { verdict: Verdict }) {
+  const drill = drillById(verdict.drillId)!;
+  const position = verdict.positions[0] ?? drill.positions[0]!;
+  return (
+    <li className="flex items-center gap-3 border-b border-rule py-1.5">
+      <span className={`w-14 shrink-0 ${verdict.status === 'barred' ? 'opacity-35' : ''}`}>
+        <Figure position={position} props={verdict.props} className="h-10 w-14" />
+      </span>
+      <span className="grow">
+        <span className="flex justify-between gap-2">
+          <span className={verdict.status === 'barred' ? 'line-through decoration-stop' : 'font-semibold'}>{drill.name}</span>
+          <span className={`text-[13.5px] ${MARK[verdict.status].className}`}>{MARK[verdict.status].word}</span>
+        </span>
+        {verdict.reasons.map((r) => (
+          <span key={r.text} className="block text-[13.5px] text-soft">{r.text} <span className="text-[12px]">({r.source})</span></span>
+        ))}
+        {verdict.status === 'changed' && <span className="block text-[13.5px]">→ {POSITION[position].label}</span>}
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,155 @@
+'use client';
+
+import { formatDistanceToNowStrict } from 'date-fns';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import type { Result } from '@/core/result';
+import { Figure } from '@/pictures/figure';
+import { Button, buttonClass } from '@/ui/button';
+import { useHotkeys } from '@/ui/hotkeys';
+import { Notice } from '@/ui/notice';
+
+type Row = { id: string; name: string; goals: string; openRedFlags: number; lastLookAt: string | null; lookOpen: boolean; lastRunAt: string | null; runOpen: string | null; sequences: number };
+
+type Props = {
+  rows: Row[];
+  total: number;
+  page: number;
+  pageSize: number;
+  actions: { createClient: (name: string) => Promise<Result<{ id: string }>>; bringInClient: (text: string) => Promise<Result<{ id: string }>> };
+};
+
+/** Who is here, what is due and what is unfinished. */
+export function Today({ rows, total, page, pageSize, actions }: Props) {
+  const [search, setSearch] = useState('');
+  const [found, setFound] = useState<{ rows: Row[]; total: number } | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const searchBox = useRef<HTMLInputElement>(null);
+  const newName = useRef<HTMLInputElement>(null);
+  const router = useRouter();
+  useHotkeys([
+    { key: '/', does: 'find a client', run: () => searchBox.current?.focus() },
+    { key: 'n', does: 'new client', run: () => newName.current?.focus() },
+  ]);
+  useEffect(() => {
+    if (search.trim() === '') return;
+    const stop = new AbortController();
+    const timer = setTimeout(() => {
+      fetch('/find', { method: 'POST', body: JSON.stringify({ search: search.trim() }), signal: stop.signal })
+        .then((r) => r.json())
+        .then((r: { rows: Row[]; total: number }) => setFound(r))
+        .catch(() => undefined);
+    }, 150);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+  }, [search]);
+  const open = (result: Result<{ id: string }>) => {
+    setError(result.ok ? null : result.why);
+    if (result.ok) router.push(`/clients/${result.value.id}/screen`);
+  };
+  const shown = search.trim() === '' ? rows : (found?.rows ?? rows);
+  const pages = Math.ceil(total / pageSize);
+  return (
+    <div className="grid grid-cols-[1fr_300px] gap-12 pt-3">
+      <section aria-labelledby="clients">
+        <div className="flex items-end justify-between border-b-[1.5px] border-ink pb-2">
+          <h1 id="clients" className="text-[25px]">Clients</h1>
+          <label className="flex items-baseline gap-2 text-[14px] text-soft">
+            Find
+            <input ref={searchBox} className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink" value={search} onChange={(e) => setSearch(e.target.value)} />
+          </label>
+        </div>
+        {total === 0 ? (
+          <Empty />
+        ) : (
+          <ul>
+            {shown.map((row) => (
+              <ClientLine key={row.id} row={row} />
+            ))}
+            {shown.length === 0 && <li className="py-6 text-soft">No name holds “{search}”.</li>}
+          </ul>
+        )}
+        {search.trim() === '' && pages > 1 && (
+          <nav aria-label="Pages" className="flex items-center gap-4 pt-3">
+            {page > 0 && <Link className="underline underline-offset-4" href={`/?page=${page - 1}`}>Before</Link>}
+            <span className="text-soft tabular-nums">{page + 1} of {pages}</span>
+            {page + 1 < pages && <Link className="underline underline-offset-4" href={`/?page=${page + 1}`}>Next</Link>}
+          </nav>
+        )}
+      </section>
+      <aside className="space-y-8 pt-1">
+        <form
+          className="space-y-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void actions.createClient(newName.current?.value ?? '').then(open);
+          }}
+        >
+          <h2 className="text-[18px]">A new client</h2>
+          <label className="block">
+            <span className="block text-[13.5px] text-soft">Name as you use it; initials will do</span>
+            <input ref={newName} name="name" className="w-full border-b-[1.5px] border-ink bg-transparent px-0.5 py-1" autoComplete="off" />
+          </label>
+          <Button type="submit" kind="main">Begin with Screen</Button>
+        </form>
+        <div className="space-y-2">
+          <h2 className="text-[18px]">Bring in a client file</h2>
+          <p className="text-[13.5px] text-soft">A JSON file saved by Kokyu. It is added as a new client; nobody is changed.</p>
+          <input
+            type="file"
+            accept=".json,application/json"
+            aria-label="Client file"
+            className="block w-full text-[13.5px]"
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              if (file) void file.text().then(actions.bringInClient).then(open);
+            }}
+          />
+        </div>
+        {error && <Notice level="care">{error}</Notice>}
+        <p className="border-t border-rule pt-3 text-[13.5px] text-soft">
+          Kokyu records, computes and suggests; you decide. It names readings, never a diagnosis. The client’s clinician and your local rules on scope of
+          practice come first. Everything stays on this machine.
+        </p>
+      </aside>
+    </div>
+  );
+}
+
+function ClientLine({ row }: { row: Row }) {
+  const state = stateOf(row);
+  return (
+    <li className="border-b border-rule">
+      <Link href={`/clients/${row.id}`} className="grid grid-cols-[190px_1fr_250px] items-baseline gap-5 py-2.5 hover:bg-sheet">
+        <span className="text-[16.5px] font-semibold">{row.name}</span>
+        <span className="line-clamp-1 text-soft">{row.goals || 'no goal written yet'}</span>
+        <span className={`text-right text-[14.5px] ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}>{state.text}</span>
+      </Link>
+    </li>
+  );
+}
+
+function stateOf(row: Row): { level: 'stop' | 'open' | 'calm'; text: string } {
+  if (row.openRedFlags > 0) return { level: 'stop', text: 'Stop: red flag open' };
+  if (row.runOpen) return { level: 'open', text: 'a run is not finished' };
+  if (!row.lastLookAt) return { level: 'open', text: 'not looked at yet' };
+  if (row.lookOpen) return { level: 'open', text: 'a look is not finished' };
+  if (row.sequences === 0) return { level: 'open', text: 'looked at, nothing written yet' };
+  const last = row.lastRunAt && row.lastRunAt > row.lastLookAt ? { what: 'run', at: row.lastRunAt } : { what: 'look', at: row.lastLookAt };
+  return { level: 'calm', text: `last ${last.what} ${formatDistanceToNowStrict(new Date(last.at))} ago` };
+}
+
+function Empty() {
+  return (
+    <div className="flex items-center gap-8 py-10">
+      <Figure position="hookLying" className="h-28 w-56" />
+      <div className="max-w-[46ch] space-y-3">
+        <p>Nobody is here yet. Write a name on the right and begin with Screen: consent, flags, goals and the props at home.</p>
+        <Link href="/drills" className={buttonClass()}>Or read through the drills</Link>
+      </div>
+    </div>
+  );
+}

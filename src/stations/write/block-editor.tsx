@@ -1,0 +1,132 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { POSITION } from '@/core/body/positions';
+import { PROP_LABEL, type Prop } from '@/core/body/props';
+import { PHASES, PHASE_KEY, ratePerMin, type Phase } from '@/core/breath/pattern';
+import { durationS } from '@/core/breath/timeline';
+import { drillById } from '@/core/drills/library';
+import type { Flags } from '@/core/screen/flags';
+import { verdictFor } from '@/core/screen/verdict';
+import { alternativesFor } from '@/core/sequence/alternatives';
+import type { Problem } from '@/core/sequence/check';
+import type { Edit } from '@/core/sequence/edit';
+import { clock, type Block } from '@/core/sequence/sequence';
+import { CONTROL_LABEL, ControlMode, FLOOR_LABEL, FloorMode } from '@/core/tone/tone';
+import { Figure } from '@/pictures/figure';
+import { Button } from '@/ui/button';
+import { Dialog } from '@/ui/dialog';
+import { Notice } from '@/ui/notice';
+import { Stepper } from './stepper';
+
+const PHASE_LABEL: Record<Phase, string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'empty' };
+
+type Props = { block: Block; flags: Flags; props: readonly Prop[]; problems: readonly Problem[]; onEdit: (edit: Edit) => void; onRemove: () => void };
+
+/** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
+export function BlockEditor({ block, flags, props, problems, onEdit, onRemove }: Props) {
+  const [swapping, setSwapping] = useState(false);
+  const drill = drillById(block.drillId);
+  const verdict = useMemo(() => (drill ? verdictFor(drill, flags, props) : null), [drill, flags, props]);
+  const alternatives = useMemo(() => (swapping ? alternativesFor(block, flags, props) : []), [swapping, block, flags, props]);
+  if (!drill || !verdict) return <Notice level="stop">This drill is not in the library of this Kokyu; take the block out.</Notice>;
+  const on = { blockId: block.id };
+  const positions = [...new Set([block.position, ...verdict.positions])];
+  return (
+    <section aria-label={`Block: ${drill.name}`} className="grid grid-cols-[150px_minmax(0,1fr)_300px] gap-7 border-t border-rule pt-2.5">
+      <div>
+        <Figure position={block.position} props={block.props} className="h-24 w-full" />
+        <select aria-label="Position" className="w-full border-b-[1.5px] border-ink bg-transparent py-1 text-[13.5px]" value={block.position} onChange={(e) => onEdit({ kind: 'position', ...on, position: e.target.value as Block['position'] })}>
+          {positions.map((p) => (
+            <option key={p} value={p}>{POSITION[p].label}</option>
+          ))}
+        </select>
+        {block.props.length > 0 && <p className="pt-1 text-[13px] text-soft">with {block.props.map((p) => PROP_LABEL[p]).join(', ')}</p>}
+      </div>
+      <div className="space-y-2.5">
+        <div className="flex items-baseline gap-4">
+          <h3 className="text-[19px]">{drill.name}</h3>
+          <span className="text-[14px] text-soft tabular-nums">
+            {drill.stage} · {clock(durationS(block.breathing, block.dose))}
+            {block.breathing.kind === 'paced' ? ` · ${ratePerMin(block.breathing.pattern).toFixed(2).replace(/\.?0+$/, '')} a minute` : ''}
+          </span>
+        </div>
+        <div className="flex flex-wrap gap-x-4 gap-y-2">
+          {block.breathing.kind === 'paced' &&
+            PHASES.map((phase) => (
+              <Stepper key={phase} label={PHASE_LABEL[phase]} unit="s" step={0.5} value={block.breathing.kind === 'paced' ? block.breathing.pattern[PHASE_KEY[phase]] : 0} onValue={(seconds) => onEdit({ kind: 'phase', ...on, phase, seconds })} />
+            ))}
+          {block.breathing.kind === 'free' && <Stepper label="length" unit="s" step={5} value={block.breathing.freeS} onValue={(seconds) => onEdit({ kind: 'free', ...on, seconds })} />}
+          {block.breathing.kind === 'ladder' && <p className="self-center tabular-nums">1/2 · 2/3 · 3/4 · 4/5 · 5/6 s, one breath a rung</p>}
+          {block.breathing.kind === 'paced' && <Stepper label="breaths" step={1} value={block.dose.breaths} onValue={(breaths) => onEdit({ kind: 'breaths', ...on, breaths })} />}
+          <Stepper label={block.dose.sides === 2 ? 'rounds each side' : 'rounds'} step={1} value={block.dose.rounds} onValue={(rounds) => onEdit({ kind: 'rounds', ...on, rounds })} />
+          <Stepper label="rest between" unit="s" step={5} value={block.dose.restS} onValue={(seconds) => onEdit({ kind: 'rest', ...on, seconds })} />
+          <Stepper label="set-up" unit="s" step={5} value={block.setUpS} onValue={(seconds) => onEdit({ kind: 'setUp', ...on, seconds })} />
+        </div>
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+          <label className="text-[13px] text-soft">
+            pelvic floor
+            <select className="block border-b-[1.5px] border-ink bg-transparent py-1 text-[14px] text-ink" value={block.tone.floor} onChange={(e) => onEdit({ kind: 'tone', ...on, tone: floorTone(e.target.value as FloorMode, block.tone.floorPct) })}>
+              {FloorMode.options.map((m) => (
+                <option key={m} value={m} disabled={m === 'lift' && drill.tone.floor === 'lift' && verdict.tone.floor !== 'lift'}>{FLOOR_LABEL[m]}</option>
+              ))}
+            </select>
+          </label>
+          {block.tone.floor === 'lift' && <Stepper label="lift" unit="%" step={5} value={block.tone.floorPct} onValue={(v) => onEdit({ kind: 'tone', ...on, tone: { floorPct: within(v) } })} />}
+          <label className="text-[13px] text-soft">
+            wall
+            <select className="block border-b-[1.5px] border-ink bg-transparent py-1 text-[14px] text-ink" value={block.tone.control} onChange={(e) => onEdit({ kind: 'tone', ...on, tone: { control: e.target.value as ControlMode, controlPct: e.target.value === 'none' ? 0 : block.tone.controlPct || 15 } })}>
+              {ControlMode.options.map((m) => (
+                <option key={m} value={m}>{CONTROL_LABEL[m]}</option>
+              ))}
+            </select>
+          </label>
+          {block.tone.control !== 'none' && <Stepper label="of it" unit="%" step={5} value={block.tone.controlPct} onValue={(v) => onEdit({ kind: 'tone', ...on, tone: { controlPct: within(v) } })} />}
+          <label className="min-w-52 grow text-[13px] text-soft">
+            cue
+            <select className="block w-full border-b-[1.5px] border-ink bg-transparent py-1 text-[14px] text-ink" value={block.cue} onChange={(e) => onEdit({ kind: 'cue', ...on, cue: Number(e.target.value) })}>
+              {drill.cues.map((c, i) => (
+                <option key={c.text} value={i}>{c.kind}: {c.text}</option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </div>
+      <div className="space-y-2 text-[14px]">
+        {problems.map((p) => (
+          <Notice key={p.text} level={p.level}>{p.text}</Notice>
+        ))}
+        <ul>
+          {block.why.map((w) => (
+            <li key={w}>{w}</li>
+          ))}
+          {block.changes.map((c) => (
+            <li key={c} className="text-care">Changed: {c}.</li>
+          ))}
+          <li className="text-soft">Watch for: {drill.watchFor}.</li>
+        </ul>
+        <div className="flex gap-2">
+          <Button onClick={() => setSwapping(true)}>Swap</Button>
+          <Button onClick={onRemove}>Take out</Button>
+        </div>
+      </div>
+      <Dialog open={swapping} onOpenChange={setSwapping} title={`In place of “${drill.name}”`} description="Drills of the same stage that this client may do, those that serve the same first.">
+        {alternatives.length === 0 && <p>No other drill of this stage is open to this client.</p>}
+        <ul>
+          {alternatives.map((other) => (
+            <li key={other.drillId} className="border-b border-rule">
+              <button type="button" className="flex w-full items-center gap-4 py-2 text-left hover:bg-sheet" onClick={() => { onEdit({ kind: 'replace', ...on, block: other }); setSwapping(false); }}>
+                <Figure position={other.position} props={other.props} className="h-12 w-20" />
+                <span className="grow">{drillById(other.drillId)!.name}</span>
+                <span className="text-soft tabular-nums">{clock(other.setUpS + durationS(other.breathing, other.dose))}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </Dialog>
+    </section>
+  );
+}
+
+const within = (v: number): number => Math.min(100, Math.max(0, Math.round(v)));
+const floorTone = (floor: FloorMode, pct: number) => ({ floor, floorPct: floor === 'lift' ? pct || 25 : 0 });

@@ -1,0 +1,46 @@
+'use client';
+
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { horizontalListSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { GripVertical } from 'lucide-react';
+import { drillById } from '@/core/drills/library';
+import type { Block, Sequence } from '@/core/sequence/sequence';
+
+type Props = { sequence: Sequence; selected: string | null; onSelect: (id: string) => void; onMove: (id: string, to: number) => void };
+
+/** The order of the blocks: drag a grip, or focus it, press Enter, move with the arrows and press Enter again. */
+export function BlockOrder({ sequence, selected, onSelect, onMove }: Props) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates, keyboardCodes: { start: ['Enter'], cancel: ['Escape'], end: ['Enter'] } }),
+  );
+  const ids = sequence.blocks.map((b) => b.id);
+  const end = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) onMove(String(active.id), ids.indexOf(String(over.id)));
+  };
+  return (
+    <DndContext id="order" sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
+      <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
+        <ol aria-label="Order of the blocks" className="flex flex-wrap gap-1.5">
+          {sequence.blocks.map((block, i) => (
+            <OrderItem key={block.id} block={block} place={i + 1} selected={selected === block.id} onSelect={() => onSelect(block.id)} />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+function OrderItem({ block, place, selected, onSelect }: { block: Block; place: number; selected: boolean; onSelect: () => void }) {
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: block.id });
+  const name = drillById(block.drillId)?.name ?? block.drillId;
+  return (
+    <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition }} className={`flex items-center border-[1.5px] bg-paper ${selected ? 'border-ink bg-sheet' : 'border-rule'}`}>
+      <button type="button" {...attributes} {...listeners} aria-label={`Move ${name}, now ${place}`} className="cursor-grab touch-none px-0.5 py-1 text-soft">
+        <GripVertical size={15} aria-hidden />
+      </button>
+      <button type="button" onClick={onSelect} className="max-w-40 truncate py-0.5 pr-2 text-[13.5px]">{place}. {name}</button>
+    </li>
+  );
+}

@@ -1,0 +1,69 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import { Dialog } from './dialog';
+
+/** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. */
+export type Hotkey = { key: string; does: string; run: (event: KeyboardEvent) => void };
+
+const shown = new Set<{ current: readonly Hotkey[] }>();
+
+const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+const ownsArrows = (target: EventTarget | null): boolean => target instanceof Element && target.closest('[role="slider"],[role="radiogroup"],[role="group"] button') !== null;
+
+/** Keys that work while this component is shown; none fires while a text field or a dialog has the focus. */
+export function useHotkeys(keys: readonly Hotkey[]): void {
+  const latest = useRef(keys);
+  useEffect(() => {
+    latest.current = keys;
+  });
+  useEffect(() => {
+    shown.add(latest);
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      if (typing(event.target) || (event.target instanceof Element && event.target.closest('[role="dialog"]'))) return;
+      if (event.key.startsWith('Arrow') && ownsArrows(event.target)) return;
+      const hit = latest.current.find((k) => k.key.toLowerCase() === event.key.toLowerCase());
+      if (!hit) return;
+      event.preventDefault();
+      hit.run(event);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => {
+      shown.delete(latest);
+      window.removeEventListener('keydown', onKey);
+    };
+  }, []);
+}
+
+const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓' };
+
+/** The button and the key `?` that list every key of the present screen. */
+export function KeysHelp() {
+  const [open, setOpen] = useState(false);
+  const [list, setList] = useState<readonly Hotkey[]>([]);
+  const show = () => {
+    setList([...shown].flatMap((ref) => ref.current));
+    setOpen(true);
+  };
+  useHotkeys([{ key: '?', does: 'show all keys', run: show }]);
+  return (
+    <>
+      <button type="button" onClick={show} className="text-soft underline decoration-rule underline-offset-4 hover:text-ink">
+        Keys <kbd className="font-sans">?</kbd>
+      </button>
+      <Dialog open={open} onOpenChange={setOpen} title="Keys on this screen" description="Every key has a button too.">
+        <dl className="grid grid-cols-[7rem_1fr] gap-y-1.5">
+          {list.map((k) => (
+            <div key={k.key + k.does} className="contents">
+              <dt className="font-semibold">{NAMES[k.key] ?? k.key.toUpperCase()}</dt>
+              <dd>{k.does}</dd>
+            </div>
+          ))}
+        </dl>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import type { Autosave } from './use-autosave';
+import { Button } from './button';
+import { Notice } from './notice';
+
+/** Says whether everything is stored, and settles a change from another window. */
+export function SaveStatus<T>({ autosave, onCopyMine }: { autosave: Autosave<T>; onCopyMine?: () => void }) {
+  if (autosave.state === 'conflict') {
+    return (
+      <Notice
+        level="care"
+        action={
+          <span className="flex shrink-0 flex-wrap gap-2">
+            <Button onClick={autosave.takeTheirs}>Show theirs</Button>
+            {onCopyMine && <Button onClick={onCopyMine}>Keep mine as a copy</Button>}
+            <Button onClick={autosave.keepMine}>Keep mine here</Button>
+          </span>
+        }
+      >
+        {autosave.why} Both are kept: choose which one stands here; the other stays among the earlier values.
+      </Notice>
+    );
+  }
+  if (autosave.state === 'failed') {
+    return (
+      <Notice level="care" action={<Button onClick={autosave.retry}>Try again</Button>}>
+        {autosave.why}
+      </Notice>
+    );
+  }
+  return (
+    <p role="status" className="text-[13.5px] text-soft">
+      {autosave.state === 'saving' ? 'Saving …' : 'All saved'}
+      {autosave.recovered && autosave.state === 'saved' ? ' · what you had not saved was found again' : ''}
+    </p>
+  );
+}

@@ -1,0 +1,83 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
+export const NEXT = join(ROOT, 'node_modules/next/dist/bin/next');
+export const TSX = join(ROOT, 'node_modules/tsx/dist/cli.mjs');
+export const ENV = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+
+const [major] = process.versions.node.split('.').map(Number);
+if (major !== 20) console.warn(`Kokyu is made for Node 20; this is ${process.version}. Going on.`);
+
+/** Runs a command to its end with its output shown; gives back the exit code. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: ENV, ...options });
+  return done.status ?? 1;
+}
+
+/** Installs the packages of the lock file when they are missing or the lock has changed since. */
+export function ensureInstalled() {
+  const mark = join(ROOT, 'node_modules/.kokyu-lock');
+  const lock = readFileSync(join(ROOT, 'package-lock.json'), 'utf8');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  console.log('Installing packages (a few minutes the first time) …');
+  const code = run('npm', ['ci', '--no-audit', '--no-fund'], { env: { CFLAGS: '-O1', ...ENV } });
+  if (code !== 0) {
+    console.error('The packages could not be installed. Check that the npm registry can be reached, then start again.');
+    process.exit(1);
+  }
+  writeFileSync(mark, lock);
+}
+
+/** Builds when there is no build or something it is made from is newer. */
+export function ensureBuilt() {
+  const built = join(ROOT, '.next/BUILD_ID');
+  const made = existsSync(built) ? statSync(built).mtimeMs : 0;
+  if (made > newest(['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'])) return;
+  console.log('Building …');
+  if (run(process.execPath, [NEXT, 'build']) !== 0) process.exit(1);
+}
+
+function newest(paths) {
+  let latest = 0;
+  const visit = (path) => {
+    if (!existsSync(path)) return;
+    const info = statSync(path);
+    if (info.isDirectory()) for (const name of readdirSync(path)) visit(join(path, name));
+    else latest = Math.max(latest, info.mtimeMs);
+  };
+  for (const path of paths) visit(join(ROOT, path));
+  return latest;
+}
+
+/** The wanted port, or the next free one. */
+export async function freePort(wanted) {
+  for (let port = wanted; port < wanted + 50; port++) {
+    const free = await new Promise((resolve) => {
+      const probe = createServer();
+      probe.once('error', () => resolve(false));
+      probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+    });
+    if (free) return port;
+  }
+  throw new Error(`No free port from ${wanted} on.`);
+}
+
+/** Starts the built application on 127.0.0.1 and stays until it ends. */
+export async function serve(databasePath, wantedPort, { dev = false } = {}) {
+  const port = await freePort(wantedPort);
+  const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: ROOT,
+    env: { ...ENV, KOKYU_DB: databasePath },
+    stdio: ['inherit', 'pipe', 'inherit'],
+  });
+  child.stdout.on('data', (chunk) => {
+    if (dev) process.stdout.write(chunk);
+    if (/Ready in/.test(String(chunk))) console.log(`\nKokyu is at http://127.0.0.1:${port}  (records: ${databasePath}; Ctrl+C ends it)`);
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 0));
+}

@@ -1,0 +1,152 @@
+import { subDays, subMinutes } from 'date-fns';
+import { LIBRARY } from '@/core/drills/library';
+import type { ClientFile } from '@/core/formats/client-file';
+import type { Excursions } from '@/core/body/zones';
+import type { HoldTrial, LookData } from '@/core/look/look';
+import { asNeeds, readLook } from '@/core/read/read';
+import { namedReadings, READING } from '@/core/read/readings';
+import { DEMAND_RULES } from '@/core/screen/rules';
+import type { Screen } from '@/core/screen/screen';
+import { propose, relookFor } from '@/core/sequence/propose';
+import { NEW_RUN, type BlockResult, type RunState } from '@/core/sequence/run';
+import type { Sequence } from '@/core/sequence/sequence';
+import { madeUpBands, madeUpTaps, seeded } from './breathing';
+import { PEOPLE, type Person } from './people';
+
+const DAYS_BETWEEN = 14;
+
+/** The whole made-up house as client files, the newest visit a day or two before `now`. */
+export function demoFiles(now: Date): ClientFile[] {
+  return PEOPLE.map((person, i) => fileOf(person, i, now));
+}
+
+function fileOf(person: Person, number: number, now: Date): ClientFile {
+  const random = seeded(1000 + number);
+  const id = idMaker(number);
+  const screen = screenOf(person, now);
+  const file: ClientFile = { format: 'kokyu-client', version: 1, name: person.name, school: person.school, screen, looks: [], curves: [], sequences: [], runs: [] };
+  for (let v = 0; v < person.visits; v++) {
+    const along = person.visits === 1 ? 1 : v / (person.visits - 1);
+    const at = subDays(subMinutes(now, 95 + number * 40), 1 + (person.visits - 1 - v) * DAYS_BETWEEN);
+    const look = lookOf(person, v, along, random);
+    const lookId = id();
+    const last = v === person.visits - 1;
+    if (person.curve && last) {
+      const curveId = id();
+      const csv = madeUpBands(lerp(person.inhaleS, along), lerp(person.exhaleS, along), 150, 25, random);
+      file.curves.push({ id: curveId, lookId, name: 'bands-lying.csv', csv });
+      look.curve = { curveId, name: 'bands-lying.csv', column: 'belly' };
+    }
+    file.looks.push({ id: lookId, at: at.toISOString(), finishedAt: at.toISOString(), purpose: 'visit', runId: null, data: look });
+    const sequence = sequenceOf(person, screen, look, v);
+    const sequenceId = id();
+    const written = new Date(at.getTime() + 12 * 60e3);
+    file.sequences.push({ id: sequenceId, name: `${person.minutes} min, visit ${v + 1}`, createdAt: written.toISOString(), updatedAt: written.toISOString(), data: sequence });
+    if (last && !person.openRun && number % 2 === 0) continue;
+    const started = new Date(at.getTime() + 20 * 60e3);
+    const ended = new Date(started.getTime() + person.minutes * 60e3);
+    const runId = id();
+    const relookId = id();
+    const state = stateOf(person, sequence, last, along, relookId, random);
+    const open = state.stage === 'running';
+    file.runs.push({ id: runId, sequenceId, startedAt: started.toISOString(), endedAt: open ? null : ended.toISOString(), sequence, state });
+    if (state.stage === 'done') {
+      const after = relookOf(person, sequence, look, v, along, random);
+      file.looks.push({ id: relookId, at: ended.toISOString(), finishedAt: ended.toISOString(), purpose: 'relook', runId, data: after });
+    }
+  }
+  return file;
+}
+
+function screenOf(person: Person, now: Date): Screen {
+  const red = person.settledRedFlag;
+  return {
+    consent: { watched: true, filmed: person.name.length % 2 === 0, touched: false },
+    flags: person.flags,
+    goals: person.goals,
+    props: person.props,
+    redFlags: red ? [{ flag: red.flag, at: subDays(now, red.daysAgo).toISOString(), action: red.action, actionAt: subDays(now, red.daysAgo - 1).toISOString() }] : [],
+  };
+}
+
+function lookOf(person: Person, visit: number, along: number, random: () => number): LookData {
+  const look: LookData = {
+    quiet: { position: 'hookLying', first: 'inhale', sighs: Math.round((1 - along) * 2), taps: madeUpTaps(lerp(person.inhaleS, along), lerp(person.exhaleS, along), 14, lerp(person.irregular, along), random) },
+    rings: { hookLying: between(person.lying, along) },
+    signs: along < 0.6 ? person.signs[0] : person.signs[1],
+    comfortableExhaleS: Math.round(lerp(person.comfortableExhaleS, along) * 2) / 2,
+    holds: holdsOf(person, along, random),
+    note: person.notes[visit] ?? '',
+  };
+  if (person.standing) look.rings.standing = between(person.standing, along);
+  if (person.five && visit === 0) look.fiveAndFive = person.five;
+  if (person.hands && along < 0.5) look.twoHands = person.hands;
+  return look;
+}
+
+function holdsOf(person: Person, along: number, random: () => number): HoldTrial[] {
+  if (!person.hold || DEMAND_RULES.some((r) => r.target === 'breathHold' && r.when(person.flags))) return [];
+  const { from, to, ends } = person.hold;
+  return Array.from({ length: 3 }, (_, i) => ({
+    position: 'hookLying' as const,
+    holdS: Math.round((from + (to - from) * along + (random() - 0.5) * 3) * 10) / 10,
+    end: i === 2 && along < 0.4 ? ends[0] : ends[1],
+    breathlessness: i + 1,
+  }));
+}
+
+function sequenceOf(person: Person, screen: Screen, look: LookData, visit: number): Sequence {
+  const read = readLook(look, screen.flags, person.school);
+  const because = Object.fromEntries(read.needs.filter((n) => n.because.length > 0).map((n) => [n.need, n.because.map((name) => READING[name].label)]));
+  const proposal = propose({
+    needs: asNeeds(read.needs),
+    because,
+    flags: screen.flags,
+    props: screen.props,
+    minutes: person.minutes,
+    school: read.school,
+    comfortableExhaleS: look.comfortableExhaleS ?? null,
+    ownedLevel: visit > 1 ? 1 : 0,
+    relook: relookFor(namedReadings(read.readings)[0]?.name),
+  });
+  if (!proposal.ok) throw new Error(`${person.name}: ${proposal.why}`);
+  return proposal.value;
+}
+
+function stateOf(person: Person, sequence: Sequence, last: boolean, along: number, relookId: string, random: () => number): RunState {
+  const results = sequence.blocks.map((b): BlockResult => ({ blockId: b.id, drillId: b.drillId, outcome: 'done', note: '', quality: Math.min(5, Math.max(2, Math.round(2.6 + along * 1.8 + random()))) }));
+  if (last && person.openRun) return { ...NEW_RUN, index: 2, blockS: 24, results: results.slice(0, 2) };
+  if (last && person.stopped) {
+    const stopped = { ...results[3]!, outcome: 'stopped' as const, quality: null, note: 'stood up too fast' };
+    return { stage: 'stopped', index: 3, blockS: 40, results: [...results.slice(0, 3), stopped], stopSign: 'dizziness', stopNote: 'sat down, gone in two minutes' };
+  }
+  return { stage: 'done', index: sequence.blocks.length - 1, blockS: 0, results, relookLookId: relookId };
+}
+
+/** The look made again after a run: the one test, a little better than before. */
+function relookOf(person: Person, sequence: Sequence, before: LookData, visit: number, along: number, random: () => number): LookData {
+  const later = lookOf(person, visit, Math.min(1, along + 0.35), random);
+  const empty: LookData = { rings: {}, signs: {}, holds: [], note: '' };
+  switch (sequence.relook.test) {
+    case 'quiet':
+      return { ...empty, quiet: later.quiet };
+    case 'hold':
+      return { ...empty, holds: later.holds };
+    case 'rings':
+      return { ...empty, rings: { hookLying: later.rings.hookLying ?? before.rings.hookLying } };
+  }
+}
+
+const lerp = ([a, b]: [number, number], f: number): number => a + (b - a) * f;
+
+const between = ([a, b]: [Excursions, Excursions], f: number): Excursions =>
+  Object.fromEntries(Object.entries(a).map(([zone, v]) => [zone, Math.round((v! + (b[zone as keyof Excursions]! - v!) * f) * 10) / 10]));
+
+/** Ids that are the same each time the scenario is made. */
+function idMaker(number: number): () => string {
+  let n = 0;
+  return () => `00000000-0000-4000-8${String(number).padStart(3, '0')}-${String(++n).padStart(12, '0')}`;
+}
+
+/** How many shipped drills the scenario can draw on; printed when the demo is filled. */
+export const drillCount = LIBRARY.length;

@@ -1,0 +1,83 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { RED_FLAG_LABEL, type RedFlag } from '@/core/screen/red-flags';
+import type { Result } from '@/core/result';
+import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { Staves } from '@/pictures/staves';
+import { Button, buttonClass } from '@/ui/button';
+import { Notice } from '@/ui/notice';
+import { RunList, type RunItem } from './run-list';
+
+type Props = {
+  clientId: string;
+  runs: RunItem[];
+  sequences: { id: string; name: string; data: Sequence }[];
+  redFlags: RedFlag[];
+  startRun: (sequenceId: string) => Promise<Result<{ id: string }>>;
+};
+
+/** The way into a run: go on with an open one, or start a sequence. Closed while a red flag is open. */
+export function CoachDoor({ clientId, runs, sequences, redFlags, startRun }: Props) {
+  const router = useRouter();
+  const [error, setError] = useState<string | null>(null);
+  const open = runs.find((r) => !r.endedAt);
+  const latest = sequences[0];
+  const start = async (id: string) => {
+    const run = await startRun(id);
+    if (run.ok) router.push(`/clients/${clientId}/coach/${run.value.id}`);
+    else setError(run.why);
+  };
+  if (redFlags.length > 0) {
+    return (
+      <div className="max-w-[72ch] space-y-4">
+        <Notice level="stop">{redFlags.map((f) => RED_FLAG_LABEL[f]).join(', ')}: nothing is coached until Screen says what was done about it.</Notice>
+        <Link className={buttonClass('main')} href={`/clients/${clientId}/screen`}>Go to Screen</Link>
+      </div>
+    );
+  }
+  return (
+    <div className="space-y-5">
+      {error && <Notice level="care">{error}</Notice>}
+      {open && (
+        <div className="flex items-center gap-6 border-b border-rule pb-4">
+          <p className="grow text-[17px]">
+            A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.state.index + 1} of {open.sequence.blocks.length}, {clock(open.state.blockS)} into it.
+          </p>
+          <Link className={buttonClass('main', true)} href={`/clients/${clientId}/coach/${open.id}`}>Go on with it</Link>
+        </div>
+      )}
+      {latest ? (
+        <section aria-labelledby="latest" className="space-y-2">
+          <div className="flex items-end justify-between">
+            <div>
+              <h2 id="latest" className="text-[21px]">{latest.name}</h2>
+              <p className="text-soft tabular-nums">{latest.data.blocks.length} blocks, {clock(layoutOf(latest.data).totalS)}, then the look again</p>
+            </div>
+            <Button kind={open ? 'plain' : 'main'} big onClick={() => void start(latest.id)}>Start this sequence</Button>
+          </div>
+          <div className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
+            <Staves sequence={latest.data} scale={Math.max(0.25, 1110 / (latest.data.minutes * 60))} />
+          </div>
+          {sequences.length > 1 && (
+            <p className="flex flex-wrap gap-3 text-[14.5px]">
+              Or start:
+              {sequences.slice(1, 6).map((s) => (
+                <button key={s.id} type="button" className="underline underline-offset-4" onClick={() => void start(s.id)}>{s.name}</button>
+              ))}
+            </p>
+          )}
+        </section>
+      ) : (
+        <div className="space-y-3 py-4">
+          <p className="text-soft">There is nothing to coach yet. Write a sequence first.</p>
+          <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>Go to Write</Link>
+        </div>
+      )}
+      {runs.length > 0 && <RunList clientId={clientId} runs={runs} />}
+    </div>
+  );
+}
+

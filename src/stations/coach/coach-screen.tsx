@@ -1,0 +1,154 @@
+'use client';
+
+import { ChevronLeft, ChevronRight, Feather, MessageSquareQuote, OctagonX, Pause, Play, Volume2, VolumeX, X } from 'lucide-react';
+import { POSITION } from '@/core/body/positions';
+import { describePattern, type Phase } from '@/core/breath/pattern';
+import { drillById } from '@/core/drills/library';
+import { momentAt, type CoachedBlock, type Moment } from '@/core/sequence/coached';
+import type { BlockResult } from '@/core/sequence/run';
+import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { describeTone } from '@/core/tone/tone';
+import { BreathLine } from '@/pictures/breath-line';
+import { Figure } from '@/pictures/figure';
+import { Trunk } from '@/pictures/trunk';
+import { Button } from '@/ui/button';
+import { Notice } from '@/ui/notice';
+
+type Handlers = {
+  toggle: () => void;
+  next: () => void;
+  back: () => void;
+  skipSetUp: () => void;
+  easier: () => void;
+  otherCue: () => void;
+  stop: () => void;
+  rate: (quality: number) => void;
+  note: (text: string) => void;
+  leave: () => void;
+  silence: () => void;
+};
+
+type Props = {
+  clientName: string;
+  sequence: Sequence;
+  index: number;
+  coached: CoachedBlock;
+  t: number;
+  running: boolean;
+  silent: boolean;
+  saved: string | null;
+  rated: BlockResult | null;
+  canEase: boolean;
+  on: Handlers;
+};
+
+const SAY: Record<Phase | 'free' | 'rest', string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'empty', free: 'as it comes', rest: 'rest' };
+
+/** One block beside the mat: what to do now, how long still, one cue. */
+export function CoachScreen({ clientName, sequence, index, coached, t, running, silent, saved, rated, canEase, on }: Props) {
+  const { block } = coached.placed;
+  const drill = drillById(block.drillId);
+  const moment = momentAt(coached, t);
+  const next = sequence.blocks[index + 1];
+  const layout = layoutOf(sequence);
+  const leftS = layout.totalS - coached.placed.startS - t;
+  const cue = drill?.cues[block.cue] ?? drill?.cues[0];
+  const written = block.breathing.kind === 'paced' ? describePattern(block.breathing.pattern) : block.breathing.kind === 'ladder' ? 'ladder, a rung longer each breath' : 'as it comes';
+  return (
+    <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-8 py-4">
+      <header className="flex items-baseline gap-6">
+        <h1 className="text-[30px]">{drill?.name ?? block.drillId}</h1>
+        <p className="text-[17px] text-soft tabular-nums">
+          {written}
+          {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
+        </p>
+        <p className="ml-auto text-[17px] text-soft tabular-nums">
+          {clientName} · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to go
+        </p>
+        <button type="button" onClick={on.leave} aria-label="Leave; it can be taken up again" className="p-1"><X size={24} aria-hidden /></button>
+      </header>
+      {saved && <Notice level="care">{saved}</Notice>}
+      <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
+        <div className="space-y-2">
+          <Figure position={block.position} props={block.props} className="h-44 w-full" />
+          <p className="text-[17px]">{POSITION[block.position].label}</p>
+        </div>
+        <button type="button" onClick={on.toggle} aria-label={running ? 'Pause' : 'Start'} className="flex items-center justify-center gap-6 text-left">
+          <Trunk
+            className="h-[340px]"
+            volume={moment.kind === 'breath' ? moment.volume : 0}
+            tone={moment.kind === 'breath' ? moment.tone : { floorPct: 0, controlPct: 0, squeezePct: 0 }}
+            rising={moment.kind === 'breath' && moment.span.phase === 'inhale' ? true : moment.kind === 'breath' && moment.span.phase === 'exhale' ? false : null}
+          />
+          <Now moment={moment} />
+        </button>
+        <div className="space-y-4">
+          {moment.kind === 'setUp' ? (
+            <ol className="list-decimal space-y-2 pl-6 text-[20px]">
+              <li>{POSITION[block.position].setUp}</li>
+              {drill?.steps.map((s) => <li key={s}>{s}</li>)}
+            </ol>
+          ) : (
+            <p className="font-serif text-[31px] leading-snug">{cue ? `“${cue.text}”` : ''}</p>
+          )}
+          <p className="text-[16px] text-soft">Watch for: {drill?.watchFor}.</p>
+        </div>
+      </div>
+      <BreathLine coached={coached} t={t} className="h-[120px] w-full" />
+      <div className="flex min-h-11 items-center gap-5 py-1">
+        {rated && <RateStrip rated={rated} onRate={on.rate} onNote={on.note} />}
+        <p className="ml-auto text-[16px] text-soft">{next ? `Next: ${drillById(next.drillId)?.name}, ${POSITION[next.position].label}` : 'Next: look again'}</p>
+      </div>
+      <div className="grid grid-cols-[auto_1fr_auto_auto_auto_auto_auto] gap-3 pt-1">
+        <Button big onClick={on.back} disabled={index === 0}><ChevronLeft aria-hidden /> Back</Button>
+        <Button big kind="main" onClick={on.toggle}>{running ? <><Pause aria-hidden /> Pause</> : <><Play aria-hidden /> {t > 0 ? 'Go on' : 'Start'}</>}</Button>
+        {moment.kind === 'setUp' && <Button big onClick={on.skipSetUp}>Ready now</Button>}
+        <Button big onClick={on.next}>Next <ChevronRight aria-hidden /></Button>
+        <Button big onClick={on.easier} disabled={!canEase}><Feather aria-hidden size={20} /> Easier</Button>
+        <Button big onClick={on.otherCue}><MessageSquareQuote aria-hidden size={20} /> Other cue</Button>
+        <Button big onClick={on.silence} aria-pressed={silent} aria-label={silent ? 'Tones on' : 'Tones off'} disabled={running}>{silent ? <VolumeX aria-hidden /> : <Volume2 aria-hidden />}</Button>
+        <Button big kind="stop" onClick={on.stop}><OctagonX aria-hidden size={20} /> Stop sign</Button>
+      </div>
+    </div>
+  );
+}
+
+function Now({ moment }: { moment: Moment }) {
+  if (moment.kind === 'over') return null;
+  if (moment.kind === 'setUp') {
+    return (
+      <span className="w-56">
+        <span className="block text-[24px]">{moment.changing ? 'change position' : 'set up'}</span>
+        <span className="block text-[96px] leading-none font-semibold tabular-nums" data-testid="count">{Math.ceil(moment.leftS)}</span>
+        <span className="block text-[17px] text-soft">seconds until the first breath</span>
+      </span>
+    );
+  }
+  const { span } = moment;
+  const colour = span.phase === 'inhale' ? 'text-rise' : span.phase === 'exhale' ? 'text-fall' : 'text-ink';
+  return (
+    <span className="w-56">
+      <span className={`block text-[40px] leading-none font-semibold ${colour}`} data-testid="phase">{SAY[span.phase]}</span>
+      <span className="block text-[132px] leading-none font-semibold tabular-nums" data-testid="count">{Math.ceil(moment.leftS - 1e-6)}</span>
+      <span className="block text-[19px] text-soft tabular-nums">
+        {span.phase === 'free' || span.phase === 'rest' ? 'seconds' : `${moment.breathsLeft} breath${moment.breathsLeft === 1 ? '' : 's'} after this`}
+        {span.side === 2 ? ' · other side' : ''}
+      </span>
+    </span>
+  );
+}
+
+function RateStrip({ rated, onRate, onNote }: { rated: BlockResult; onRate: (q: number) => void; onNote: (text: string) => void }) {
+  const name = drillById(rated.drillId)?.name ?? rated.drillId;
+  return (
+    <div role="group" aria-label={`How was ${name}?`} className="flex items-center gap-3">
+      <span className="text-[16px]">How was “{name}”?</span>
+      {[1, 2, 3, 4, 5].map((q) => (
+        <button key={q} type="button" aria-pressed={rated.quality === q} onClick={() => onRate(q)} className="size-11 border-[1.5px] border-rule text-[18px] font-semibold hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper">
+          {q}
+        </button>
+      ))}
+      <input key={rated.blockId} aria-label={`Note on ${name}`} placeholder="note" defaultValue={rated.note} onBlur={(e) => onNote(e.target.value)} className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-[16px] placeholder:text-soft" />
+    </div>
+  );
+}

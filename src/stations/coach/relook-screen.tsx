@@ -1,0 +1,58 @@
+'use client';
+
+import { useState } from 'react';
+import { EMPTY_LOOK, isEmptyLook, RELOOK_LABEL, type LookData } from '@/core/look/look';
+import type { School } from '@/core/read/school';
+import type { Result } from '@/core/result';
+import type { Flags } from '@/core/screen/flags';
+import type { BlockResult } from '@/core/sequence/run';
+import type { Sequence } from '@/core/sequence/sequence';
+import { Button } from '@/ui/button';
+import { Notice } from '@/ui/notice';
+import { HoldTest } from '../look/hold-test';
+import { QuietTest } from '../look/quiet-test';
+import { RingsTest } from '../look/rings-test';
+import { ChangeList } from './change-list';
+
+type Props = {
+  sequence: Sequence;
+  before: LookData | null;
+  flags: Flags;
+  school: School;
+  rated: BlockResult | null;
+  onRate: (quality: number) => void;
+  onKeep: (data: LookData) => Promise<Result<unknown>>;
+  onSkip: () => void;
+};
+
+/** The same look again, in the same position, with the difference as it is recorded. */
+export function RelookScreen({ sequence, before, flags, school, rated, onRate, onKeep, onSkip }: Props) {
+  const { test } = sequence.relook;
+  const [look, setLook] = useState<LookData>(EMPTY_LOOK);
+  const [error, setError] = useState<string | null>(null);
+  const props = { look, set: (change: (l: LookData) => LookData) => setLook(change) };
+  return (
+    <div className="mx-auto max-w-[1280px] space-y-4 px-8 py-5">
+      <div className="flex items-baseline justify-between">
+        <h1 className="text-[28px]">Look again: {RELOOK_LABEL[test]}</h1>
+        {rated && rated.quality === null && (
+          <p className="flex items-center gap-2">
+            The last block
+            {[1, 2, 3, 4, 5].map((q) => (
+              <button key={q} type="button" onClick={() => onRate(q)} aria-label={`Quality ${q}`} className="size-9 border-[1.5px] border-rule hover:border-ink">{q}</button>
+            ))}
+          </p>
+        )}
+      </div>
+      {test === 'quiet' && <QuietTest {...props} />}
+      {test === 'rings' && <RingsTest {...props} school={school} />}
+      {test === 'hold' && <HoldTest {...props} flags={flags} />}
+      <ChangeList before={before} after={look} test={test} />
+      {error && <Notice level="care">{error}</Notice>}
+      <div className="flex gap-3">
+        <Button kind="main" big disabled={isEmptyLook(look)} onClick={() => void onKeep(look).then((r) => !r.ok && setError(r.why))}>Keep and end the run</Button>
+        <Button big onClick={onSkip}>End without looking</Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,41 @@
+import { format } from 'date-fns';
+import Link from 'next/link';
+import { mean } from '@/core/statistics';
+import { STOP_SIGN_LABEL, type RunState } from '@/core/sequence/run';
+import type { Sequence } from '@/core/sequence/sequence';
+
+export type RunItem = { id: string; startedAt: string; endedAt: string | null; sequence: Sequence; state: RunState };
+
+/** Runs, newest first: how far, how well, how they ended. */
+export function RunList({ clientId, runs }: { clientId: string; runs: readonly RunItem[] }) {
+  return (
+    <section aria-labelledby="runs">
+      <h2 id="runs" className="text-[18px]">Runs</h2>
+      <table className="w-full text-left text-[14.5px] tabular-nums">
+        <thead className="text-[13.5px] text-soft">
+          <tr>
+            <th className="py-1 font-normal">when</th>
+            <th className="font-normal">blocks done</th>
+            <th className="font-normal">quality, mean</th>
+            <th className="font-normal">ended</th>
+          </tr>
+        </thead>
+        <tbody>
+          {runs.map((r) => {
+            const rated = r.state.results.flatMap((x) => (x.quality === null ? [] : [x.quality]));
+            return (
+              <tr key={r.id} className="border-t border-rule">
+                <td className="py-1.5">
+                  <Link className="underline decoration-rule underline-offset-4 hover:decoration-ink" href={`/clients/${clientId}/coach/${r.id}`}>{format(new Date(r.startedAt), 'd MMM yyyy, HH:mm')}</Link>
+                </td>
+                <td>{r.state.results.filter((x) => x.outcome === 'done').length} of {r.sequence.blocks.length}</td>
+                <td>{rated.length > 0 ? mean(rated).toFixed(1) : '–'}</td>
+                <td>{r.state.stopSign ? `stopped: ${STOP_SIGN_LABEL[r.state.stopSign]}` : r.endedAt ? 'to the end' : 'not finished'}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

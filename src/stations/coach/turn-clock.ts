@@ -1,0 +1,92 @@
+/** A tone at a moment of the block: up for the inhale, down for the exhale, level for a hold or a pip. */
+export type Turn = { atS: number; sound: 'up' | 'down' | 'level' | 'pip' };
+
+const GLIDE: Record<Turn['sound'], { from: number; to: number; lengthS: number; gain: number }> = {
+  up: { from: 294, to: 440, lengthS: 0.34, gain: 0.22 },
+  down: { from: 440, to: 294, lengthS: 0.34, gain: 0.22 },
+  level: { from: 370, to: 370, lengthS: 0.16, gain: 0.14 },
+  pip: { from: 660, to: 660, lengthS: 0.07, gain: 0.12 },
+};
+
+/**
+ * The clock of a block. Time is the audio clock, and every tone of the block is scheduled on it at the start, so
+ * that no timer can make a turn late. Without sound it runs on the page clock.
+ */
+export class TurnClock {
+  private context: AudioContext | null = null;
+  private nodes: OscillatorNode[] = [];
+  private offsetS = 0;
+  private zero = 0;
+  running = false;
+
+  /** Begins at `fromS` of the block. To be called from a tap or a key, which is what lets the browser make sound. */
+  async start(fromS: number, turns: readonly Turn[], silent: boolean): Promise<void> {
+    this.silence();
+    this.context ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
+    if (this.context && !isRunning(this.context)) {
+      await Promise.race([this.context.resume(), new Promise((done) => setTimeout(done, 400))]);
+      if (!isRunning(this.context)) this.context = null;
+    }
+    this.offsetS = fromS;
+    this.zero = this.clock() + LEAD_S;
+    this.running = true;
+    if (this.context && !silent) for (const turn of turns) if (turn.atS >= fromS - 0.01) this.schedule(this.context, turn);
+  }
+
+  /** Seconds into the block. */
+  now(): number {
+    return this.running ? this.offsetS + Math.max(0, this.clock() - this.zero) : this.offsetS;
+  }
+
+  pause(): number {
+    const at = this.now();
+    this.running = false;
+    this.offsetS = at;
+    this.silence();
+    return at;
+  }
+
+  close(): void {
+    this.silence();
+    this.running = false;
+    void this.context?.close();
+    this.context = null;
+  }
+
+  private clock(): number {
+    return this.context ? this.context.currentTime : performance.now() / 1000;
+  }
+
+  private schedule(context: AudioContext, turn: Turn): void {
+    const { from, to, lengthS, gain } = GLIDE[turn.sound];
+    const at = this.zero + (turn.atS - this.offsetS);
+    const oscillator = new OscillatorNode(context, { type: 'sine', frequency: from });
+    const envelope = new GainNode(context, { gain: 0 });
+    oscillator.frequency.setValueAtTime(from, at);
+    oscillator.frequency.linearRampToValueAtTime(to, at + lengthS);
+    envelope.gain.setValueAtTime(0, at);
+    envelope.gain.linearRampToValueAtTime(gain, at + 0.02);
+    envelope.gain.setTargetAtTime(0, at + lengthS * 0.7, lengthS * 0.2);
+    oscillator.connect(envelope).connect(context.destination);
+    oscillator.start(at);
+    oscillator.stop(at + lengthS + 0.3);
+    this.nodes.push(oscillator);
+  }
+
+  private silence(): void {
+    for (const node of this.nodes) {
+      node.disconnect();
+      try {
+        node.stop();
+      } catch {
+        // A node that has already ended cannot be stopped again.
+      }
+    }
+    this.nodes = [];
+  }
+}
+
+const isRunning = (context: AudioContext): boolean => context.state === 'running';
+
+/** Lets the first tone be scheduled before its moment. */
+const LEAD_S = 0.06;

@@ -14,6 +14,8 @@ import { madeUpBands, madeUpTaps, seeded } from './breathing';
 import { PEOPLE, type Person } from './people';
 
 const DAYS_BETWEEN = 14;
+/** At the last visit the work is a good half done, so that every station still has something to show. */
+const FURTHEST = 0.55;
 
 /** The whole made-up house as client files, the newest visit a day or two before `now`. */
 export function demoFiles(now: Date): ClientFile[] {
@@ -26,7 +28,7 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
   const screen = screenOf(person, now);
   const file: ClientFile = { format: 'kokyu-client', version: 1, name: person.name, school: person.school, screen, looks: [], curves: [], sequences: [], runs: [] };
   for (let v = 0; v < person.visits; v++) {
-    const along = person.visits === 1 ? 1 : v / (person.visits - 1);
+    const along = (FURTHEST * v) / (person.visits - 1);
     const at = subDays(subMinutes(now, 95 + number * 40), 1 + (person.visits - 1 - v) * DAYS_BETWEEN);
     const look = lookOf(person, v, along, random);
     const lookId = id();

@@ -1,7 +1,7 @@
 'use client';
 
 import { useId, type KeyboardEvent, type PointerEvent } from 'react';
-import { LEVEL_LABEL, LEVELS, RING, ZONE_LABEL, type Excursions, type Level, type RingZone, type Side } from '@/core/body/zones';
+import { LEVEL_LABEL, levelShare, LEVELS, RING, ZONE_LABEL, type Excursions, type Level, type RingZone, type Side } from '@/core/body/zones';
 import { ANGLE, around, CENTRE_Y, isSilent, outline, pointOn, REACH, RINGS, sector } from './rings-geometry';
 
 type Props = {
@@ -43,7 +43,7 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
   };
 
   return (
-    <svg viewBox="0 0 720 232" className={className} role={onChange ? 'group' : 'img'} aria-label={onChange ? 'Rib rings: where the breath was seen' : describe(seen)}>
+    <svg viewBox="0 14 720 208" className={className} role={onChange ? 'group' : 'img'} aria-label={onChange ? 'Rib rings: where the breath was seen' : describe(seen)}>
       <defs>
         <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--fall)" strokeWidth="1.4" />
@@ -65,15 +65,15 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
               {LEVEL_LABEL[level]}
             </text>
             <text x={cx} y={CENTRE_Y + 17} textAnchor="middle" fontSize="12.5" fill="var(--soft)" className="tabular-nums">
-              {known(level) ? `${share(seen, level)} % of it` : 'not looked at'}
+              {known(level) ? `${Math.round(levelShare(seen, level) * 100)} % of it` : 'not looked at'}
             </text>
-            <text x={cx} y={CENTRE_Y + ry + REACH + 26} textAnchor="middle" fontSize="12" fill="var(--soft)">
+            <text x={cx} y={CENTRE_Y + ry + REACH + 18} textAnchor="middle" fontSize="12" fill="var(--soft)">
               front
             </text>
             {level === 'lowerRibs' && (
               <>
-                <text x={cx - 122} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">right</text>
-                <text x={cx + 122} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">left</text>
+                <text x={cx - 126} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">right</text>
+                <text x={cx + 126} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">left</text>
               </>
             )}
             {onChange &&
@@ -108,13 +108,6 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
       })}
     </svg>
   );
-}
-
-/** Share of a level in all the movement seen, percent. */
-function share(e: Excursions, level: Level): number {
-  const of = (l: Level) => Object.values(RING[l]).reduce((sum, zone) => sum + (e[zone] ?? 0), 0);
-  const all = LEVELS.reduce((sum, l) => sum + of(l), 0);
-  return all === 0 ? 0 : Math.round((of(level) / all) * 100);
 }
 
 const describe = (e: Excursions): string =>

@@ -20,7 +20,7 @@ type Props = {
 };
 
 const LEFT = 84;
-const Y = { position: 8, breathTop: 88, breathBase: 150, tone: 206, movement: 218, cue: 262, end: 310 };
+const Y = { position: 6, written: 93, breathTop: 100, breathBase: 158, tone: 210, movement: 220, cue: 262, end: 310 };
 /** Narrower than this a breath is no longer drawn by itself but as an envelope with a count. */
 const LEAST_BREATH_PX = 4;
 
@@ -28,21 +28,21 @@ const LEAST_BREATH_PX = 4;
 export function Staves({ sequence, scale, selected = null, onSelect, marked, playheadS }: Props) {
   const layout = useMemo(() => layoutOf(sequence), [sequence]);
   const length = Math.max(layout.totalS, sequence.minutes * 60);
-  const width = LEFT + length * scale + 14;
+  const width = LEFT + length * scale + 16;
   const x = (t: number) => LEFT + t * scale;
-  const everyMin = scale * 60 > 34 ? 1 : scale * 300 > 34 ? 5 : 10;
+  const everyMin = [1, 2, 5, 10].find((m) => m * 60 * scale > 58) ?? 20;
   return (
     <svg width={width} height={Y.end + 26} viewBox={`0 0 ${width} ${Y.end + 26}`} role="group" aria-label={`Sequence, ${layout.placed.length} blocks, ${clock(layout.totalS)}`}>
       {(['position', 'breath', 'tone', 'movement', 'cue'] as const).map((name, i) => (
-        <text key={name} x={2} y={[52, 124, 192, 242, 284][i]} fontSize="12.5" fill="var(--soft)">{name}</text>
+        <text key={name} x={2} y={[50, 128, 194, 242, 284][i]} fontSize="12.5" fill="var(--soft)">{name}</text>
       ))}
-      {[80, 160, 212, 256, Y.end].map((y) => (
-        <line key={y} x1={LEFT} x2={width - 14} y1={y} y2={y} stroke="var(--rule)" />
+      {[79, 164, 214, 256, Y.end].map((y) => (
+        <line key={y} x1={LEFT} x2={width - 16} y1={y} y2={y} stroke="var(--rule)" />
       ))}
       {Array.from({ length: Math.floor(length / 60 / everyMin) + 1 }, (_, i) => i * everyMin).map((m) => (
         <g key={m}>
           <line x1={x(m * 60)} x2={x(m * 60)} y1={Y.end} y2={Y.end + 5} stroke="var(--held)" />
-          <text x={x(m * 60) + 3} y={Y.end + 18} fontSize="12" fill="var(--soft)" className="tabular-nums">{m} min</text>
+          <text x={x(m * 60)} y={Y.end + 18} textAnchor={x(m * 60) > width - 40 ? "end" : "start"} fontSize="12" fill="var(--soft)" className="tabular-nums">{m} min</text>
         </g>
       ))}
       {layout.placed.map((placed) => (
@@ -88,13 +88,13 @@ const BlockOnStaves = memo(function BlockOnStaves({ placed, scale, selected, mar
       <rect className="stave-ground" x={left} y={4} width={width} height={Y.end - 4} fill={selected ? 'var(--sheet)' : 'transparent'} />
       {selected && <rect x={left} y={Y.end - 4} width={width} height={4} fill="var(--rise)" />}
       <line x1={left} x2={left} y1={4} y2={Y.end} stroke="var(--ink)" strokeWidth="1.2" />
-      <rect x={left + 1} y={81} width={Math.max(0, work - left - 1)} height={78} fill="var(--rule)" opacity="0.35" />
+      <rect x={left + 1} y={80} width={Math.max(0, work - left - 1)} height={84} fill="var(--rule)" opacity="0.35" />
       <svg x={left + 4} y={Y.position} width={Math.min(92, Math.max(30, width - 8))} height="70">
         <Figure position={block.position} props={block.props} />
       </svg>
       <BreathOnStaves placed={placed} scale={scale} />
       {width > 62 && (
-        <text x={right - 5} y={76} textAnchor="end" fontSize="12.5" fill="var(--soft)" className="tabular-nums">{written}</text>
+        <text x={right - 5} y={Y.written} textAnchor="end" fontSize="12.5" fill="var(--soft)" className="tabular-nums">{written}</text>
       )}
       <ToneOnStaves placed={placed} scale={scale} />
       <foreignObject x={left + 4} y={Y.movement - 2} width={Math.max(30, width - 7)} height="38">
@@ -117,7 +117,7 @@ function BreathOnStaves({ placed, scale }: { placed: PlacedBlock; scale: number 
   const { block, workStartS, endS } = placed;
   const timeline = useMemo(() => timelineOf(block.breathing, block.dose), [block.breathing, block.dose]);
   const x = (t: number) => LEFT + (workStartS + t) * scale;
-  const y = (v: number) => Y.breathBase - 8 - v * (Y.breathBase - 8 - Y.breathTop);
+  const y = (v: number) => Y.breathBase - v * (Y.breathBase - Y.breathTop);
   const perBreath = timeline.breaths > 0 ? ((endS - workStartS) * scale) / timeline.breaths : Infinity;
   if (perBreath < LEAST_BREATH_PX) {
     return (
@@ -149,7 +149,7 @@ function ToneOnStaves({ placed, scale }: { placed: PlacedBlock; scale: number })
     <g>
       {height > 0 && <rect x={left} y={Y.tone - height} width={(endS - workStartS) * scale - 2} height={height} fill="var(--tone)" opacity="0.7" />}
       {words && (
-        <foreignObject x={left + 2} y={163} width={Math.max(20, (endS - workStartS) * scale - 4)} height="17">
+        <foreignObject x={left + 2} y={166} width={Math.max(20, (endS - workStartS) * scale - 4)} height="17">
           <div className="truncate text-[12px] text-soft tabular-nums">{words}</div>
         </foreignObject>
       )}

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import type { Excursions } from '@/core/body/zones';
 import type { School } from '@/core/read/school';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { fail, ok, type Result } from '@/core/result';
@@ -16,6 +17,8 @@ export type ClientRow = {
   lastRunAt: string | null;
   runOpen: string | null;
   sequences: number;
+  /** Rings of the newest look that has some, lying. */
+  rings: Excursions | null;
 };
 
 export const PAGE_SIZE = 40;
@@ -36,6 +39,7 @@ export function listClients(search: string, page: number): { rows: ClientRow[]; 
       lastRunAt: sql<string | null>`(select max(started_at) from runs where client_id = clients.id)`,
       runOpen: sql<string | null>`(select id from runs where client_id = clients.id and ended_at is null order by started_at desc limit 1)`,
       sequences: sql<number>`(select count(*) from sequences where client_id = clients.id)`,
+      rings: sql<string | null>`(select json_extract(data, '$.rings.hookLying') from looks where client_id = clients.id and json_extract(data, '$.rings.hookLying') is not null order by at desc limit 1)`,
     })
     .from(clients)
     .where(mine)
@@ -43,7 +47,7 @@ export function listClients(search: string, page: number): { rows: ClientRow[]; 
     .limit(PAGE_SIZE)
     .offset(page * PAGE_SIZE)
     .all();
-  return { rows: rows.map((r) => ({ ...r, lookOpen: Boolean(r.lookOpen) })), total };
+  return { rows: rows.map((r) => ({ ...r, lookOpen: Boolean(r.lookOpen), rings: r.rings === null ? null : (JSON.parse(r.rings) as Excursions) })), total };
 }
 
 /** Makes a client with an empty screen and gives back the id. */

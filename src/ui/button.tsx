@@ -15,7 +15,7 @@ export function Button({ kind = 'plain', big = false, className = '', type = 'bu
   return (
     <button
       type={type}
-      className={`inline-flex items-center justify-center gap-2 rounded-sm border-[1.5px] font-semibold disabled:opacity-45 ${big ? 'min-h-14 px-6 text-lg' : 'min-h-9 px-3.5 text-[15px]'} ${KIND[kind]} ${className}`}
+      className={`inline-flex items-center justify-center gap-2 rounded-sm border-[1.5px] font-semibold disabled:opacity-45 ${big ? 'min-h-14 px-5 text-lg' : 'min-h-9 px-3.5 text-[15px]'} whitespace-nowrap ${KIND[kind]} ${className}`}
       {...rest}
     />
   );

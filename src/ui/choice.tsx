@@ -6,18 +6,20 @@ import { useId, type ReactNode } from 'react';
 
 type Option<V extends string> = { value: V; label: string };
 
+type ChoiceProps<V extends string> = { label: string; options: readonly Option<V>[]; value: V | undefined; onValue: (value: V | undefined) => void; hideLabel?: boolean; beside?: boolean };
+
 /** One of a few; pressing the chosen one again takes the choice back when `onValue` accepts undefined. */
-export function Choice<V extends string>({ label, options, value, onValue, hideLabel = false }: { label: string; options: readonly Option<V>[]; value: V | undefined; onValue: (value: V | undefined) => void; hideLabel?: boolean }) {
+export function Choice<V extends string>({ label, options, value, onValue, hideLabel = false, beside = false }: ChoiceProps<V>) {
   const id = useId();
   return (
-    <div>
-      <div id={id} className={hideLabel ? 'sr-only' : 'mb-0.5 text-[13.5px] text-soft'}>{label}</div>
+    <div className={beside ? 'flex items-center justify-between gap-4' : undefined}>
+      <div id={id} className={hideLabel ? 'sr-only' : beside ? 'text-[15px]' : 'mb-0.5 text-[13.5px] text-soft'}>{label}</div>
       <ToggleGroup.Root type="single" aria-labelledby={id} className="inline-flex flex-wrap" value={value ?? ''} onValueChange={(v) => onValue(v === '' ? undefined : (v as V))}>
         {options.map((o) => (
           <ToggleGroup.Item
             key={o.value}
             value={o.value}
-            className="-ml-px min-h-9 border-[1.5px] border-rule px-3 text-[14.5px] first:ml-0 first:rounded-l-sm last:rounded-r-sm hover:bg-sheet data-[state=on]:z-10 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
+            className="-ml-px min-h-8 border-[1.5px] border-rule px-2.5 text-[14px] first:ml-0 first:rounded-l-sm last:rounded-r-sm hover:bg-sheet data-[state=on]:z-10 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
           >
             {o.label}
           </ToggleGroup.Item>
@@ -34,19 +36,19 @@ const YES_NO = [
 
 /** Yes, no, or not looked at. */
 export function YesNo({ label, value, onValue }: { label: string; value: boolean | undefined; onValue: (value: boolean | undefined) => void }) {
-  return <Choice label={label} options={YES_NO} value={value === undefined ? undefined : value ? 'yes' : 'no'} onValue={(v) => onValue(v === undefined ? undefined : v === 'yes')} />;
+  return <Choice beside label={label} options={YES_NO} value={value === undefined ? undefined : value ? 'yes' : 'no'} onValue={(v) => onValue(v === undefined ? undefined : v === 'yes')} />;
 }
 
 export function CheckField({ label, checked, onChecked, children }: { label: ReactNode; checked: boolean; onChecked: (checked: boolean) => void; children?: ReactNode }) {
   const id = useId();
   return (
-    <div className="flex items-center gap-2.5 py-0.5">
-      <Checkbox.Root id={id} checked={checked} onCheckedChange={(v) => onChecked(v === true)} className="flex size-[21px] shrink-0 items-center justify-center rounded-sm border-[1.5px] border-ink data-[state=checked]:bg-ink">
+    <div className="flex items-center gap-2 py-px">
+      <Checkbox.Root id={id} checked={checked} onCheckedChange={(v) => onChecked(v === true)} className="flex size-[19px] shrink-0 items-center justify-center rounded-sm border-[1.5px] border-ink data-[state=checked]:bg-ink">
         <Checkbox.Indicator>
-          <Check size={16} strokeWidth={3} className="text-paper" aria-hidden />
+          <Check size={15} strokeWidth={3} className="text-paper" aria-hidden />
         </Checkbox.Indicator>
       </Checkbox.Root>
-      <label htmlFor={id} className="text-[15px]">{label}</label>
+      <label htmlFor={id} className="text-[14.5px] leading-snug">{label}</label>
       {children}
     </div>
   );

@@ -14,18 +14,18 @@ export function TextField({ label, error, hint, onValue, className = '', ...rest
   );
 }
 
-type NumberProps = { label: string; value: number | undefined; onValue: (value: number | undefined) => void; unit?: string; min?: number; max?: number; step?: number; error?: string | null; hint?: string; className?: string };
+type NumberProps = { label: string; value: number | undefined; onValue: (value: number | undefined) => void; unit?: string; min?: number; max?: number; step?: number; error?: string | null; hint?: string; className?: string; beside?: boolean };
 
 /** A number that may be empty. What cannot be taken stays in the field with the reason under it and is not passed on. */
-export function NumberField({ label, value, onValue, unit, min, max, step = 1, error, hint, className = '' }: NumberProps) {
+export function NumberField({ label, value, onValue, unit, min, max, step = 1, error, hint, className = '', beside = false }: NumberProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const wrong = draft === null ? null : complaint(draft, min, max);
   return (
-    <label className={`block ${className}`}>
-      <span className="block text-[13.5px] text-soft">{label}</span>
+    <label className={`${beside ? 'grid grid-cols-[92px_1fr] items-baseline' : 'block'} ${className}`}>
+      <span className={beside ? 'text-[14.5px]' : 'block text-[13.5px] text-soft'}>{label}</span>
       <span className="flex items-baseline gap-2">
         <input
-          className={`${INPUT} w-20 tabular-nums`}
+          className={`${INPUT} max-w-20 tabular-nums`}
           inputMode="decimal"
           value={draft ?? (value === undefined ? '' : String(value))}
           aria-invalid={Boolean(wrong ?? error)}
@@ -59,9 +59,9 @@ function complaint(text: string, min?: number, max?: number): string | null {
   return null;
 }
 
-export const INPUT = 'w-full border-0 border-b-[1.5px] border-ink bg-transparent px-0.5 py-1 text-[15px] outline-offset-4 aria-invalid:border-stop';
+export const INPUT = 'w-full border-0 border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-[15px] outline-offset-4 aria-invalid:border-stop';
 
 function Below({ error, hint }: { error?: string | null; hint?: string }): ReactNode {
-  if (error) return <span role="alert" className="block text-[13px] text-stop">{error}</span>;
+  if (error) return <span role="alert" className="col-span-2 block text-[13px] text-stop">{error}</span>;
   return hint ? <span className="block text-[13px] text-soft">{hint}</span> : null;
 }

@@ -55,3 +55,10 @@ export type Excursions = Partial<Record<Zone, number>>;
 
 /** A zone below this is called silent. Our choice: one step of the ring input. */
 export const SILENT_BELOW = 0.15;
+
+/** Share of a level in all the movement seen on the rings, 0–1; 0 when nothing moved. */
+export function levelShare(e: Excursions, level: Level): number {
+  const of = (l: Level) => Object.values(RING[l]).reduce((sum, zone) => sum + (e[zone] ?? 0), 0);
+  const all = LEVELS.reduce((sum, l) => sum + of(l), 0);
+  return all === 0 ? 0 : of(level) / all;
+}

@@ -66,10 +66,10 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     safety(drill.bars[flag]!, 'P7');
     barred = true;
   }
-  for (const rule of applied) {
-    safety(rule.because, rule.source);
-    if (rule.remedy === 'bar' || (rule.remedy === 'noHold' && drill.stage === 'hold')) barred = true;
-  }
+  const bars = (rule: DemandRule) => rule.remedy === 'bar' || (rule.remedy === 'noHold' && drill.stage === 'hold');
+  const barring = applied.filter(bars);
+  for (const rule of barring.length > 0 ? barring : applied) safety(rule.because, rule.source);
+  barred ||= barring.length > 0;
   for (const wanted of drill.props) {
     const found = propFor(wanted, available);
     if (found === null) {

@@ -59,7 +59,7 @@ export function CoachDoor({ clientId, runs, sequences, redFlags, startRun }: Pro
             <Button kind={open ? 'plain' : 'main'} big onClick={() => void start(latest.id)}>Start this sequence</Button>
           </div>
           <div className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
-            <Staves sequence={latest.data} scale={Math.max(0.25, 1110 / (latest.data.minutes * 60))} />
+            <Staves sequence={latest.data} scale={1112 / Math.max(latest.data.minutes * 60, layoutOf(latest.data).totalS)} />
           </div>
           {sequences.length > 1 && (
             <p className="flex flex-wrap gap-3 text-[14.5px]">

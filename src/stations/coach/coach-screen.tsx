@@ -56,13 +56,15 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
   const written = block.breathing.kind === 'paced' ? describePattern(block.breathing.pattern) : block.breathing.kind === 'ladder' ? 'ladder, a rung longer each breath' : 'as it comes';
   return (
     <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-8 py-4">
-      <header className="flex items-baseline gap-6">
-        <h1 className="text-[30px]">{drill?.name ?? block.drillId}</h1>
-        <p className="text-[17px] text-soft tabular-nums">
-          {written}
-          {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
-        </p>
-        <p className="ml-auto text-[17px] text-soft tabular-nums">
+      <header className="flex items-start gap-6">
+        <div>
+          <h1 className="text-[30px]">{drill?.name ?? block.drillId}</h1>
+          <p className="text-[17px] text-soft tabular-nums">
+            {written}
+            {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
+          </p>
+        </div>
+        <p className="ml-auto pt-2 text-[17px] text-soft tabular-nums">
           {clientName} · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to go
         </p>
         <button type="button" onClick={on.leave} aria-label="Leave; it can be taken up again" className="p-1"><X size={24} aria-hidden /></button>
@@ -99,9 +101,9 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
         {rated && <RateStrip rated={rated} onRate={on.rate} onNote={on.note} />}
         <p className="ml-auto text-[16px] text-soft">{next ? `Next: ${drillById(next.drillId)?.name}, ${POSITION[next.position].label}` : 'Next: look again'}</p>
       </div>
-      <div className="grid grid-cols-[auto_1fr_auto_auto_auto_auto_auto] gap-3 pt-1">
+      <div className="flex gap-3 pt-1">
         <Button big onClick={on.back} disabled={index === 0}><ChevronLeft aria-hidden /> Back</Button>
-        <Button big kind="main" onClick={on.toggle}>{running ? <><Pause aria-hidden /> Pause</> : <><Play aria-hidden /> {t > 0 ? 'Go on' : 'Start'}</>}</Button>
+        <Button big kind="main" className="grow" onClick={on.toggle}>{running ? <><Pause aria-hidden /> Pause</> : <><Play aria-hidden /> {t > 0 ? 'Go on' : 'Start'}</>}</Button>
         {moment.kind === 'setUp' && <Button big onClick={on.skipSetUp}>Ready now</Button>}
         <Button big onClick={on.next}>Next <ChevronRight aria-hidden /></Button>
         <Button big onClick={on.easier} disabled={!canEase}><Feather aria-hidden size={20} /> Easier</Button>

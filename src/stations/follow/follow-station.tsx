@@ -4,9 +4,10 @@ import { format } from 'date-fns';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
+import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
 import { changeBetween, type Measured } from '@/core/follow/change';
 import type { HoldTrial, LookData } from '@/core/look/look';
-import { Rings } from '@/pictures/rings';
+import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';
 import { RunList, type RunItem } from '../coach/run-list';
 
@@ -50,14 +51,15 @@ export function FollowStation({ clientId, visits, runs }: { clientId: string; vi
       {withRings.length > 0 && (
         <section aria-labelledby="rings">
           <h2 id="rings" className="text-[18px]">Where the breath went</h2>
+          <p className="text-[13.5px] text-soft">From the left: upper ribs, lower ribs, belly; front below.</p>
           <div className="grid grid-cols-4 gap-6">
             {withRings.map((v) => {
               const position = v.rings.hookLying ? 'hookLying' : v.rings.sitting ? 'sitting' : 'standing';
               return (
                 <figure key={v.id}>
-                  <Rings seen={v.rings[position]!} className="w-full" />
+                  <RingGlyph seen={v.rings[position]!} className="h-20 w-full" />
                   <figcaption className="text-[13.5px] text-soft">
-                    <Link className="underline decoration-rule underline-offset-4" href={`/clients/${clientId}/look/${v.id}`}>{format(new Date(v.at), 'd MMM yyyy')}</Link>, {POSITION[position].label}
+                    <Link className="underline decoration-rule underline-offset-4" href={`/clients/${clientId}/look/${v.id}`}>{format(new Date(v.at), 'd MMM yyyy')}</Link>, {POSITION[position].label} · {shareOf(v.rings[position]!)}
                   </figcaption>
                 </figure>
               );
@@ -96,5 +98,8 @@ function TrendFigure({ series: { name, unit, points } }: { series: Series }) {
     </section>
   );
 }
+
+/** Shares of the three levels, upper ribs first. */
+const shareOf = (e: Excursions): string => LEVELS.map((level) => `${Math.round(levelShare(e, level) * 100)}`).join(' / ') + ' %';
 
 const signed = (v: number): string => `${v >= 0 ? '+' : '−'}${Math.abs(v).toFixed(1)}`;

@@ -19,7 +19,7 @@ import { useStopwatch } from './use-stopwatch';
 /** Nose breathing between two tries. Our choice, as in the calm-hold drill. */
 const REST_S = 60;
 const ENDS: readonly { value: HoldEnd; label: string }[] = [
-  { value: 'calm', label: 'calm, lips closed' },
+  { value: 'calm', label: 'calm' },
   { value: 'mouth', label: 'mouth opened' },
   { value: 'gasp', label: 'gasp' },
 ];

@@ -55,9 +55,10 @@ export function ReadStation({ clientId, look, result, chosenSchool, setSchool }:
           </div>
           {seenPositions.length > 1 && <Choice label="Position" hideLabel options={seenPositions.map((p) => ({ value: p, label: POSITION[p].label }))} value={shown} onValue={(p) => p && setPosition(p)} />}
         </div>
-        <Rings seen={look.data.rings[shown] ?? {}} target={TARGET[result.school]} className="w-full" />
-        <div className="flex items-end gap-6 border-t border-rule pt-2">
+        <Rings seen={look.data.rings[shown] ?? {}} target={TARGET[result.school]} className="h-52 w-full" />
+        <div className="space-y-1.5 border-t border-rule pt-2">
           <Choice
+            beside
             label="Read by the school"
             options={[{ value: 'rule', label: 'by the rule' }, { value: 'lowQuiet', label: SCHOOL_LABEL.lowQuiet }, { value: 'allRound', label: SCHOOL_LABEL.allRound }]}
             value={chosenSchool ?? 'rule'}

@@ -19,7 +19,7 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
   return (
     <section aria-labelledby="flags">
       <h2 id="flags" className="border-t border-rule pt-3 text-[18px]">Flags</h2>
-      <div className="grid grid-cols-[250px_1fr_1fr] gap-x-8 gap-y-2">
+      <div className="grid grid-cols-[236px_1fr_1fr] gap-x-7">
         {COLUMNS.map((names) => (
           <div key={names[0]} className="space-y-2">
             {FLAG_GROUPS.filter((g) => names.includes(g.name)).map((group) => (
@@ -28,9 +28,9 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
                 {group.name === 'Pregnancy and birth' ? (
                   <div className="space-y-1">
                     {group.flags.filter((f) => NUMBER[f]).map((flag) => (
-                      <NumberField key={flag} label={NUMBER[flag]!.label} unit={NUMBER[flag]!.unit} min={0} max={NUMBER[flag]!.max} value={flags[flag] as number | undefined} onValue={(v) => set(flag, v === undefined ? undefined : flag === 'separationMm' ? v : Math.round(v))} />
+                      <NumberField key={flag} beside label={NUMBER[flag]!.label} unit={NUMBER[flag]!.unit} min={0} max={NUMBER[flag]!.max} value={flags[flag] as number | undefined} onValue={(v) => set(flag, v === undefined ? undefined : flag === 'separationMm' ? v : Math.round(v))} />
                     ))}
-                    <Choice label="birth" options={[{ value: 'vaginal', label: 'vaginal' }, { value: 'caesarean', label: 'caesarean' }]} value={flags.birth} onValue={(v) => set('birth', v)} />
+                    <Choice beside label="birth" options={[{ value: 'vaginal', label: 'vaginal' }, { value: 'caesarean', label: 'caesarean' }]} value={flags.birth} onValue={(v) => set('birth', v)} />
                   </div>
                 ) : (
                   group.flags.map((flag) =>
@@ -50,4 +50,4 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
   );
 }
 
-const COLUMNS: readonly (readonly string[])[] = [['Pregnancy and birth'], ['Heart, nerves, lungs', 'Pressure and tissue'], ['Pelvic floor', 'Positions']];
+const COLUMNS: readonly (readonly string[])[] = [['Pregnancy and birth', 'Pelvic floor'], ['Heart, nerves, lungs', 'Pressure and tissue'], ['Positions']];

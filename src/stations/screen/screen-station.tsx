@@ -28,22 +28,21 @@ export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
   const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));
   const setRedFlags = (redFlags: RedFlagRecord[]) => set((s) => ({ ...s, redFlags }));
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_440px] gap-10">
-      <div className="space-y-4">
+    <div className="grid grid-cols-[minmax(0,1fr)_420px] gap-9">
+      <div className="space-y-3">
         <OpenRedFlags records={screen.redFlags} onChange={setRedFlags} />
-        <div className="grid grid-cols-[230px_1fr] gap-8">
+        <div className="grid grid-cols-[190px_1fr] gap-7">
           <section aria-labelledby="consent">
             <h2 id="consent" className="text-[18px]">Consent</h2>
             {(Object.keys(CONSENT) as (keyof typeof CONSENT)[]).map((key) => (
               <CheckField key={key} label={CONSENT[key]} checked={screen.consent[key]} onChecked={(v) => set((s) => ({ ...s, consent: { ...s.consent, [key]: v } }))} />
             ))}
-            {!screen.consent.touched && <p className="text-[13.5px] text-soft">Touch cues use the client’s own hand.</p>}
           </section>
           <section aria-labelledby="goals">
             <h2 id="goals" className="text-[18px]">Goals, in the client’s words</h2>
             <textarea
               aria-label="Goals"
-              className="mt-1 h-[76px] w-full resize-none border-b-[1.5px] border-ink bg-transparent px-0.5 py-1"
+              className="mt-1 h-[58px] w-full resize-none border-b-[1.5px] border-ink bg-transparent px-0.5 py-1"
               placeholder="what should become easier?"
               value={screen.goals}
               maxLength={1000}
@@ -52,16 +51,16 @@ export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
           </section>
         </div>
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
-        <div className="grid grid-cols-2 gap-8">
+        <div className="grid grid-cols-[1.1fr_1fr] gap-7">
           <section aria-labelledby="red">
             <h2 id="red" className="text-[18px]">Red flags</h2>
-            <p className="text-[13.5px] text-soft">Each ends the session and sends the client to a clinician.</p>
-            <div className="mt-1 flex flex-wrap gap-1.5">
+            <p className="text-[13px] text-soft">Each ends the session: to a clinician.</p>
+            <div className="mt-1 flex flex-wrap gap-1">
               {RED_FLAGS.map((flag) => (
                 <button
                   key={flag}
                   type="button"
-                  className="border-[1.5px] border-rule px-2 py-0.5 text-[14px] hover:border-stop hover:text-stop"
+                  className="border-[1.5px] border-rule px-1.5 py-px text-[13.5px] hover:border-stop hover:text-stop"
                   onClick={() => setRedFlags([...screen.redFlags, { flag, at: new Date().toISOString() }])}
                 >
                   {RED_FLAG_LABEL[flag]}
@@ -71,7 +70,7 @@ export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
           </section>
           <section aria-labelledby="props">
             <h2 id="props" className="text-[18px]">Props at hand</h2>
-            <div className="mt-1 flex flex-wrap gap-1.5">
+            <div className="mt-1 flex flex-wrap gap-1">
               {PROPS.map((prop) => {
                 const has = screen.props.includes(prop);
                 return (
@@ -79,7 +78,7 @@ export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
                     key={prop}
                     type="button"
                     aria-pressed={has}
-                    className="border-[1.5px] border-rule px-2 py-0.5 text-[14px] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+                    className="border-[1.5px] border-rule px-1.5 py-px text-[13.5px] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
                     onClick={() => set((s) => ({ ...s, props: has ? s.props.filter((p) => p !== prop) : [...s.props, prop] }))}
                   >
                     {PROP_LABEL[prop]}

@@ -23,7 +23,7 @@ export function VerdictList({ flags, props }: { flags: Flags; props: readonly Pr
   const count = (status: Status) => verdicts.filter((v) => v.status === status).length;
   const shown = ORDER.flatMap((status) => verdicts.filter((v) => v.status === status && (only === null || only === status)));
   return (
-    <section aria-labelledby="verdicts" className="flex h-[648px] flex-col border-l border-rule pl-6">
+    <section aria-labelledby="verdicts" className="flex h-[625px] flex-col border-l border-rule pl-6">
       <h2 id="verdicts" className="text-[18px]">What is open to this client</h2>
       <div className="flex gap-2 py-1.5">
         {ORDER.map((status) => (

@@ -4,13 +4,16 @@ import { formatDistanceToNowStrict } from 'date-fns';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import type { Excursions } from '@/core/body/zones';
 import type { Result } from '@/core/result';
 import { Figure } from '@/pictures/figure';
+import { RingGlyph } from '@/pictures/ring-glyph';
 import { Button, buttonClass } from '@/ui/button';
+import { FileButton } from '@/ui/file-button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 
-type Row = { id: string; name: string; goals: string; openRedFlags: number; lastLookAt: string | null; lookOpen: boolean; lastRunAt: string | null; runOpen: string | null; sequences: number };
+type Row = { id: string; name: string; goals: string; openRedFlags: number; lastLookAt: string | null; lookOpen: boolean; lastRunAt: string | null; runOpen: string | null; sequences: number; rings: Excursions | null };
 
 type Props = {
   rows: Row[];
@@ -98,16 +101,7 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
         <div className="space-y-2">
           <h2 className="text-[18px]">Bring in a client file</h2>
           <p className="text-[13.5px] text-soft">A JSON file saved by Kokyu. It is added as a new client; nobody is changed.</p>
-          <input
-            type="file"
-            accept=".json,application/json"
-            aria-label="Client file"
-            className="block w-full text-[13.5px]"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              if (file) void file.text().then(actions.bringInClient).then(open);
-            }}
-          />
+          <FileButton label="Choose a client file" accept=".json,application/json" onFile={(file) => void file.text().then(actions.bringInClient).then(open)} />
         </div>
         {error && <Notice level="care">{error}</Notice>}
         <p className="border-t border-rule pt-3 text-[13.5px] text-soft">
@@ -123,9 +117,10 @@ function ClientLine({ row }: { row: Row }) {
   const state = stateOf(row);
   return (
     <li className="border-b border-rule">
-      <Link href={`/clients/${row.id}`} className="grid grid-cols-[190px_1fr_250px] items-baseline gap-5 py-2.5 hover:bg-sheet">
-        <span className="text-[16.5px] font-semibold">{row.name}</span>
-        <span className="line-clamp-1 text-soft">{row.goals || 'no goal written yet'}</span>
+      <Link href={`/clients/${row.id}`} className="grid grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet">
+        <span className="text-[17px] font-semibold">{row.name}</span>
+        {row.rings ? <RingGlyph seen={row.rings} className="h-11" /> : <span className="text-[13.5px] text-soft">no rings yet</span>}
+        <span className="line-clamp-2 leading-snug text-soft">{row.goals || 'no goal written yet'}</span>
         <span className={`text-right text-[14.5px] ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}>{state.text}</span>
       </Link>
     </li>

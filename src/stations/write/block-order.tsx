@@ -22,7 +22,7 @@ export function BlockOrder({ sequence, selected, onSelect, onMove }: Props) {
   return (
     <DndContext id="order" sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
       <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
-        <ol aria-label="Order of the blocks" className="flex flex-wrap gap-1.5">
+        <ol aria-label="Order of the blocks" className="flex gap-1">
           {sequence.blocks.map((block, i) => (
             <OrderItem key={block.id} block={block} place={i + 1} selected={selected === block.id} onSelect={() => onSelect(block.id)} />
           ))}
@@ -36,11 +36,11 @@ function OrderItem({ block, place, selected, onSelect }: { block: Block; place: 
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: block.id });
   const name = drillById(block.drillId)?.name ?? block.drillId;
   return (
-    <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition }} className={`flex items-center border-[1.5px] bg-paper ${selected ? 'border-ink bg-sheet' : 'border-rule'}`}>
-      <button type="button" {...attributes} {...listeners} aria-label={`Move ${name}, now ${place}`} className="cursor-grab touch-none px-0.5 py-1 text-soft">
+    <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition }} className={`flex min-w-0 flex-1 items-center border-[1.5px] bg-paper ${selected ? 'border-ink bg-sheet' : 'border-rule'}`}>
+      <button type="button" {...attributes} {...listeners} aria-label={`Move ${name}, now ${place}`} className="shrink-0 cursor-grab touch-none py-1 text-soft">
         <GripVertical size={15} aria-hidden />
       </button>
-      <button type="button" onClick={onSelect} className="max-w-40 truncate py-0.5 pr-2 text-[13.5px]">{place}. {name}</button>
+      <button type="button" onClick={onSelect} className="min-w-0 grow truncate py-0.5 pr-1 text-left text-[13px]" title={name}>{place}. {name}</button>
     </li>
   );
 }

@@ -10,6 +10,7 @@ import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { NumberField } from '@/ui/field';
+import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
 
 type Props = {
@@ -75,10 +76,10 @@ export function SequenceList({ clientId, looked, sequences, actions }: Props) {
         <NumberField label="Minutes, look again included" unit="min" min={3} max={120} value={minutes} onValue={setMinutes} />
         <Button kind="main" disabled={busy || minutes === undefined} onClick={() => void propose()}>{busy ? 'Writing …' : 'Propose a sequence'}</Button>
         {error && <Notice level="care">{error}</Notice>}
-        <label className="block pt-4 text-[13.5px] text-soft">
-          Or bring in a sequence saved as JSON
-          <input type="file" accept=".json,application/json" className="mt-1 block w-full" onChange={(e) => e.target.files?.[0] && void bringIn(e.target.files[0])} />
-        </label>
+        <div className="space-y-2 pt-4">
+          <p className="text-[13.5px] text-soft">Or bring in a sequence saved as JSON.</p>
+          <FileButton label="Choose a sequence file" accept=".json,application/json" onFile={(file) => void bringIn(file)} />
+        </div>
       </aside>
     </div>
   );

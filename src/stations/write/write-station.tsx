@@ -39,8 +39,8 @@ type Props = {
   };
 };
 
-/** Picture units a second at the widest view: 20 minutes fill the page. */
-const ZOOMS = [0.25, 0.5, 0.9, 1.6, 3, 6, 12];
+/** How many times nearer than the view in which the whole time fills the page. */
+const ZOOMS = [1, 1.6, 2.6, 4.2, 7, 12, 20];
 
 /** The sequence on its staves, with everything about the chosen block below. */
 export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, props, redFlagOpen, earlier, actions }: Props) {
@@ -49,7 +49,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, 
   const sequence = autosave.value;
   const [history, setHistory] = useState(() => startHistory(initial));
   const [selected, setSelected] = useState<string | null>(initial.blocks[0]?.id ?? null);
-  const [zoom, setZoom] = useState(() => fittingZoom(initial.minutes));
+  const [zoom, setZoom] = useState(0);
   const [error, setError] = useState<string | null>(null);
   const layout = useMemo(() => layoutOf(sequence), [sequence]);
   const problems = useMemo(() => problemsOf(sequence, flags, props), [sequence, flags, props]);
@@ -125,7 +125,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, 
         <p className="py-8 text-soft">No blocks. Undo, or put a drill in from the list below.</p>
       ) : (
         <div className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
-          <Staves sequence={sequence} scale={ZOOMS[zoom]!} selected={selected} onSelect={setSelected} marked={marked} />
+          <Staves sequence={sequence} scale={ZOOMS[zoom]! * wholeScale(sequence.minutes * 60, layout.totalS)} selected={selected} onSelect={setSelected} marked={marked} />
         </div>
       )}
       <BlockOrder sequence={sequence} selected={selected} onSelect={setSelected} onMove={(blockId, to) => edit({ kind: 'move', blockId, to })} />
@@ -135,7 +135,5 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, 
   );
 }
 
-const fittingZoom = (minutes: number): number => {
-  const wanted = 1110 / (minutes * 60);
-  return Math.max(0, ZOOMS.findLastIndex((z) => z <= wanted * 1.02));
-};
+/** Picture units a second at which everything fits a page of 1280. */
+const wholeScale = (wantedS: number, totalS: number): number => 1112 / Math.max(wantedS, totalS);

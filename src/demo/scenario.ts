@@ -5,7 +5,7 @@ import type { Excursions } from '@/core/body/zones';
 import type { HoldTrial, LookData } from '@/core/look/look';
 import { asNeeds, readLook } from '@/core/read/read';
 import { namedReadings, READING } from '@/core/read/readings';
-import { DEMAND_RULES } from '@/core/screen/rules';
+import { holdBars } from '@/core/screen/rules';
 import type { Screen } from '@/core/screen/screen';
 import { propose, relookFor } from '@/core/sequence/propose';
 import { NEW_RUN, type BlockResult, type RunState } from '@/core/sequence/run';
@@ -14,8 +14,8 @@ import { madeUpBands, madeUpTaps, seeded } from './breathing';
 import { PEOPLE, type Person } from './people';
 
 const DAYS_BETWEEN = 14;
-/** At the last visit the work is a good half done, so that every station still has something to show. */
-const FURTHEST = 0.55;
+/** At the last visit the work is not half done, so that every station still has something to show. */
+const FURTHEST = 0.4;
 
 /** The whole made-up house as client files, the newest visit a day or two before `now`. */
 export function demoFiles(now: Date): ClientFile[] {
@@ -87,7 +87,7 @@ function lookOf(person: Person, visit: number, along: number, random: () => numb
 }
 
 function holdsOf(person: Person, along: number, random: () => number): HoldTrial[] {
-  if (!person.hold || DEMAND_RULES.some((r) => r.target === 'breathHold' && r.when(person.flags))) return [];
+  if (!person.hold || holdBars(person.flags).length > 0) return [];
   const { from, to, ends } = person.hold;
   return Array.from({ length: 3 }, (_, i) => ({
     position: 'hookLying' as const,

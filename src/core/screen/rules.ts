@@ -94,6 +94,9 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   { target: 'spineLoad', when: is('osteoporosis', 'backPain'), remedy: 'bar', because: 'no weight through a bent spine', source: 'P7' },
 ];
 
+/** Why this client holds no breath, one reason a flag; empty when nothing speaks against it. */
+export const holdBars = (flags: Flags): string[] => DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
+
 /** Cautions that bar nothing but are to be said. */
 export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string; source: string }[] = [
   { when: is('panic'), text: 'Keep breaths small and unhurried; stop at tingling or dizziness.', source: 'P12' },

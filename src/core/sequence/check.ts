@@ -3,6 +3,7 @@ import type { Drill } from '../drills/drill';
 import { stageRank } from '../drills/drill';
 import { drillById } from '../drills/library';
 import type { Flags } from '../screen/flags';
+import { holdBars } from '../screen/rules';
 import { verdictFor } from '../screen/verdict';
 import { clock, layoutOf, type Block, type Sequence } from './sequence';
 
@@ -36,10 +37,9 @@ function safetyProblems(block: Block, drill: Drill, flags: Flags, props: readonl
   }
   const found: Omit<Problem, 'blockId'>[] = [];
   if (!verdict.positions.includes(block.position)) found.push({ level: 'stop', text: 'this position is not allowed for this client, or lacks its prop' });
-  if (block.breathing.kind === 'paced' && verdict.breathing.kind === 'paced') {
-    const [now, allowed] = [block.breathing.pattern, verdict.breathing.pattern];
-    const noHold = drill.demands.includes('breathHold') && allowed.holdInS === 0 && allowed.holdOutS === 0;
-    if ((noHold || holdsBarred(flags)) && Math.max(now.holdInS, now.holdOutS) > LONGEST_PAUSE_S) {
+  if (block.breathing.kind === 'paced') {
+    const { holdInS, holdOutS } = block.breathing.pattern;
+    if (holdBars(flags).length > 0 && Math.max(holdInS, holdOutS) > LONGEST_PAUSE_S) {
       found.push({ level: 'stop', text: 'no held breath for this client: set the pauses to 0' });
     }
   }
@@ -51,7 +51,3 @@ function safetyProblems(block: Block, drill: Drill, flags: Flags, props: readonl
 
 /** A pause up to this long is part of an ordinary breath, not a hold. Our choice. */
 const LONGEST_PAUSE_S = 1;
-
-/** Flags under which no pause may be added to any drill (practice P8, P60). */
-const holdsBarred = (f: Flags): boolean =>
-  Boolean(f.cardiac || f.highBloodPressure || f.neurological || f.eyePressure || f.panic || f.respiratory || f.pregnancyWeek !== undefined);

@@ -30,6 +30,9 @@ export type BreathOptions = {
 const LONGEST_BRIDGE_S = 0.5;
 const DEFAULT_CUTOFF_HZ = 1;
 const DEFAULT_PROMINENCE_SHARE = 0.25;
+/** Turns are placed on a curve smoothed this many times less, within this distance. Our choice. */
+const SHARPER = 2.5;
+const REFINE_S = 0.25;
 
 /**
  * Finds and times breaths in a curve that rises on the inhale. Times in seconds, increasing; they need not be
@@ -48,14 +51,15 @@ export function findBreaths(times: ArrayLike<number>, values: ArrayLike<number>,
   }
   const { pieces, gaps } = evenPieces(times, values, step);
   const sections = butterworthLowPass(4, cutoffHz, sampleHz);
-  const smoothed = pieces.map((p) => ({ startS: p.startS, y: filterBothWays(sections, p.y) }));
+  const sharper = butterworthLowPass(4, Math.min(cutoffHz * SHARPER, sampleHz * 0.45), sampleHz);
+  const smoothed = pieces.map((p) => ({ startS: p.startS, y: filterBothWays(sections, p.y), sharp: filterBothWays(sharper, p.y) }));
   const prominence = options.prominence ?? DEFAULT_PROMINENCE_SHARE * spread(smoothed.map((p) => p.y));
   const breaths: FoundBreath[] = [];
   const peaksS: number[] = [];
-  for (const { startS, y } of smoothed) {
+  for (const { startS, y, sharp } of smoothed) {
     const peaks = findPeaks(y, prominence);
     peaksS.push(...peaks.map((p) => startS + p * step));
-    breaths.push(...breathsBetween(y, peaks, startS, step));
+    breaths.push(...breathsBetween(y, sharp, peaks, startS, step));
   }
   if (breaths.length === 0) return fail('no whole breath was found: check the column and that the curve rises on the inhale', 'values');
   const cycles = breaths.map((b) => b.endS - b.startS);
@@ -74,7 +78,7 @@ export function findBreaths(times: ArrayLike<number>, values: ArrayLike<number>,
   });
 }
 
-function breathsBetween(y: Float64Array, peaks: readonly number[], startS: number, step: number): FoundBreath[] {
+function breathsBetween(y: Float64Array, sharp: Float64Array, peaks: readonly number[], startS: number, step: number): FoundBreath[] {
   // The trough before the first peak and after the last count only when the signal turns there, not at its end.
   const bounds = [0, ...peaks, y.length - 1];
   const troughs = bounds.slice(1).map((to, i) => lowest(y, bounds[i]!, to));
@@ -82,7 +86,8 @@ function breathsBetween(y: Float64Array, peaks: readonly number[], startS: numbe
     const from = troughs[i]!;
     const to = troughs[i + 1]!;
     if (from === 0 || to === y.length - 1) return [];
-    const [a, p, b] = [from, peak, to].map((k) => startS + vertex(y, k) * step) as [number, number, number];
+    const reach = Math.round(REFINE_S / step);
+    const [a, p, b] = [refine(sharp, from, -1, reach), refine(sharp, peak, 1, reach), refine(sharp, to, -1, reach)].map((k) => startS + vertex(sharp, k) * step) as [number, number, number];
     return { startS: a, turnS: p, endS: b, inhaleS: p - a, exhaleS: b - p, depth: y[peak]! - (y[from]! + y[to]!) / 2 };
   });
 }
@@ -90,6 +95,13 @@ function breathsBetween(y: Float64Array, peaks: readonly number[], startS: numbe
 function lowest(y: Float64Array, from: number, to: number): number {
   let at = from;
   for (let i = from; i <= to; i++) if (y[i]! < y[at]!) at = i;
+  return at;
+}
+
+/** The extreme of the sharper curve near `k`: smoothing drags a turn toward its gentler side. */
+function refine(sharp: Float64Array, k: number, sign: 1 | -1, reach: number): number {
+  let at = k;
+  for (let i = Math.max(0, k - reach); i <= Math.min(sharp.length - 1, k + reach); i++) if (sign * sharp[i]! > sign * sharp[at]!) at = i;
   return at;
 }
 

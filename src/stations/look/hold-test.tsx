@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { POSITION } from '@/core/body/positions';
 import { summariseHolds } from '@/core/look/holds';
 import { HOLD_POSITIONS, type HoldEnd, type HoldTrial } from '@/core/look/look';
-import { DEMAND_RULES } from '@/core/screen/rules';
+import { holdBars } from '@/core/screen/rules';
 import type { Flags } from '@/core/screen/flags';
 import { HoldStrip } from '@/pictures/hold-strip';
 import { Button } from '@/ui/button';
@@ -31,7 +31,7 @@ export function HoldTest({ look, set, flags }: TestProps & { flags: Flags }) {
   const [breathlessness, setBreathlessness] = useState(2);
   const watch = useStopwatch();
   const rest = useRest(look.holds.length);
-  const bars = DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
+  const bars = holdBars(flags);
   const toggle = (at: number) => {
     if (bars.length > 0) return;
     if (watch.running) setMeasured(watch.stop(at));

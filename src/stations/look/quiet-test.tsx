@@ -21,12 +21,14 @@ const EMPTY: QuietWatch = { position: 'hookLying', taps: [], first: 'inhale', si
 export function QuietTest({ look, set }: TestProps) {
   const quiet = look.quiet ?? EMPTY;
   const [watching, setWatching] = useState(false);
+  const [replaced, setReplaced] = useState<readonly number[]>([]);
   const watch = useStopwatch();
   const change = (patch: Partial<QuietWatch>) => set((l) => ({ ...l, quiet: { ...(l.quiet ?? EMPTY), ...patch } }));
   const timing = timingFromTaps(quiet.taps, quiet.first);
   const begin = () => {
     watch.start();
     setWatching(true);
+    setReplaced(quiet.taps);
     change({ taps: [] });
   };
   const tap = (timeStamp: number) => {
@@ -72,6 +74,18 @@ export function QuietTest({ look, set }: TestProps) {
       <div className="flex items-center gap-3">
         <Button disabled={!watching} kind="main" onClick={finish}>Finish the watch</Button>
         <Button disabled={quiet.taps.length === 0} onClick={() => change({ taps: quiet.taps.slice(0, -1) })}>Take the last tap back</Button>
+        {replaced.length > 0 && (
+          <Button
+            kind="quiet"
+            onClick={() => {
+              finish();
+              change({ taps: [...replaced] });
+              setReplaced([]);
+            }}
+          >
+            Bring back the watch before
+          </Button>
+        )}
         <span className="text-[14px] text-soft">{quiet.taps.length} taps; press a mark below to take it out</span>
       </div>
       <TapStrip taps={quiet.taps} first={quiet.first} onRemove={(i) => change({ taps: quiet.taps.filter((_, k) => k !== i) })} />

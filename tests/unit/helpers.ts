@@ -1,0 +1,58 @@
+import fc from 'fast-check';
+import { PROPS, type Prop } from '@/core/body/props';
+import { EMPTY_LOOK, type LookData } from '@/core/look/look';
+import { NEEDS, type Needs } from '@/core/read/needs';
+import type { Result } from '@/core/result';
+import type { Flags } from '@/core/screen/flags';
+
+/** The value of a result that has to be there. */
+export function must<T>(result: Result<T>): T {
+  if (!result.ok) throw new Error(result.why);
+  return result.value;
+}
+
+/** The sentence of a result that has to be a failure. */
+export function why(result: Result<unknown>): string {
+  if (result.ok) throw new Error('this should have failed');
+  return result.why;
+}
+
+export const look = (parts: Partial<LookData>): LookData => ({ ...EMPTY_LOOK, ...parts });
+
+export const ALL_PROPS: Prop[] = [...PROPS];
+
+const flag = fc.option(fc.constant(true as const), { nil: undefined, freq: 3 });
+
+/** Any client by flags: each flag by itself, few at a time and many. */
+export const anyFlags: fc.Arbitrary<Flags> = fc
+  .record({
+    pregnancyWeek: fc.option(fc.integer({ min: 0, max: 44 }), { nil: undefined, freq: 2 }),
+    postpartumWeeks: fc.option(fc.integer({ min: 0, max: 104 }), { nil: undefined, freq: 2 }),
+    separationMm: fc.option(fc.integer({ min: 0, max: 60 }), { nil: undefined, freq: 2 }),
+    cardiac: flag,
+    highBloodPressure: flag,
+    neurological: flag,
+    respiratory: flag,
+    panic: flag,
+    recentSurgery: flag,
+    hernia: flag,
+    eyePressure: flag,
+    reflux: flag,
+    osteoporosis: flag,
+    backPain: fc.option(fc.constantFrom('bending' as const, 'arching' as const, 'either' as const), { nil: undefined, freq: 2 }),
+    leaking: flag,
+    heaviness: flag,
+    floorTension: flag,
+    shoulder: flag,
+    knees: flag,
+    wrists: flag,
+    noSupine: flag,
+    noProne: flag,
+  })
+  .map((f) => Object.fromEntries(Object.entries(f).filter(([, v]) => v !== undefined)));
+
+export const anyProps: fc.Arbitrary<Prop[]> = fc.subarray(ALL_PROPS);
+
+export const anyNeeds: fc.Arbitrary<Needs> = fc
+  .array(fc.tuple(fc.constantFrom(...NEEDS), fc.double({ min: 0.1, max: 4, noNaN: true })), { minLength: 1, maxLength: 8 })
+  .map((pairs) => Object.fromEntries(pairs));

@@ -192,15 +192,18 @@ export const ONE_SIDED: readonly Probe[] = (['hookLying', 'sitting', 'standing']
   },
 }));
 
+/** Fast or irregular: one of the two is enough, so that the other speaks only a little against it. Our choice. */
+const EITHER_LOW = -0.3;
+
 export const FAST: readonly Probe[] = [
   timed(2, (t, from) => ({
-    degree: signed(t.ratePerMin - THRESHOLD.fastPerMin.value + 2, 4),
+    degree: Math.max(EITHER_LOW, signed(t.ratePerMin - THRESHOLD.fastPerMin.value + 2, 4)),
     text: `${t.ratePerMin.toFixed(1)} a minute (${from})`,
     against: `usual range up to ${THRESHOLD.fastPerMin.value}`,
     source: THRESHOLD.fastPerMin.source,
   })),
   timed(1.5, (t, from) => ({
-    degree: signed(t.irregularity - THRESHOLD.irregular.value + 0.05, 0.15),
+    degree: Math.max(EITHER_LOW, signed(t.irregularity - THRESHOLD.irregular.value + 0.05, 0.15)),
     text: `breaths vary by ${pct(t.irregularity)} (${from})`,
     against: `up to ${pct(THRESHOLD.irregular.value)}`,
     source: THRESHOLD.irregular.source,

@@ -19,15 +19,15 @@ export const Block = z.object({
   /** Which of the drill's cues is shown first. */
   cue: z.int().min(0).max(20),
   /** Why it is here, and what a rule changed about it: one sentence each. */
-  why: z.array(z.string().max(300)),
-  changes: z.array(z.string().max(300)),
+  why: z.array(z.string().max(2000)),
+  changes: z.array(z.string().max(2000)),
 });
 export type Block = z.infer<typeof Block>;
 
 export const Relook = z.object({ test: z.enum(RELOOK_TESTS), position: z.enum(POSITIONS), lengthS: z.int().min(30).max(600) });
 export type Relook = z.infer<typeof Relook>;
 
-export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'notNeeded', 'noRoom']), why: z.string().max(400) });
+export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'notNeeded', 'noRoom']), why: z.string().max(4000) });
 export type LeftOut = z.infer<typeof LeftOut>;
 
 /** What is to be coached: blocks in order, then the same look again (practice P64). */

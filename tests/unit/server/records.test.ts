@@ -1,0 +1,183 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { EMPTY_LOOK } from '@/core/look/look';
+import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { NEW_RUN } from '@/core/sequence/run';
+import { demoFiles } from '@/demo/scenario';
+import { clientFileOf, importClientFile } from '@/server/client-file';
+import { archiveClient, createClient, findClient, listClients, restoreClient } from '@/server/clients';
+import { connect, knownVersion, openDb } from '@/server/db/client';
+import { breathsOf, finishLook, keepCurve, looksOf, saveLook, startLook } from '@/server/looks';
+import { latestVisit, proposeFor } from '@/server/propose-for';
+import { railOf } from '@/server/rail';
+import { revisionsOf } from '@/server/revisions';
+import { openRunOf, ownedLevelOf, saveRun, startRun } from '@/server/runs';
+import { guarded } from '@/server/save';
+import { saveScreen, screenOf } from '@/server/screens';
+import { createSequence, findSequence, saveSequence } from '@/server/sequences';
+import { must, why } from '../helpers';
+
+const folder = mkdtempSync(join(tmpdir(), 'kokyu-'));
+const path = join(folder, 'deep/er/test.db');
+process.env.KOKYU_DB = path;
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const client = () => must(createClient('Ada')).id;
+const row = (id: string) => findClient(id)!;
+
+describe('the database file', () => {
+  it('is made with its folder, with write-ahead log and foreign keys', () => {
+    const opened = connect();
+    expect(opened.ok).toBe(true);
+    if (!opened.ok) return;
+    expect(opened.db.$client.pragma('journal_mode', { simple: true })).toBe('wal');
+    expect(opened.db.$client.pragma('foreign_keys', { simple: true })).toBe(1);
+    expect(opened.db.$client.pragma('user_version', { simple: true })).toBe(knownVersion());
+    expect(() => opened.db.$client.exec(`INSERT INTO looks SELECT 'x','local','nobody','visit',null,'{}','r',0,'a','a',null`)).toThrow(/FOREIGN KEY/);
+  });
+  it('from a newer version is not touched', () => {
+    const newer = join(folder, 'newer.db');
+    const raw = new Database(newer);
+    raw.pragma('user_version = 999');
+    raw.close();
+    expect(openDb(newer)).toMatchObject({ ok: false, trouble: { kind: 'newer', why: expect.stringMatching(/999/), help: expect.stringMatching(/KOKYU_DB/) } });
+    const again = new Database(newer, { readonly: true });
+    expect(again.prepare('SELECT count(*) AS n FROM sqlite_master').get()).toEqual({ n: 0 });
+    again.close();
+  });
+  it('that is no database, or a folder, comes back as trouble in words', () => {
+    const text = join(folder, 'letter.db');
+    writeFileSync(text, 'this is a letter, not a database, and long enough to be read as one '.repeat(20));
+    expect(openDb(text)).toMatchObject({ ok: false, trouble: { kind: 'unreadable' } });
+    expect(openDb(folder)).toMatchObject({ ok: false, trouble: { help: expect.stringMatching(/KOKYU_DB/) } });
+  });
+  it('opened a second time keeps what is there', () => {
+    const id = client();
+    const second = openDb(path);
+    expect(second.ok && second.db.$client.prepare('SELECT name FROM clients WHERE id = ?').get(id)).toEqual({ name: 'Ada' });
+  });
+  it('that fails while writing is told in a sentence', () => {
+    const failing = guarded(() => {
+      throw Object.assign(new Error('attempt to write'), { code: 'SQLITE_READONLY' });
+    });
+    expect(failing).toMatchObject({ ok: false, why: expect.stringMatching(/Not saved: .*SQLITE_READONLY.*still on the screen/) });
+    expect(() => guarded(() => { throw new Error('a bug'); })).toThrow('a bug');
+  });
+});
+
+describe('clients', () => {
+  it('need a name, are found by any part of it, and percent signs are letters', () => {
+    expect(why(createClient('  '))).toMatch(/needs a name/);
+    expect(why(createClient('x'.repeat(200)))).toMatch(/120/);
+    must(createClient('Zoë 100 % Harbour'));
+    expect(listClients('harb', 0).rows.map((r) => r.name)).toEqual(['Zoë 100 % Harbour']);
+    expect(listClients('100 %', 0).total).toBe(1);
+    expect(listClients('%%', 0).total).toBe(0);
+  });
+  it('can be taken off the list and put back', () => {
+    const id = client();
+    archiveClient(id);
+    expect(findClient(id)).toBeUndefined();
+    restoreClient(id);
+    expect(row(id).name).toBe('Ada');
+  });
+});
+
+describe('saving', () => {
+  it('over an old revision gives back what stands there and writes nothing', () => {
+    const id = client();
+    expect(saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'first' })).toEqual({ ok: true, rev: 1 });
+    expect(saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'second' })).toMatchObject({ ok: false, conflict: { rev: 1, data: { goals: 'first' } } });
+    expect(screenOf(id).data.goals).toBe('first');
+    expect(saveScreen(id, 1, { ...EMPTY_SCREEN, goals: 'mine' }, true)).toEqual({ ok: true, rev: 2 });
+    expect(revisionsOf(id).map((r) => (r.data as { goals: string }).goals)).toEqual(['first']);
+  });
+  it('a correction of a finished look keeps the earlier value', () => {
+    const look = startLook(client());
+    saveLook(look, 0, { ...EMPTY_LOOK, note: 'as seen' });
+    expect(revisionsOf(look)).toEqual([]);
+    finishLook(look);
+    saveLook(look, 1, { ...EMPTY_LOOK, note: 'corrected' });
+    expect(revisionsOf(look).map((r) => (r.data as { note: string }).note)).toEqual(['as seen']);
+  });
+  it('two windows on one sequence lose nothing', () => {
+    const id = client();
+    const sequence = must(proposeFor(id, 10));
+    const s = createSequence(id, null, 'ten', sequence);
+    expect(saveSequence(s, 0, { ...sequence, minutes: 12 })).toEqual({ ok: true, rev: 1 });
+    expect(saveSequence(s, 0, { ...sequence, minutes: 14 })).toMatchObject({ ok: false, conflict: { rev: 1, data: { minutes: 12 } } });
+    expect(saveSequence(s, 1, { ...sequence, minutes: 14 }, true)).toEqual({ ok: true, rev: 2 });
+    expect(findSequence(s)!.data.minutes).toBe(14);
+    expect(revisionsOf(s).map((r) => (r.data as { minutes: number }).minutes)).toEqual([12]);
+  });
+  it('of something that is gone says so', () => {
+    const nowhere = '00000000-0000-4000-8000-000000000000';
+    for (const saved of [saveLook(nowhere, 0, EMPTY_LOOK), saveSequence(nowhere, 0, must(proposeFor(client(), 5))), saveScreen(nowhere, 0, EMPTY_SCREEN)]) {
+      expect(saved).toMatchObject({ ok: false, why: expect.stringMatching(/no longer here/) });
+    }
+  });
+});
+
+describe('runs', () => {
+  it('are resumed where they were, end once, and teach what is owned', () => {
+    const id = client();
+    const sequence = must(proposeFor(id, 10));
+    const run = startRun(id, createSequence(id, null, 'ten', sequence), sequence);
+    expect(saveRun(run, 0, sequence, { ...NEW_RUN, index: 1, blockS: 12.5 })).toEqual({ ok: true, rev: 1 });
+    expect(openRunOf(id)!.state).toMatchObject({ index: 1, blockS: 12.5 });
+    const results = sequence.blocks.map((b) => ({ blockId: b.id, drillId: b.drillId, quality: 5, note: '', outcome: 'done' as const }));
+    saveRun(run, 1, sequence, { ...NEW_RUN, stage: 'done', results });
+    expect(openRunOf(id)).toBeUndefined();
+    expect(ownedLevelOf(id)).toBeGreaterThanOrEqual(0);
+  });
+});
+
+describe('a client file', () => {
+  it.each(demoFiles(new Date('2026-11-20T09:00:00Z')).map((f) => [f.name, f] as const))('comes back the same but for its ids: %s', (_, file) => {
+    const id = must(importClientFile(file)).id;
+    const back = clientFileOf(id)!;
+    const plain = (f: typeof file) => ({ ...f, looks: f.looks.map((l) => ({ at: l.at, purpose: l.purpose, signs: l.data.signs, quiet: l.data.quiet })).sort((a, b) => a.at.localeCompare(b.at)), curves: f.curves.map((c) => c.csv), sequences: f.sequences.length, runs: f.runs.map((r) => ({ at: r.startedAt, state: { ...r.state, relookLookId: undefined } })).sort((a, b) => a.at.localeCompare(b.at)) });
+    expect(plain(back)).toEqual(plain(file));
+    for (const r of back.runs) if (r.state.relookLookId) expect(back.looks.map((l) => l.id)).toContain(r.state.relookLookId);
+    expect(must(importClientFile(file)).id).not.toBe(id);
+  });
+});
+
+describe('what follows from the records', () => {
+  it('a new client is due at Screen, then Look, then Write, then Coach', () => {
+    const id = client();
+    const due = () => railOf(row(id)).due;
+    expect(due()).toBe('screen');
+    saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'row' });
+    expect(due()).toBe('look');
+    const look = startLook(id);
+    saveLook(look, 0, { ...EMPTY_LOOK, signs: { reversed: true } });
+    expect(due()).toBe('look');
+    finishLook(look);
+    expect(due()).toBe('read');
+    createSequence(id, look, 'ten', must(proposeFor(id, 10)));
+    expect(due()).toBe('coach');
+    saveScreen(id, 1, { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting', at: new Date().toISOString() }] });
+    expect(due()).toBe('screen');
+    expect(railOf(row(id)).stations[0]!.fresh).toBe('1 red flag open');
+  });
+  it('a curve is kept raw beside the look and read again from it', () => {
+    const id = client();
+    const look = startLook(id);
+    const csv = ['time_s,ribs', ...Array.from({ length: 1500 }, (_, i) => `${i / 25},${Math.sin((2 * Math.PI * i) / 25 / 4).toFixed(4)}`)].join('\n');
+    const curveId = keepCurve(look, 'sine.csv', csv);
+    const data = { ...EMPTY_LOOK, curve: { curveId, name: 'sine.csv', column: 'ribs' } };
+    saveLook(look, 0, data);
+    expect(breathsOf(data)!.ratePerMin).toBeCloseTo(15, 1);
+    expect(breathsOf({ ...data, curve: { ...data.curve, column: 'belly' } })).toBeNull();
+    expect(latestVisit(id)!.id).toBe(look);
+    expect(looksOf(id)).toHaveLength(1);
+  });
+  it('a proposal rests on flags and school alone when nobody has looked', () => {
+    const sequence = must(proposeFor(client(), 12));
+    expect(sequence.blocks.length).toBeGreaterThan(1);
+    expect(why(proposeFor('00000000-0000-4000-8000-000000000000', 12))).toMatch(/no longer here/);
+  });
+});

@@ -1,0 +1,29 @@
+import { join } from 'node:path';
+import { defineConfig } from '@playwright/test';
+
+export const PORT = 4699;
+export const DATABASE = join(__dirname, 'data/e2e/e2e.db');
+
+export default defineConfig({
+  testDir: './tests/e2e',
+  globalSetup: './tests/e2e/fill-demo.ts',
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 8_000 },
+  reporter: process.env.KOKYU_E2E_JSON ? [['list'], ['json', { outputFile: process.env.KOKYU_E2E_JSON }]] : 'list',
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+    },
+  },
+  webServer: {
+    command: `rm -rf data/e2e && node node_modules/next/dist/bin/next start -H 127.0.0.1 -p ${PORT}`,
+    url: `http://127.0.0.1:${PORT}/drills`,
+    env: { KOKYU_DB: DATABASE, NEXT_TELEMETRY_DISABLED: '1' },
+    timeout: 60_000,
+  },
+});

@@ -1,0 +1,46 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Makes a client by hand and gives back the address of the file. */
+export async function newClient(page: Page, name: string): Promise<string> {
+  await page.goto('/');
+  await page.getByLabel('Name as you use it').fill(name);
+  await page.getByRole('button', { name: 'Begin with Screen' }).click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  return new URL(page.url()).pathname.replace(/\/screen$/, '');
+}
+
+export const saved = (page: Page) => expect(page.getByText(/^All saved/)).toBeVisible();
+
+/** The file of a client of the made-up house. */
+export async function demoClient(page: Page, name: string): Promise<string> {
+  await page.goto('/');
+  const href = await page.getByRole('link', { name: new RegExp(`^${name}`) }).getAttribute('href');
+  return href!;
+}
+
+/** Presses Space at the given moments (ms from now), each at its own time so that delays do not add up. */
+export async function pressAt(page: Page, moments: readonly number[]): Promise<void> {
+  const zero = Date.now();
+  for (const moment of moments) {
+    await new Promise((done) => setTimeout(done, Math.max(0, zero + moment - Date.now())));
+    await page.keyboard.press(' ');
+  }
+}
+
+/** The number shown under a label among the large figures. */
+export async function figure(page: Page, label: string): Promise<number> {
+  const text = await page.locator('dt', { hasText: new RegExp(`^${label}$`) }).locator('xpath=following-sibling::dd').first().innerText();
+  return Number.parseFloat(text);
+}
+
+/** Proposes a sequence and opens it. */
+export async function propose(page: Page, file: string, minutes: number): Promise<void> {
+  await page.goto(`${file}/write`);
+  await page.getByLabel('Minutes, look again included').fill(String(minutes));
+  await page.getByRole('button', { name: 'Propose a sequence' }).click();
+  await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
+}
+
+/** A breath curve as CSV: a sine of `rate` a minute at 25 Hz. */
+export const sineCsv = (rate: number, seconds: number): string =>
+  ['time_s,ribs', ...Array.from({ length: seconds * 25 }, (_, i) => `${i / 25},${Math.sin((2 * Math.PI * rate * i) / 1500).toFixed(4)}`)].join('\n');

@@ -1,0 +1,94 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { demoClient } from './helpers';
+
+/** Every place of the house, with data in it. */
+const PLACES: readonly { name: string; open: (file: string) => string; then?: string }[] = [
+  { name: 'Today', open: () => '/' },
+  { name: 'Drills', open: () => '/drills' },
+  { name: 'Screen', open: (f) => `${f}/screen` },
+  { name: 'Looks', open: (f) => `${f}/look` },
+  { name: 'Look', open: (f) => `${f}/look`, then: 'main ul a' },
+  { name: 'Read', open: (f) => `${f}/read` },
+  { name: 'Sequences', open: (f) => `${f}/write` },
+  { name: 'Write', open: (f) => `${f}/write`, then: 'main ul a' },
+  { name: 'Coach', open: (f) => `${f}/coach` },
+  { name: 'a run', open: (f) => `${f}/coach`, then: 'text=Go on with it' },
+  { name: 'Follow', open: (f) => `${f}/follow` },
+];
+
+for (const place of PLACES) {
+  test(`${place.name}: no request leaves the machine, no error, nothing serious for axe`, async ({ page, baseURL }) => {
+    const outside: string[] = [];
+    const errors: string[] = [];
+    page.on('request', (r) => {
+      if (!r.url().startsWith(baseURL!) && !/^(data|blob):/.test(r.url())) outside.push(r.url());
+    });
+    page.on('console', (m) => m.type() === 'error' && errors.push(m.text()));
+    page.on('pageerror', (e) => errors.push(String(e)));
+    const file = await demoClient(page, 'Odile K.');
+    const response = await page.goto(place.open(file));
+    if (place.then) await page.locator(place.then).first().click();
+    await page.waitForLoadState('networkidle');
+    expect(response!.headers()['content-security-policy']).toContain("connect-src 'self'");
+    expect(response!.headers()['content-security-policy']).toContain("default-src 'self'");
+    const axe = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+    const serious = axe.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+    expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+    expect(outside).toEqual([]);
+    expect(errors).toEqual([]);
+  });
+}
+
+test('a script from outside is refused by the policy', async ({ page }) => {
+  await page.goto('/');
+  const refused = page.evaluate(() => new Promise<string>((done) => {
+    document.addEventListener('securitypolicyviolation', (e) => done(e.violatedDirective), { once: true });
+    void fetch('http://192.0.2.1/').catch(() => undefined);
+  }));
+  expect(await refused).toBe('connect-src');
+});
+
+test('every key has its line in the help, and none fires in a text field', async ({ page }) => {
+  const file = await demoClient(page, 'Odile K.');
+  await page.goto(`${file}/write`);
+  await page.locator('main ul a').first().click();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys on this screen' })).toContainText('exhale half a second longer');
+  await page.keyboard.press('Escape');
+  const total = await page.getByTestId('total').innerText();
+  await page.getByRole('textbox', { name: 'set-up' }).focus();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('u');
+  await expect(page.getByTestId('total')).toHaveText(total);
+});
+
+test('the search finds a client without putting the name in an address', async ({ page }) => {
+  const addresses: string[] = [];
+  page.on('request', (r) => addresses.push(r.url()));
+  await page.goto('/');
+  await page.getByLabel('Find').fill('sunni');
+  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByRole('link', { name: /^Sunniva A\./ })).toBeVisible();
+  expect(addresses.join(' ').toLowerCase()).not.toContain('sunni');
+});
+
+test('a client file goes out and comes in as a new client; a wrong one is refused', async ({ page }) => {
+  const file = await demoClient(page, 'Wen L.');
+  await page.goto(`${file}/follow`);
+  await page.getByRole('button', { name: 'Client file' }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save the whole file as JSON' }).click()]);
+  const path = await download.path();
+  await page.goto('/');
+  const choose = page.locator('input[type=file]');
+  await choose.setInputFiles({ name: 'other.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"letter"}') });
+  await expect(page.getByText(/not a client file/)).toBeVisible();
+  await choose.setInputFiles(path);
+  await page.waitForURL(/\/screen$/);
+  expect(page.url()).not.toContain(file);
+  await expect(page.getByRole('heading', { level: 1, name: 'Wen L.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Client file' }).click();
+  await page.getByRole('button', { name: 'Take off the list' }).click();
+  await page.getByRole('button', { name: 'Go to Today' }).click();
+  await expect(page.getByRole('link', { name: /^Wen L\./ })).toHaveCount(1);
+});

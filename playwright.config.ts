@@ -8,7 +8,7 @@ export default defineConfig({
   testDir: './tests/e2e',
   globalSetup: './tests/e2e/fill-demo.ts',
   workers: 1,
-  timeout: 90_000,
+  timeout: 60_000,
   expect: { timeout: 8_000 },
   reporter: process.env.KOKYU_E2E_JSON ? [['list'], ['json', { outputFile: process.env.KOKYU_E2E_JSON }]] : 'list',
   use: {

@@ -1,7 +1,7 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { z } from 'zod';
+import * as z from 'zod';
 import { parseClientFile } from '@/core/formats/client-file';
 import { parseCurveCsv } from '@/core/formats/curve-csv';
 import { LookData } from '@/core/look/look';
@@ -43,15 +43,11 @@ export async function renameClient(id: string, name: string): Promise<Result<nul
 }
 
 export async function archiveClient(id: string): Promise<Result<null>> {
-  const result = command(Id, id, (i) => clients.archiveClient(i));
-  revalidatePath('/');
-  return result;
+  return command(Id, id, (i) => clients.archiveClient(i));
 }
 
 export async function restoreClient(id: string): Promise<Result<null>> {
-  const result = command(Id, id, (i) => clients.restoreClient(i));
-  revalidatePath('/');
-  return result;
+  return command(Id, id, (i) => clients.restoreClient(i));
 }
 
 export async function setSchool(id: string, school: School | null): Promise<Result<null>> {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Breathing, Dose, durationS, timelineOf } from '@/core/breath/timeline';
 import { cycleS, Pattern, parsePattern, ratePerMin } from '@/core/breath/pattern';
 import { PROPS } from '@/core/body/props';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Excursions } from '@/core/body/zones';
 import type { School } from '@/core/read/school';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
@@ -28,24 +28,24 @@ export function listClients(search: string, page: number): { rows: ClientRow[]; 
   const like = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const mine = and(eq(clients.ownerId, LOCAL_OWNER), isNull(clients.archivedAt), sql`${clients.name} LIKE ${like} ESCAPE '\\'`);
   const total = db().select({ n: sql<number>`count(*)` }).from(clients).where(mine).get()!.n;
+  // The page is cut out first, so that what is asked about a client is asked of the few that are shown.
+  const onPage = db().select({ id: clients.id }).from(clients).where(mine).orderBy(asc(clients.name), asc(clients.id)).limit(PAGE_SIZE).offset(page * PAGE_SIZE);
   const rows = db()
     .select({
       id: clients.id,
       name: clients.name,
       goals: sql<string>`coalesce((select json_extract(data, '$.goals') from screens where client_id = clients.id), '')`,
       openRedFlags: sql<number>`coalesce((select count(*) from screens, json_each(screens.data, '$.redFlags') where screens.client_id = clients.id and json_extract(json_each.value, '$.action') is null), 0)`,
-      lastLookAt: sql<string | null>`(select max(at) from looks where client_id = clients.id)`,
-      lookOpen: sql<number>`exists(select 1 from looks where client_id = clients.id and finished_at is null)`,
+      lastLookAt: sql<string | null>`(select max(at) from looks where client_id = clients.id and purpose = 'visit')`,
+      lookOpen: sql<number>`exists(select 1 from looks where client_id = clients.id and purpose = 'visit' and finished_at is null)`,
       lastRunAt: sql<string | null>`(select max(started_at) from runs where client_id = clients.id)`,
       runOpen: sql<string | null>`(select id from runs where client_id = clients.id and ended_at is null order by started_at desc limit 1)`,
       sequences: sql<number>`(select count(*) from sequences where client_id = clients.id)`,
       rings: sql<string | null>`(select json_extract(data, '$.rings.hookLying') from looks where client_id = clients.id and json_extract(data, '$.rings.hookLying') is not null order by at desc limit 1)`,
     })
     .from(clients)
-    .where(mine)
+    .where(inArray(clients.id, onPage))
     .orderBy(asc(clients.name), asc(clients.id))
-    .limit(PAGE_SIZE)
-    .offset(page * PAGE_SIZE)
     .all();
   return { rows: rows.map((r) => ({ ...r, lookOpen: Boolean(r.lookOpen), rings: r.rings === null ? null : (JSON.parse(r.rings) as Excursions) })), total };
 }

@@ -42,7 +42,7 @@ export function YesNo({ label, value, onValue }: { label: string; value: boolean
 export function CheckField({ label, checked, onChecked, children }: { label: ReactNode; checked: boolean; onChecked: (checked: boolean) => void; children?: ReactNode }) {
   const id = useId();
   return (
-    <div className="flex items-center gap-2 py-px">
+    <div className="flex min-h-[26px] items-center gap-2">
       <Checkbox.Root id={id} checked={checked} onCheckedChange={(v) => onChecked(v === true)} className="flex size-[19px] shrink-0 items-center justify-center rounded-sm border-[1.5px] border-ink data-[state=checked]:bg-ink">
         <Checkbox.Indicator>
           <Check size={15} strokeWidth={3} className="text-paper" aria-hidden />

@@ -27,6 +27,7 @@ export function NumberField({ label, value, onValue, unit, min, max, step = 1, e
         <input
           className={`${INPUT} max-w-20 tabular-nums`}
           inputMode="decimal"
+          aria-label={unit ? `${label}, ${unit}` : label}
           value={draft ?? (value === undefined ? '' : String(value))}
           aria-invalid={Boolean(wrong ?? error)}
           onChange={(e) => {

@@ -53,6 +53,7 @@ test('every key has its line in the help, and none fires in a text field', async
   const file = await demoClient(page, 'Odile K.');
   await page.goto(`${file}/write`);
   await page.locator('main ul a').first().click();
+  await expect(page.getByTestId('total')).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys on this screen' })).toContainText('exhale half a second longer');
   await page.keyboard.press('Escape');

@@ -48,10 +48,10 @@ test('what was typed while Kokyu did not answer is there after a reload', async 
   await page.route('**/screen', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
   await page.getByLabel('Goals', { exact: true }).fill('written into the dark');
   await expect(page.getByText(/Kokyu does not answer/)).toBeVisible();
-  await page.unroute('**/screen');
   await page.goto(`${file}/screen`);
   await expect(page.getByLabel('Goals', { exact: true })).toHaveValue('written into the dark');
-  await expect(page.getByText('what you had not saved was found again')).toBeVisible();
+  await page.unroute('**/screen');
+  await expect(page.getByText('what you had not saved was found again')).toBeVisible({ timeout: 15_000 });
   await page.reload();
   await expect(page.getByLabel('Goals', { exact: true })).toHaveValue('written into the dark');
 });

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { listClients } from '@/server/clients';
 
 const Search = z.object({ search: z.string().max(120) });

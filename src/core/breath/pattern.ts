@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { fail, ok, type Result } from '../result';
 
 const phaseS = z.number().finite().min(0).max(120);

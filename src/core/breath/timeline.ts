@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { EXHALE_LADDER } from './ladder';
 import { cycleS, Pattern, PHASE_KEY, PHASES, type Phase } from './pattern';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { POSITIONS } from '../body/positions';
 import { PROPS } from '../body/props';
 import { Breathing, Dose } from '../breath/timeline';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { LookData } from '../look/look';
 import { parseWith } from '../parse';
 import { School } from '../read/school';

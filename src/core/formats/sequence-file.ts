@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { parseWith } from '../parse';
 import { fail, type Result } from '../result';
 import { Sequence } from '../sequence/sequence';

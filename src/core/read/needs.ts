@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What a drill works on and a client needs. The words of the aims column of the drill list. */
 export const NEEDS = [

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const weeks = (max: number, what: string) =>
   z.int({ error: `${what}: give whole weeks` }).min(0, { error: `${what}: cannot be below 0 weeks` }).max(max, { error: `${what}: at most ${max} weeks; check the number` });

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * Signs that end the session and send the client to a clinician (practice P11, common practice; in pregnancy the

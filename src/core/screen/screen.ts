@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { PROPS } from '../body/props';
 import { Flags } from './flags';
 import { RedFlagRecord } from './red-flags';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { changeS, POSITIONS, type Position } from '../body/positions';
 import { PROPS } from '../body/props';
 import { Breathing, Dose, durationS } from '../breath/timeline';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** How the pelvic floor goes with the breath (practice P49). */
 export const FloorMode = z.enum(['none', 'letGo', 'follow', 'lift']);

@@ -10,6 +10,7 @@ import { NAMED_FROM, namedReadings, READING, type Evidence, type Reading } from 
 import { SCHOOL_LABEL, SCHOOL_WISH, type School } from '@/core/read/school';
 import { TARGET } from '@/core/read/target';
 import type { Result } from '@/core/result';
+import { readableSource } from '@/core/source';
 import { Figure } from '@/pictures/figure';
 import { Rings } from '@/pictures/rings';
 import { buttonClass } from '@/ui/button';
@@ -152,7 +153,7 @@ function EvidenceList({ title, list, none }: { title: string; list: readonly Evi
         <ul className="space-y-1">
           {list.map((e) => (
             <li key={e.text}>
-              {e.text} <span className="block text-[13px] text-soft">held against: {e.against} ({e.source}); weight {e.weight}</span>
+              {e.text} <span className="block text-[13px] text-soft">held against: {e.against} ({readableSource(e.source)}); weight {e.weight}</span>
             </li>
           ))}
         </ul>

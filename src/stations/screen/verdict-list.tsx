@@ -6,6 +6,7 @@ import type { Prop } from '@/core/body/props';
 import { drillById, LIBRARY } from '@/core/drills/library';
 import type { Flags } from '@/core/screen/flags';
 import { cautionsFor, verdictFor, type Status, type Verdict } from '@/core/screen/verdict';
+import { readableSource } from '@/core/source';
 import { Figure } from '@/pictures/figure';
 
 const MARK: Record<Status, { word: string; className: string }> = {
@@ -23,7 +24,7 @@ export function VerdictList({ flags, props }: { flags: Flags; props: readonly Pr
   const count = (status: Status) => verdicts.filter((v) => v.status === status).length;
   const shown = ORDER.flatMap((status) => verdicts.filter((v) => v.status === status && (only === null || only === status)));
   return (
-    <section aria-labelledby="verdicts" className="flex h-[625px] flex-col border-l border-rule pl-6">
+    <section aria-labelledby="verdicts" className="flex h-[630px] flex-col border-l border-rule pl-6">
       <h2 id="verdicts" className="text-[18px]">What is open to this client</h2>
       <div className="flex gap-2 py-1.5">
         {ORDER.map((status) => (
@@ -47,7 +48,7 @@ export function VerdictList({ flags, props }: { flags: Flags; props: readonly Pr
           <VerdictLine key={v.drillId} verdict={v} />
         ))}
       </ul>
-      <p className="pt-2 text-[13px] text-soft">P numbers name the rule in the guide. Your local rules and the client’s clinician come first.</p>
+      <p className="pt-2 text-[13px] text-soft">The client’s clinician and your local rules come first.</p>
     </section>
   );
 }
@@ -66,7 +67,7 @@ function VerdictLine({ verdict }: { verdict: Verdict }) {
           <span className={`text-[13.5px] ${MARK[verdict.status].className}`}>{MARK[verdict.status].word}</span>
         </span>
         {verdict.reasons.map((r) => (
-          <span key={r.text} className="block text-[13.5px] text-soft">{r.text} <span className="text-[12px]">({r.source})</span></span>
+          <span key={r.text} className="block text-[13.5px] text-soft">{r.text} <span className="text-[12px]">({readableSource(r.source)})</span></span>
         ))}
         {verdict.status === 'changed' && <span className="block text-[13.5px]">→ {POSITION[position].label}</span>}
       </span>

@@ -37,10 +37,10 @@ function OrderItem({ block, place, selected, onSelect }: { block: Block; place: 
   const name = drillById(block.drillId)?.name ?? block.drillId;
   return (
     <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition }} className={`flex min-w-0 flex-1 items-center border-[1.5px] bg-paper ${selected ? 'border-ink bg-sheet' : 'border-rule'}`}>
-      <button type="button" {...attributes} {...listeners} aria-label={`Move ${name}, now ${place}`} className="shrink-0 cursor-grab touch-none py-1 text-soft">
+      <button type="button" {...attributes} {...listeners} aria-label={`Move ${name}, now ${place}`} className="flex h-7 w-6 shrink-0 cursor-grab touch-none items-center justify-center text-soft">
         <GripVertical size={15} aria-hidden />
       </button>
-      <button type="button" onClick={onSelect} className="min-w-0 grow truncate py-0.5 pr-1 text-left text-[13px]" title={name}>{place}. {name}</button>
+      <button type="button" onClick={onSelect} className="h-7 min-w-0 grow truncate pr-1 text-left text-[13px]" title={name}>{place}. {name}</button>
     </li>
   );
 }

@@ -1,0 +1,88 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
+
+// npm run bench: prints figures beside a reference of the same run; it asserts nothing.
+ensureInstalled();
+ensureBuilt();
+const folder = mkdtempSync(join(tmpdir(), 'kokyu-bench-'));
+const database = join(folder, 'bench.db');
+try {
+  run(process.execPath, [TSX, 'scripts/bench-core.ts']);
+  reference();
+  run(process.execPath, [TSX, 'scripts/bench-fill.ts'], { env: { ...ENV, KOKYU_DB: database } });
+  await pages();
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}
+
+/** SciPy on the same machine doing the same filter and peaks, where there is one. */
+function reference() {
+  const code = `
+import time, numpy
+from scipy.signal import butter, sosfiltfilt, find_peaks
+n = 3600 * 50
+t = numpy.arange(n) / 50
+x = numpy.sin(2 * numpy.pi * 0.25 * t) + 0.05 * numpy.sin(2 * numpy.pi * 3.1 * t)
+sos = butter(4, 1, 'low', fs=50, output='sos')
+best = 9
+for _ in range(5):
+    s = time.perf_counter(); y = sosfiltfilt(sos, x); find_peaks(y, prominence=0.5); best = min(best, time.perf_counter() - s)
+print(f"  reference, SciPy filter and peaks          {n / best / 1e6:8.1f} million samples/s")
+`;
+  const done = spawnSync('python3', ['-c', code], { encoding: 'utf8' });
+  process.stdout.write(done.status === 0 ? done.stdout : '  reference, SciPy: not on this machine\n');
+}
+
+async function pages() {
+  const { default: playwright } = await import('@playwright/test');
+  const port = await freePort(4750);
+  const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], { cwd: ROOT, env: { ...ENV, KOKYU_DB: database } });
+  await new Promise((ready) => server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()));
+  const base = `http://127.0.0.1:${port}`;
+  try {
+    const times = async (path) => {
+      const all = [];
+      for (let i = 0; i < 12; i++) {
+        const start = performance.now();
+        await (await fetch(base + path)).text();
+        all.push(performance.now() - start);
+      }
+      return all.slice(2).sort((a, b) => a - b)[5];
+    };
+    const drills = await times('/drills');
+    for (const [name, path] of [['client list, page 1', '/'], ['client list, page 40', '/?page=39']]) {
+      const ms = await times(path);
+      console.log(`  ${name.padEnd(43)}${ms.toFixed(1).padStart(8)} ms on the server (${(ms / drills).toFixed(2)} × the drills page, which asks the database for nothing; aim: under 100)`);
+    }
+    const browser = await playwright.chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu'] });
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(base);
+    const file = await page.locator('main ul a').first().getAttribute('href');
+    for (const [name, path, then] of [['Today', '/'], ['Screen', `${file}/screen`], ['Look', `${file}/look`, true], ['Read', `${file}/read`], ['Write', `${file}/write`, true], ['Coach', `${file}/coach`], ['Follow', `${file}/follow`]]) {
+      let address = base + path;
+      if (then) {
+        await page.goto(address);
+        address = base + (await page.locator('main ul a').first().getAttribute('href'));
+      }
+      const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      const tab = await fresh.newPage();
+      const client = await fresh.newCDPSession(tab);
+      await client.send('Network.enable');
+      const scripts = new Set();
+      let bytes = 0;
+      client.on('Network.responseReceived', (e) => e.type === 'Script' && scripts.add(e.requestId));
+      client.on('Network.loadingFinished', (e) => scripts.has(e.requestId) && (bytes += e.encodedDataLength));
+      const start = performance.now();
+      await tab.goto(address, { waitUntil: 'networkidle' });
+      const ms = await tab.evaluate(() => performance.getEntriesByType('navigation')[0].loadEventEnd);
+      console.log(`  first load of ${name.padEnd(29)}${(bytes / 1024).toFixed(0).padStart(8)} KB of compressed script, ${ms.toFixed(0)} ms to load (aim: under 200 KB); idle after ${(performance.now() - start).toFixed(0)} ms`);
+      await fresh.close();
+    }
+    await browser.close();
+  } finally {
+    server.kill();
+  }
+}

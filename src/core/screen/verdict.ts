@@ -41,10 +41,10 @@ export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
 export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[]): Verdict {
   const reasons: Reason[] = [];
   const safety = (text: string, source: string) => add(reasons, { kind: 'safety', text, source });
-  const barredPositions = new Map<Position, { text: string; source: string }>();
+  const barredPositions = new Map<Position, (typeof POSITION_RULES)[number]>();
   for (const position of drill.positions) {
     const rule = POSITION_RULES.find((r) => r.target(position) && r.when(flags));
-    if (rule) barredPositions.set(position, { text: `not ${POSITION[position].label}: ${rule.because}`, source: rule.source });
+    if (rule) barredPositions.set(position, rule);
   }
   const safe = drill.positions.filter((p) => !barredPositions.has(p));
   const positions = safe.filter((p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null);
@@ -52,10 +52,11 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   const { breathing, tone } = applyRemedies(drill, applied);
   const props: Prop[] = [];
   let barred = false;
-  const preferredLost = barredPositions.get(drill.positions[0]!);
-  if (preferredLost) safety(preferredLost.text, preferredLost.source);
+  const preferred = drill.positions[0]!;
+  const preferredLost = barredPositions.get(preferred);
+  if (preferredLost && safe.length > 0) safety(`not ${POSITION[preferred].label}: ${preferredLost.because}`, preferredLost.source);
   if (safe.length === 0) {
-    for (const lost of barredPositions.values()) safety(lost.text, lost.source);
+    for (const lost of barredPositions.values()) safety(lost.because, lost.source);
     barred = true;
   } else if (positions.length === 0) {
     add(reasons, { kind: 'prop', text: `needs a ${PROP_LABEL[POSITION_PROPS[safe[0]!]!]}`, source: 'P43' });

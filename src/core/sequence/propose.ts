@@ -29,7 +29,9 @@ export type ProposalInput = {
 };
 
 export const RELOOK_LEAST_S = 60;
+/** Up to here the look at the end takes time that doses could have; what no dose can use goes to it all the same, up to the last. */
 const RELOOK_MOST_S = 120;
+const RELOOK_LAST_S = 300;
 /** Share of a need that a full-strength drill at its usual dose meets; the rest is left for others. Our choice. */
 const MEETS = 0.6;
 const AMOUNT_FACTOR: Record<Amount, number> = { least: 0.75, usual: 1, most: 1.15 };
@@ -152,7 +154,7 @@ function fill(sequence: Sequence, drills: ReadonlyMap<string, Drill>): void {
   const byRound = () => fits(costOfRound);
   for (let blocks = byDose(); blocks.length > 0 && spare(); blocks = byDose()) grow(least(blocks, (b) => fullness(b, drills)));
   for (let blocks = byRound(); blocks.length > 0 && spare(); blocks = byRound()) addRound(least(blocks, (b) => b.dose.rounds));
-  sequence.relook = { ...sequence.relook, lengthS: RELOOK_LEAST_S + Math.max(0, Math.min(RELOOK_MOST_S - RELOOK_LEAST_S, Math.floor(room()))) };
+  sequence.relook = { ...sequence.relook, lengthS: RELOOK_LEAST_S + Math.max(0, Math.min(RELOOK_LAST_S - RELOOK_LEAST_S, Math.floor(room()))) };
 }
 
 /** Rounds are at most three with a rest between (practice P46: twice with a rest; 3 rounds). */
@@ -229,7 +231,7 @@ function leftOutOf(
     if (asked.length === 0) return { drillId: drill.id, kind: 'notNeeded', why: 'nothing that was read asks for it' };
     const usual = makeBlock({ id: '', drill, verdict, position: verdict.positions[0]!, amount: 'usual', comfortableExhaleS: input.comfortableExhaleS, available: input.props });
     const needsS = usual.setUpS + durationS(usual.breathing, usual.dose);
-    return { drillId: drill.id, kind: 'noRoom', why: `others do more for the time; it would take ${clock(needsS)} to ${NEED_LABEL[asked[0]!]}` };
+    return { drillId: drill.id, kind: 'noRoom', why: `others do more for the time; this one takes ${clock(needsS)} and works on: ${NEED_LABEL[asked[0]!]}` };
   });
 }
 

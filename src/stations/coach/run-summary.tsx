@@ -26,7 +26,7 @@ export function RunSummary({ clientId, sequence, state, before, after, onLeave, 
       {state.stage === 'done' && (
         <section aria-labelledby="difference">
           <h2 id="difference" className="text-[20px]">Did it change?</h2>
-          <ChangeList before={before} after={after} test={sequence.relook.test} />
+          {after ? <ChangeList before={before} after={after} test={sequence.relook.test} /> : <p className="text-soft">Nobody looked again after this run.</p>}
         </section>
       )}
       <section aria-labelledby="blocks">

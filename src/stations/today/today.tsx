@@ -119,7 +119,7 @@ function ClientLine({ row }: { row: Row }) {
     <li className="border-b border-rule">
       <Link href={`/clients/${row.id}`} className="grid grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet">
         <span className="text-[17px] font-semibold">{row.name}</span>
-        {row.rings ? <RingGlyph seen={row.rings} className="h-11" /> : <span className="text-[13.5px] text-soft">no rings yet</span>}
+        {row.rings ? <RingGlyph seen={row.rings} className="h-9 w-32" /> : <span className="text-[13.5px] text-soft">no rings yet</span>}
         <span className="line-clamp-2 leading-snug text-soft">{row.goals || 'no goal written yet'}</span>
         <span className={`text-right text-[14.5px] ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}>{state.text}</span>
       </Link>

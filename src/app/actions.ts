@@ -27,7 +27,7 @@ const Id = z.uuid();
 const Rev = z.int().min(0);
 
 /** Parses what the browser sent before anything is done with it; a failing disk comes back as a sentence. */
-function command<S extends z.ZodType, R>(schema: S, input: unknown, run: (given: z.output<S>) => R) {
+function command<S extends z.core.$ZodType, R>(schema: S, input: unknown, run: (given: z.output<S>) => R) {
   const given = parseWith(schema, input);
   return given.ok ? guarded(() => run(given.value)) : given;
 }
@@ -51,7 +51,7 @@ export async function restoreClient(id: string): Promise<Result<null>> {
 }
 
 export async function setSchool(id: string, school: School | null): Promise<Result<null>> {
-  const result = command(z.tuple([Id, School.nullable()]), [id, school], ([i, s]) => clients.setSchool(i, s));
+  const result = command(z.tuple([Id, z.nullable(School)]), [id, school], ([i, s]) => clients.setSchool(i, s));
   revalidatePath(`/clients/${id}`, 'layout');
   return result;
 }

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { Breathing, Dose, durationS, timelineOf } from '@/core/breath/timeline';
 import { cycleS, Pattern, parsePattern, ratePerMin } from '@/core/breath/pattern';
 import { PROPS } from '@/core/body/props';
@@ -21,37 +21,37 @@ import { findBreaths } from '@/core/signal/breaths';
 const patternInput = z.union([Pattern, z.string()]);
 
 const TimelineInput = z.strictObject({
-  pattern: patternInput.optional(),
-  ladder: z.boolean().default(false),
-  breaths: Dose.shape.breaths.default(1),
-  rounds: Dose.shape.rounds.default(1),
-  restS: Dose.shape.restS.default(0),
-  sides: Dose.shape.sides.default(1),
-  spans: z.boolean().default(false),
+  pattern: z.optional(patternInput),
+  ladder: z._default(z.boolean(), false),
+  breaths: z._default(Dose.shape.breaths, 1),
+  rounds: z._default(Dose.shape.rounds, 1),
+  restS: z._default(Dose.shape.restS, 0),
+  sides: z._default(Dose.shape.sides, 1),
+  spans: z._default(z.boolean(), false),
 });
 
-const TapsInput = z.strictObject({ taps: z.array(z.number()), first: z.enum(['inhale', 'exhale']).default('inhale') });
+const TapsInput = z.strictObject({ taps: z.array(z.number()), first: z._default(z.enum(['inhale', 'exhale']), 'inhale') });
 
 const BreathsInput = z.strictObject({
   csv: z.string(),
-  column: z.string().optional(),
-  cutoffHz: z.number().positive().max(20).optional(),
-  prominence: z.number().positive().optional(),
+  column: z.optional(z.string()),
+  cutoffHz: z.optional(z.number().check(z.positive(), z.lte(20))),
+  prominence: z.optional(z.number().check(z.positive())),
 });
 
-const props = z.array(z.enum(PROPS)).default([]);
+const props = z._default(z.array(z.enum(PROPS)), []);
 const ScreenInput = z.strictObject({ flags: Flags, props });
-const ReadInput = z.strictObject({ look: LookData.partial(), flags: Flags.default({}), school: School.nullable().default(null) });
+const ReadInput = z.strictObject({ look: z.partial(LookData), flags: z._default(Flags, {}), school: z._default(z.nullable(School), null) });
 const ProposeInput = z.strictObject({
-  needs: Needs.optional(),
-  readings: z.partialRecord(z.enum(READINGS), z.number().min(0).max(1)).optional(),
-  flags: Flags.default({}),
+  needs: z.optional(Needs),
+  readings: z.optional(z.partialRecord(z.enum(READINGS), z.number().check(z.gte(0), z.lte(1)))),
+  flags: z._default(Flags, {}),
   props,
   minutes: z.number(),
-  school: School.default('lowQuiet'),
-  comfortableExhaleS: z.number().positive().max(60).nullable().default(null),
-  ownedLevel: z.int().min(-1).max(3).default(0),
-  relook: z.enum(RELOOK_TESTS).optional(),
+  school: z._default(School, 'lowQuiet'),
+  comfortableExhaleS: z._default(z.nullable(z.number().check(z.positive(), z.lte(60))), null),
+  ownedLevel: z._default(z.int().check(z.gte(-1), z.lte(3)), 0),
+  relook: z.optional(z.enum(RELOOK_TESTS)),
 });
 
 /** What each verb of the command line does: JSON in, JSON out. See docs/commands.md. */

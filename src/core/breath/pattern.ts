@@ -1,12 +1,12 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { fail, ok, type Result } from '../result';
 
-const phaseS = z.number().finite().min(0).max(120);
+const phaseS = z.number().check(z.gte(0), z.lte(120));
 
 /** One breath written as in–hold–out–hold, each in seconds (practice P44). */
 export const Pattern = z
   .object({ inhaleS: phaseS, holdInS: phaseS, exhaleS: phaseS, holdOutS: phaseS })
-  .refine((p) => p.inhaleS > 0 && p.exhaleS > 0, { message: 'an inhale and an exhale must last longer than 0 s' });
+  .check(z.refine((p) => p.inhaleS > 0 && p.exhaleS > 0, { error: 'an inhale and an exhale must last longer than 0 s' }));
 export type Pattern = z.infer<typeof Pattern>;
 
 export type Phase = 'inhale' | 'holdIn' | 'exhale' | 'holdOut';

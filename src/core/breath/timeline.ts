@@ -1,12 +1,12 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { EXHALE_LADDER } from './ladder';
 import { cycleS, Pattern, PHASE_KEY, PHASES, type Phase } from './pattern';
 
 /** How often a pattern is breathed: breaths in a round, rounds on each side, the rest between rounds. */
 export const Dose = z.object({
-  breaths: z.int().min(1).max(200),
-  rounds: z.int().min(1).max(20),
-  restS: z.number().min(0).max(600),
+  breaths: z.int().check(z.gte(1), z.lte(200)),
+  rounds: z.int().check(z.gte(1), z.lte(20)),
+  restS: z.number().check(z.gte(0), z.lte(600)),
   sides: z.union([z.literal(1), z.literal(2)]),
 });
 export type Dose = z.infer<typeof Dose>;
@@ -18,7 +18,7 @@ export type Dose = z.infer<typeof Dose>;
 export const Breathing = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('paced'), pattern: Pattern }),
   z.object({ kind: z.literal('ladder') }),
-  z.object({ kind: z.literal('free'), freeS: z.number().min(1).max(3600) }),
+  z.object({ kind: z.literal('free'), freeS: z.number().check(z.gte(1), z.lte(3600)) }),
 ]);
 export type Breathing = z.infer<typeof Breathing>;
 

@@ -1,3 +1,4 @@
+import * as z from 'zod/mini';
 import { Drill } from './drill';
 import { EMPTY } from './library/empty';
 import { HOLD, LINK } from './library/hold-link';
@@ -6,7 +7,7 @@ import { OPEN } from './library/open';
 import { SETTLE } from './library/settle';
 
 /** The shipped drills in teaching order, checked by their schema once when they are first read. */
-export const LIBRARY: readonly Drill[] = Drill.array().parse([...SETTLE, ...EMPTY, ...OPEN, ...HOLD, ...LINK, ...MOVE, ...UPRIGHT]);
+export const LIBRARY: readonly Drill[] = z.array(Drill).parse([...SETTLE, ...EMPTY, ...OPEN, ...HOLD, ...LINK, ...MOVE, ...UPRIGHT]);
 
 /** Changes whenever shipped drills or rules change what is computed; records keep the version they were made with. */
 export const RULES_VERSION = '2026.11';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { LookData } from '../look/look';
 import { parseWith } from '../parse';
 import { School } from '../read/school';
@@ -13,13 +13,13 @@ const at = z.iso.datetime();
 export const ClientFile = z.object({
   format: z.literal('kokyu-client'),
   version: z.literal(1),
-  name: z.string().min(1).max(120),
-  school: School.nullable(),
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  school: z.nullable(School),
   screen: Screen,
-  looks: z.array(z.object({ id: z.uuid(), at, finishedAt: at.nullable(), purpose: z.enum(['visit', 'relook']), runId: z.uuid().nullable(), data: LookData })),
+  looks: z.array(z.object({ id: z.uuid(), at, finishedAt: z.nullable(at), purpose: z.enum(['visit', 'relook']), runId: z.nullable(z.uuid()), data: LookData })),
   curves: z.array(z.object({ id: z.uuid(), lookId: z.uuid(), name: z.string(), csv: z.string() })),
   sequences: z.array(z.object({ id: z.uuid(), name: z.string(), createdAt: at, updatedAt: at, data: Sequence })),
-  runs: z.array(z.object({ id: z.uuid(), sequenceId: z.uuid(), startedAt: at, endedAt: at.nullable(), sequence: Sequence, state: RunState })),
+  runs: z.array(z.object({ id: z.uuid(), sequenceId: z.uuid(), startedAt: at, endedAt: z.nullable(at), sequence: Sequence, state: RunState })),
 });
 export type ClientFile = z.infer<typeof ClientFile>;
 

@@ -1,10 +1,10 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { parseWith } from '../parse';
 import { fail, type Result } from '../result';
 import { Sequence } from '../sequence/sequence';
 
 /** A sequence by itself, without anything about a client. */
-export const SequenceFile = z.object({ format: z.literal('kokyu-sequence'), version: z.literal(1), name: z.string().min(1).max(120), sequence: Sequence });
+export const SequenceFile = z.object({ format: z.literal('kokyu-sequence'), version: z.literal(1), name: z.string().check(z.minLength(1), z.maxLength(120)), sequence: Sequence });
 export type SequenceFile = z.infer<typeof SequenceFile>;
 
 export const printSequenceFile = (name: string, sequence: Sequence): string =>

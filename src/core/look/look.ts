@@ -1,9 +1,9 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { POSITIONS } from '../body/positions';
 import { ZONES } from '../body/zones';
 
-const unit = z.number().min(0).max(1);
-const seconds = z.number().finite().min(0).max(36000);
+const unit = z.number().check(z.gte(0), z.lte(1));
+const seconds = z.number().check(z.gte(0), z.lte(36000));
 
 /** Where the rings are looked at in this version, most supported first. */
 export const RING_POSITIONS = ['hookLying', 'sitting', 'standing'] as const;
@@ -18,17 +18,17 @@ export const Excursions = z.partialRecord(z.enum(ZONES), unit);
 /** Turns of the breath tapped while the client was not told what is watched (practice P13, P16). */
 export const QuietWatch = z.object({
   position: z.enum(POSITIONS),
-  taps: z.array(seconds).max(4000),
+  taps: z.array(seconds).check(z.maxLength(4000)),
   first: z.enum(['inhale', 'exhale']),
-  sighs: z.int().min(0).max(50),
+  sighs: z.int().check(z.gte(0), z.lte(50)),
 });
 export type QuietWatch = z.infer<typeof QuietWatch>;
 
 /** 5 ordinary breaths, then 5 deep ones, standing (practice P14). Lifts are 0 none, 1 slight, 2 clear, 3 strong. */
 export const FiveAndFive = z.object({
-  marks: z.array(seconds).max(10),
-  ordinaryLift: z.int().min(0).max(3),
-  deepLift: z.int().min(0).max(3),
+  marks: z.array(seconds).check(z.maxLength(10)),
+  ordinaryLift: z.int().check(z.gte(0), z.lte(3)),
+  deepLift: z.int().check(z.gte(0), z.lte(3)),
   nostrilFlare: z.boolean(),
   yawning: z.boolean(),
 });
@@ -44,15 +44,15 @@ export type TwoHands = z.infer<typeof TwoHands>;
 
 /** Signs seen or told; absent means not looked at. */
 export const Signs = z.object({
-  flare: z.enum(['none', 'drops', 'stays']).optional(),
-  reversed: z.boolean().optional(),
-  audible: z.boolean().optional(),
-  mouth: z.boolean().optional(),
-  cannotFill: z.boolean().optional(),
-  lowerBelly: z.enum(['drawsInFirst', 'still', 'balloonsOut']).optional(),
-  buttocksClench: z.boolean().optional(),
-  floorFelt: z.enum(['moves', 'silent', 'holds', 'pushedDown']).optional(),
-  toneStopsBreath: z.boolean().optional(),
+  flare: z.optional(z.enum(['none', 'drops', 'stays'])),
+  reversed: z.optional(z.boolean()),
+  audible: z.optional(z.boolean()),
+  mouth: z.optional(z.boolean()),
+  cannotFill: z.optional(z.boolean()),
+  lowerBelly: z.optional(z.enum(['drawsInFirst', 'still', 'balloonsOut'])),
+  buttocksClench: z.optional(z.boolean()),
+  floorFelt: z.optional(z.enum(['moves', 'silent', 'holds', 'pushedDown'])),
+  toneStopsBreath: z.optional(z.boolean()),
 });
 export type Signs = z.infer<typeof Signs>;
 
@@ -62,27 +62,27 @@ export type HoldEnd = z.infer<typeof HoldEnd>;
 
 export const HoldTrial = z.object({
   position: z.enum(HOLD_POSITIONS),
-  holdS: z.number().min(0).max(600),
+  holdS: z.number().check(z.gte(0), z.lte(600)),
   end: HoldEnd,
   /** Breathlessness 0, 0.5, 1 … 10 (Borg 1982, Med Sci Sports Exerc 14:377). */
-  breathlessness: z.number().min(0).max(10),
+  breathlessness: z.number().check(z.gte(0), z.lte(10)),
 });
 export type HoldTrial = z.infer<typeof HoldTrial>;
 
 /** What was found in a recorded curve; the curve itself is kept beside it. */
-export const CurveNote = z.object({ curveId: z.string(), name: z.string().max(200), column: z.string().max(200) });
+export const CurveNote = z.object({ curveId: z.string(), name: z.string().check(z.maxLength(200)), column: z.string().check(z.maxLength(200)) });
 
 /** One assessment visit: everything that was seen, measured or told. Nothing in it is computed. */
 export const LookData = z.object({
-  quiet: QuietWatch.optional(),
-  fiveAndFive: FiveAndFive.optional(),
-  twoHands: TwoHands.optional(),
+  quiet: z.optional(QuietWatch),
+  fiveAndFive: z.optional(FiveAndFive),
+  twoHands: z.optional(TwoHands),
   rings: z.partialRecord(RingPosition, Excursions),
   signs: Signs,
-  comfortableExhaleS: z.number().min(0.5).max(60).optional(),
-  holds: z.array(HoldTrial).max(60),
-  curve: CurveNote.optional(),
-  note: z.string().max(4000),
+  comfortableExhaleS: z.optional(z.number().check(z.gte(0.5), z.lte(60))),
+  holds: z.array(HoldTrial).check(z.maxLength(60)),
+  curve: z.optional(CurveNote),
+  note: z.string().check(z.maxLength(4000)),
 });
 export type LookData = z.infer<typeof LookData>;
 

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 /** What a drill works on and a client needs. The words of the aims column of the drill list. */
 export const NEEDS = [
@@ -38,5 +38,5 @@ export const NEED_LABEL: Record<Need, string> = {
 };
 
 /** Weight per need, 0 or more; absent is 0. */
-export const Needs = z.partialRecord(Need, z.number().min(0).max(10));
+export const Needs = z.partialRecord(Need, z.number().check(z.gte(0), z.lte(10)));
 export type Needs = z.infer<typeof Needs>;

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 /** The two schools of "diaphragmatic" (practice P31). */
 export const School = z.enum(['lowQuiet', 'allRound']);

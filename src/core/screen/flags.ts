@@ -1,38 +1,38 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 const weeks = (max: number, what: string) =>
-  z.int({ error: `${what}: give whole weeks` }).min(0, { error: `${what}: cannot be below 0 weeks` }).max(max, { error: `${what}: at most ${max} weeks; check the number` });
+  z.int({ error: `${what}: give whole weeks` }).check(z.gte(0, { error: `${what}: cannot be below 0 weeks` }), z.lte(max, { error: `${what}: at most ${max} weeks; check the number` }));
 
 /**
  * What a client brings that changes what may be done (practice P7). Every flag may be absent, which means that
  * it was asked and does not apply.
  */
 export const Flags = z.strictObject({
-  pregnancyWeek: weeks(44, 'pregnancy').optional(),
-  postpartumWeeks: weeks(104, 'postpartum').optional(),
-  birth: z.enum(['vaginal', 'caesarean']).optional(),
+  pregnancyWeek: z.optional(weeks(44, 'pregnancy')),
+  postpartumWeeks: z.optional(weeks(104, 'postpartum')),
+  birth: z.optional(z.enum(['vaginal', 'caesarean'])),
   /** Width of the abdominal-wall separation in mm, at its widest. */
-  separationMm: z.number().min(0).max(150, { error: 'separation: more than 150 mm; give millimetres at the widest place' }).optional(),
-  cardiac: z.boolean().optional(),
-  highBloodPressure: z.boolean().optional(),
-  neurological: z.boolean().optional(),
-  respiratory: z.boolean().optional(),
-  panic: z.boolean().optional(),
-  recentSurgery: z.boolean().optional(),
-  hernia: z.boolean().optional(),
-  eyePressure: z.boolean().optional(),
-  reflux: z.boolean().optional(),
-  osteoporosis: z.boolean().optional(),
-  backPain: z.enum(['bending', 'arching', 'either']).optional(),
-  leaking: z.boolean().optional(),
-  heaviness: z.boolean().optional(),
-  urgency: z.boolean().optional(),
-  floorTension: z.boolean().optional(),
-  shoulder: z.boolean().optional(),
-  knees: z.boolean().optional(),
-  wrists: z.boolean().optional(),
-  noSupine: z.boolean().optional(),
-  noProne: z.boolean().optional(),
+  separationMm: z.optional(z.number().check(z.gte(0), z.lte(150, { error: 'separation: more than 150 mm; give millimetres at the widest place' }))),
+  cardiac: z.optional(z.boolean()),
+  highBloodPressure: z.optional(z.boolean()),
+  neurological: z.optional(z.boolean()),
+  respiratory: z.optional(z.boolean()),
+  panic: z.optional(z.boolean()),
+  recentSurgery: z.optional(z.boolean()),
+  hernia: z.optional(z.boolean()),
+  eyePressure: z.optional(z.boolean()),
+  reflux: z.optional(z.boolean()),
+  osteoporosis: z.optional(z.boolean()),
+  backPain: z.optional(z.enum(['bending', 'arching', 'either'])),
+  leaking: z.optional(z.boolean()),
+  heaviness: z.optional(z.boolean()),
+  urgency: z.optional(z.boolean()),
+  floorTension: z.optional(z.boolean()),
+  shoulder: z.optional(z.boolean()),
+  knees: z.optional(z.boolean()),
+  wrists: z.optional(z.boolean()),
+  noSupine: z.optional(z.boolean()),
+  noProne: z.optional(z.boolean()),
 });
 export type Flags = z.infer<typeof Flags>;
 export type Flag = keyof Flags;

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 /**
  * Signs that end the session and send the client to a clinician (practice P11, common practice; in pregnancy the
@@ -34,8 +34,8 @@ export const RED_FLAG_LABEL: Record<RedFlag, string> = {
 export const RedFlagRecord = z.object({
   flag: RedFlag,
   at: z.iso.datetime(),
-  action: z.string().trim().min(1).max(500).optional(),
-  actionAt: z.iso.datetime().optional(),
+  action: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(500))),
+  actionAt: z.optional(z.iso.datetime()),
 });
 export type RedFlagRecord = z.infer<typeof RedFlagRecord>;
 

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { PROPS } from '../body/props';
 import { Flags } from './flags';
 import { RedFlagRecord } from './red-flags';
@@ -11,9 +11,9 @@ export type Consent = z.infer<typeof Consent>;
 export const Screen = z.object({
   consent: Consent,
   flags: Flags,
-  redFlags: z.array(RedFlagRecord).max(50),
-  goals: z.string().max(1000),
-  props: z.array(z.enum(PROPS)).max(PROPS.length),
+  redFlags: z.array(RedFlagRecord).check(z.maxLength(50)),
+  goals: z.string().check(z.maxLength(1000)),
+  props: z.array(z.enum(PROPS)).check(z.maxLength(PROPS.length)),
 });
 export type Screen = z.infer<typeof Screen>;
 

@@ -1,10 +1,10 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 export const BlockResult = z.object({
   blockId: z.string(),
   drillId: z.string(),
-  quality: z.int().min(1).max(5).nullable(),
-  note: z.string().max(2000),
+  quality: z.nullable(z.int().check(z.gte(1), z.lte(5))),
+  note: z.string().check(z.maxLength(2000)),
   outcome: z.enum(['done', 'skipped', 'easier', 'stopped']),
 });
 export type BlockResult = z.infer<typeof BlockResult>;
@@ -26,12 +26,12 @@ export const STOP_SIGN_LABEL: Record<StopSign, string> = {
 /** Where a run stands. `blockS` is the clock inside the block (or the look again), so that a reload resumes there. */
 export const RunState = z.object({
   stage: z.enum(['running', 'relook', 'done', 'stopped']),
-  index: z.int().min(0),
-  blockS: z.number().min(0),
-  results: z.array(BlockResult).max(300),
-  stopSign: StopSign.optional(),
-  stopNote: z.string().max(2000).optional(),
-  relookLookId: z.string().optional(),
+  index: z.int().check(z.gte(0)),
+  blockS: z.number().check(z.gte(0)),
+  results: z.array(BlockResult).check(z.maxLength(300)),
+  stopSign: z.optional(StopSign),
+  stopNote: z.optional(z.string().check(z.maxLength(2000))),
+  relookLookId: z.optional(z.string()),
 });
 export type RunState = z.infer<typeof RunState>;
 

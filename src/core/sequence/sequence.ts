@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { changeS, POSITIONS, type Position } from '../body/positions';
 import { PROPS } from '../body/props';
 import { Breathing, Dose, durationS } from '../breath/timeline';
@@ -8,33 +8,33 @@ import { Tone } from '../tone/tone';
 
 /** A drill with its dose in a sequence. */
 export const Block = z.object({
-  id: z.string().min(1).max(40),
-  drillId: z.string().min(1).max(40),
+  id: z.string().check(z.minLength(1), z.maxLength(40)),
+  drillId: z.string().check(z.minLength(1), z.maxLength(40)),
   position: z.enum(POSITIONS),
   props: z.array(z.enum(PROPS)),
   breathing: Breathing,
   dose: Dose,
-  setUpS: z.int().min(0).max(600),
+  setUpS: z.int().check(z.gte(0), z.lte(600)),
   tone: Tone,
   /** Which of the drill's cues is shown first. */
-  cue: z.int().min(0).max(20),
+  cue: z.int().check(z.gte(0), z.lte(20)),
   /** Why it is here, and what a rule changed about it: one sentence each. */
-  why: z.array(z.string().max(2000)),
-  changes: z.array(z.string().max(2000)),
+  why: z.array(z.string().check(z.maxLength(2000))),
+  changes: z.array(z.string().check(z.maxLength(2000))),
 });
 export type Block = z.infer<typeof Block>;
 
-export const Relook = z.object({ test: z.enum(RELOOK_TESTS), position: z.enum(POSITIONS), lengthS: z.int().min(30).max(600) });
+export const Relook = z.object({ test: z.enum(RELOOK_TESTS), position: z.enum(POSITIONS), lengthS: z.int().check(z.gte(30), z.lte(600)) });
 export type Relook = z.infer<typeof Relook>;
 
-export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'notNeeded', 'noRoom']), why: z.string().max(4000) });
+export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'notNeeded', 'noRoom']), why: z.string().check(z.maxLength(4000)) });
 export type LeftOut = z.infer<typeof LeftOut>;
 
 /** What is to be coached: blocks in order, then the same look again (practice P64). */
 export const Sequence = z.object({
-  minutes: z.number().min(3, { error: 'at least 3 minutes: a drill and the look again' }).max(120, { error: 'at most 120 minutes' }),
+  minutes: z.number().check(z.gte(3, { error: 'at least 3 minutes: a drill and the look again' }), z.lte(120, { error: 'at most 120 minutes' })),
   school: School,
-  blocks: z.array(Block).max(100),
+  blocks: z.array(Block).check(z.maxLength(100)),
   relook: Relook,
   leftOut: z.array(LeftOut),
 });

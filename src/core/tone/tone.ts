@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 /** How the pelvic floor goes with the breath (practice P49). */
 export const FloorMode = z.enum(['none', 'letGo', 'follow', 'lift']);
@@ -11,10 +11,10 @@ export type ControlMode = z.infer<typeof ControlMode>;
 /** Tone in a block: the mode of the floor, the mode of the wall, and percent of the most the client can do. */
 export const Tone = z.object({
   floor: FloorMode,
-  floorPct: z.number().min(0).max(100),
+  floorPct: z.number().check(z.gte(0), z.lte(100)),
   control: ControlMode,
-  controlPct: z.number().min(0).max(100),
-  squeezePct: z.number().min(0).max(100),
+  controlPct: z.number().check(z.gte(0), z.lte(100)),
+  squeezePct: z.number().check(z.gte(0), z.lte(100)),
 });
 export type Tone = z.infer<typeof Tone>;
 

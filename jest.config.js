@@ -8,7 +8,7 @@ module.exports = async () => {
     roots: ['<rootDir>/tests'],
     testMatch: ['**/unit/**/*.test.ts', '**/checks/**/*.test.ts'],
     modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],
-    moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+    moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^zod/v4/locales/en.js$': 'zod/v4/locales/en.cjs' },
   })();
   config.transformIgnorePatterns = [esModulePackages.source];
   return config;

@@ -1,12 +1,23 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Dialog } from './dialog';
 
 /** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. */
 export type Hotkey = { key: string; does: string; run: (event: KeyboardEvent) => void };
 
 const shown = new Set<{ current: readonly Hotkey[] }>();
+/** Counts up whenever a screen brings or takes away its keys, so that an open list follows. */
+let changes = 0;
+const listeners = new Set<() => void>();
+const changed = () => {
+  changes++;
+  for (const listener of listeners) listener();
+};
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => void listeners.delete(listener);
+};
 
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
@@ -21,6 +32,7 @@ export function useHotkeys(keys: readonly Hotkey[]): void {
   });
   useEffect(() => {
     shown.add(latest);
+    changed();
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       if (typing(event.target) || (event.target instanceof Element && event.target.closest('[role="dialog"]'))) return;
@@ -33,6 +45,7 @@ export function useHotkeys(keys: readonly Hotkey[]): void {
     window.addEventListener('keydown', onKey);
     return () => {
       shown.delete(latest);
+      changed();
       window.removeEventListener('keydown', onKey);
     };
   }, []);
@@ -43,11 +56,9 @@ const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRig
 /** The button and the key `?` that list every key of the present screen. */
 export function KeysHelp() {
   const [open, setOpen] = useState(false);
-  const [list, setList] = useState<readonly Hotkey[]>([]);
-  const show = () => {
-    setList([...shown].flatMap((ref) => ref.current));
-    setOpen(true);
-  };
+  useSyncExternalStore(subscribe, () => changes, () => 0);
+  const list = open ? [...shown].flatMap((ref) => ref.current) : [];
+  const show = () => setOpen(true);
   useHotkeys([{ key: '?', does: 'show all keys', run: show }]);
   return (
     <>

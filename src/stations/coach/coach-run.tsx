@@ -92,9 +92,9 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
 
   const begin = async () => {
     clock.current ??= new TurnClock();
-    await clock.current.start(state.blockS, turns, silent);
     setT(state.blockS);
     setRunning(true);
+    await clock.current.start(state.blockS, turns, silent);
   };
 
   const leaveBlock = useCallback(

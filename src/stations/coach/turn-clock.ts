@@ -17,19 +17,24 @@ export class TurnClock {
   private nodes: OscillatorNode[] = [];
   private offsetS = 0;
   private zero = 0;
+  private attempts = 0;
   running = false;
 
   /** Begins at `fromS` of the block. To be called from a tap or a key, which is what lets the browser make sound. */
   async start(fromS: number, turns: readonly Turn[], silent: boolean): Promise<void> {
     this.silence();
+    const attempt = ++this.attempts;
     this.context ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
-    if (this.context && !isRunning(this.context)) {
-      await Promise.race([this.context.resume(), new Promise((done) => setTimeout(done, 400))]);
-      if (!isRunning(this.context)) this.context = null;
-    }
+    this.running = true;
     this.offsetS = fromS;
     this.zero = this.clock() + LEAD_S;
-    this.running = true;
+    if (this.context && !isRunning(this.context)) {
+      await Promise.race([this.context.resume(), new Promise((done) => setTimeout(done, 400))]);
+      // Paused or begun elsewhere while the sound was waking up: that one counts.
+      if (attempt !== this.attempts) return;
+      if (!isRunning(this.context)) this.context = null;
+      this.zero = this.clock() + LEAD_S;
+    }
     if (this.context && !silent) for (const turn of turns) if (turn.atS >= fromS - 0.01) this.schedule(this.context, turn);
   }
 
@@ -40,6 +45,7 @@ export class TurnClock {
 
   pause(): number {
     const at = this.now();
+    this.attempts++;
     this.running = false;
     this.offsetS = at;
     this.silence();
@@ -47,6 +53,7 @@ export class TurnClock {
   }
 
   close(): void {
+    this.attempts++;
     this.silence();
     this.running = false;
     void this.context?.close();

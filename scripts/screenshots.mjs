@@ -1,0 +1,74 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
+
+// npm run screenshots: one picture of each main view from fresh demo data, into docs/screenshots.
+ensureInstalled();
+ensureBuilt();
+const folder = mkdtempSync(join(tmpdir(), 'kokyu-shots-'));
+const database = join(folder, 'demo.db');
+const env = { ...ENV, KOKYU_DB: database };
+run(process.execPath, [TSX, 'src/demo/fill.ts'], { env });
+const port = await freePort(4780);
+const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], { cwd: ROOT, env });
+await new Promise((ready) => server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()));
+const { default: playwright } = await import('@playwright/test');
+const browser = await playwright.chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'] });
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const out = join(ROOT, 'docs/screenshots');
+  mkdirSync(out, { recursive: true });
+  const shot = async (name) => {
+    await page.waitForTimeout(900);
+    await page.screenshot({ path: join(out, `${name}.png`) });
+  };
+  const at = (path) => page.goto(`http://127.0.0.1:${port}${path}`, { waitUntil: 'networkidle' });
+  const client = async (name) => {
+    await at('/');
+    return page.getByRole('link', { name: new RegExp(`^${name}`) }).getAttribute('href');
+  };
+  const newest = async (path) => {
+    await at(path);
+    await page.locator('main ul a').last().click();
+    await page.waitForURL(/[0-9a-f-]{36}$/);
+  };
+  await at('/');
+  await shot('today');
+  await at('/drills');
+  await page.getByRole('button', { name: /^Balloon, knees on a ball/ }).click();
+  await shot('drills');
+  const petra = await client('Petra');
+  await at(`${petra}/screen`);
+  await shot('screen');
+  const odile = await client('Odile');
+  await newest(`${odile}/look`);
+  await shot('look-taps');
+  await page.getByRole('button', { name: /^Rib rings/ }).click();
+  await shot('look-rings');
+  const wen = await client('Wen');
+  await newest(`${wen}/look`);
+  await page.getByRole('button', { name: /^Calm hold/ }).click();
+  await shot('look-hold');
+  await at(`${odile}/read`);
+  await shot('read');
+  await newest(`${wen}/write`);
+  await shot('write');
+  await at(`${petra}/coach`);
+  await shot('coach-door');
+  await page.getByRole('button', { name: 'Start this sequence' }).click();
+  await page.waitForURL(/coach\/.+/);
+  await page.waitForTimeout(600);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press(' ');
+  await page.keyboard.press('Enter');
+  await page.waitForTimeout(4600);
+  await shot('coach');
+  await at(`${wen}/follow`);
+  await shot('follow');
+} finally {
+  await browser.close();
+  server.kill();
+  rmSync(folder, { recursive: true, force: true });
+}

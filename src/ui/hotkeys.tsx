@@ -7,11 +7,12 @@ import { Dialog } from './dialog';
 export type Hotkey = { key: string; does: string; run: (event: KeyboardEvent) => void };
 
 const shown = new Set<{ current: readonly Hotkey[] }>();
-/** Counts up whenever a screen brings or takes away its keys, so that an open list follows. */
-let changes = 0;
+/** Made anew whenever a screen brings or takes away its keys, so that an open list follows. */
+let listed: readonly Hotkey[] = [];
+const NONE: readonly Hotkey[] = [];
 const listeners = new Set<() => void>();
 const changed = () => {
-  changes++;
+  listed = [...shown].flatMap((ref) => ref.current);
   for (const listener of listeners) listener();
 };
 const subscribe = (listener: () => void) => {
@@ -56,8 +57,7 @@ const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRig
 /** The button and the key `?` that list every key of the present screen. */
 export function KeysHelp() {
   const [open, setOpen] = useState(false);
-  useSyncExternalStore(subscribe, () => changes, () => 0);
-  const list = open ? [...shown].flatMap((ref) => ref.current) : [];
+  const list = useSyncExternalStore(subscribe, () => listed, () => NONE);
   const show = () => setOpen(true);
   useHotkeys([{ key: '?', does: 'show all keys', run: show }]);
   return (

@@ -37,7 +37,7 @@ try {
   await at('/');
   await shot('today');
   await at('/drills');
-  await page.getByRole('button', { name: /^Balloon, knees on a ball/ }).click();
+  await page.getByRole('button').filter({ hasText: 'Balloon, knees on a ball' }).click();
   await shot('drills');
   const petra = await client('Petra');
   await at(`${petra}/screen`);

@@ -184,7 +184,7 @@ export const UPRIGHT: readonly Drill[] = [
     setUpS: 15,
     tone: { ...NO_TONE, control: 'brace', controlPct: 5 },
     serves: { upright: 0.7, control: 0.4 },
-    demands: ['abdominalLoad'],
+    demands: [],
     bars: {},
     level: 1,
     easier: 'findSeat',

@@ -1,0 +1,195 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import type { ReactElement } from 'react';
+import { pattern } from '@/core/breath/pattern';
+import { timelineOf } from '@/core/breath/timeline';
+import { PROPS } from '@/core/body/props';
+import { TARGET } from '@/core/read/target';
+import { coachedBlock } from '@/core/sequence/coached';
+import { propose } from '@/core/sequence/propose';
+import { layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { previewOf } from '@/core/signal/preview';
+import { BreathLine } from '@/pictures/breath-line';
+import { breathPaths } from '@/pictures/breath-path';
+import { CurvePicture } from '@/pictures/curve';
+import { Figure } from '@/pictures/figure';
+import { HoldStrip } from '@/pictures/hold-strip';
+import { RingGlyph } from '@/pictures/ring-glyph';
+import { Rings } from '@/pictures/rings';
+import { ANGLE, around, CENTRE_Y, isSilent, pointOn, REACH, RINGS } from '@/pictures/rings-geometry';
+import { Staves } from '@/pictures/staves';
+import { TapStrip } from '@/pictures/tap-strip';
+import { Trunk } from '@/pictures/trunk';
+import { must } from '../helpers';
+
+const draw = (picture: ReactElement): string => {
+  const svg = renderToStaticMarkup(picture);
+  expect(svg).not.toMatch(/NaN|Infinity|undefined/);
+  return svg;
+};
+const count = (svg: string, part: RegExp): number => [...svg.matchAll(new RegExp(part, 'g'))].length;
+
+const sequence: Sequence = must(
+  propose({
+    needs: { lowBreath: 2, exhaleLength: 1, floorLink: 1, settle: 0.3 },
+    flags: {},
+    props: [...PROPS],
+    minutes: 12,
+    school: 'lowQuiet',
+    comfortableExhaleS: 5,
+    ownedLevel: 1,
+    relook: 'rings',
+  }),
+);
+
+describe('the geometry of the rings', () => {
+  it('puts the front below, the back above, and the client’s right on the left', () => {
+    const [fx, fy] = pointOn('belly', ANGLE.front, 0);
+    const [, by] = pointOn('belly', ANGLE.back, 0);
+    const [rx] = pointOn('belly', ANGLE.right, 0);
+    const [lx] = pointOn('belly', ANGLE.left, 0);
+    expect(fy).toBeGreaterThan(by);
+    expect(fx).toBeCloseTo(RINGS.belly.cx, 9);
+    expect(rx).toBeLessThan(lx);
+  });
+  it('reaches further out with a larger excursion', () => {
+    const distance = (v: number) => pointOn('belly', ANGLE.front, v * REACH)[1] - CENTRE_Y;
+    expect(distance(1) - distance(0)).toBeCloseTo(REACH, 9);
+  });
+  it('keeps a zone where it is and fills in between', () => {
+    const values = around('lowerRibs', { lowerRibsRight: 1, lowerRibsLeft: 0, lowerRibsBack: 0.5 });
+    expect(values).toHaveLength(8);
+    expect([values[2], values[4], values[6]]).toEqual([0, 0.5, 1]);
+    expect(values[5]).toBeCloseTo(0.75, 9);
+    expect(values[0]).toBeCloseTo(0.5, 9);
+  });
+  it('calls a zone silent only when it was looked at', () => {
+    expect(isSilent({ belly: 0.1 }, 'belly')).toBe(true);
+    expect(isSilent({ belly: 0.2 }, 'belly')).toBe(false);
+    expect(isSilent({}, 'belly')).toBe(false);
+  });
+});
+
+describe('rings', () => {
+  const seen = { sternum: 0.5, belly: 0.5, lowerRibsBack: 0, lowerRibsLeft: 1 };
+  it('say where the breath went to those who do not see them', () => {
+    expect(draw(<Rings seen={seen} />)).toContain('sternum 50 %, belly 50 %, lower ribs, back 0 %, lower ribs, left 100 %');
+    expect(draw(<Rings seen={{}} />)).toContain('nothing looked at');
+  });
+  it('hatch what is silent and share out the rest', () => {
+    const svg = draw(<Rings seen={seen} />);
+    expect(count(svg, /fill="url\(#/)).toBe(1);
+    expect(svg).toContain('25 % of it');
+    expect(svg).toContain('50 % of it');
+  });
+  it('show the target dashed and a look before as a line', () => {
+    expect(draw(<Rings seen={seen} target={TARGET.allRound} />)).toContain('stroke-dasharray');
+    expect(draw(<Rings seen={seen} />)).not.toContain('stroke-dasharray');
+    const more = count(draw(<Rings seen={seen} before={{ belly: 0.2 }} />), /<path/);
+    expect(more).toBe(count(draw(<Rings seen={seen} />), /<path/) + 3);
+  });
+  it('become seven sliders when they are an input', () => {
+    const svg = draw(<Rings seen={seen} onChange={() => undefined} />);
+    expect(count(svg, /role="slider"/)).toBe(7);
+    expect(svg).toContain('aria-valuetext="not looked at"');
+    expect(count(draw(<Rings seen={seen} />), /role="slider"/)).toBe(0);
+  });
+  it('have a small form without words', () => {
+    expect(draw(<RingGlyph seen={seen} />)).not.toContain('<text');
+  });
+});
+
+describe('staves', () => {
+  const blocks = sequence.blocks.length;
+  it('draw a figure, a name and a cue for every block, and the look again', () => {
+    const svg = draw(<Staves sequence={sequence} scale={1.5} onSelect={() => undefined} />);
+    expect(count(svg, /role="button"/)).toBe(blocks);
+    expect(count(svg, /role="img"/)).toBe(blocks);
+    expect(svg).toContain('Look again');
+    expect(svg).toContain('12 min');
+  });
+  it('draw single breaths near and an envelope with a count far', () => {
+    const paced = sequence.blocks.filter((b) => b.breathing.kind === 'paced').length;
+    expect(draw(<Staves sequence={sequence} scale={1.5} />)).not.toContain('×');
+    expect(count(draw(<Staves sequence={sequence} scale={0.1} />), /×\d+/)).toBeGreaterThanOrEqual(paced);
+  });
+  it('mark what breaks a rule, the chosen block and the playhead', () => {
+    const id = sequence.blocks[0]!.id;
+    const svg = draw(<Staves sequence={sequence} scale={1} selected={id} onSelect={() => undefined} marked={new Set([id])} playheadS={30} />);
+    expect(count(svg, /, breaks a rule/)).toBe(1);
+    expect(count(svg, /aria-pressed="true"/)).toBe(1);
+    expect(count(svg, /var\(--stop\)/)).toBe(2);
+  });
+  it('are as wide as their time', () => {
+    const width = (scale: number) => Number(/<svg width="([\d.]+)"/.exec(draw(<Staves sequence={sequence} scale={scale} />))![1]);
+    expect(width(2) - width(1)).toBeCloseTo(720, 6);
+  });
+});
+
+describe('the breath line', () => {
+  const timeline = timelineOf({ kind: 'paced', pattern: pattern(4, 1, 6, 2) }, { breaths: 3, rounds: 2, restS: 10, sides: 1 });
+  it('is true to the second: one stroke a phase', () => {
+    const paths = breathPaths(timeline, (t) => t, (v) => v);
+    expect(count(paths.rise, /M/)).toBe(6);
+    expect(count(paths.fall, /M/)).toBe(6);
+    expect(count(paths.held, /M/)).toBe(12);
+    expect(count(paths.quiet, /M/)).toBe(1);
+    expect(paths.rise.startsWith('M0.0,0.0')).toBe(true);
+    expect(paths.fall.startsWith('M5.0,1.0')).toBe(true);
+  });
+  it('moves left as time goes', () => {
+    const coached = coachedBlock(layoutOf(sequence).placed[0]!);
+    const shift = (t: number) => Number(/translate\(([-\d.]+),0\)/.exec(draw(<BreathLine coached={coached} t={t} />))![1]);
+    expect(shift(0) - shift(2)).toBeCloseTo(88, 6);
+  });
+});
+
+describe('the trunk', () => {
+  const still = { floorPct: 0, controlPct: 0, squeezePct: 0 };
+  it('says which way lid and base go', () => {
+    expect(draw(<Trunk volume={0.5} tone={still} rising />)).toContain('lid and base go down');
+    expect(draw(<Trunk volume={0.5} tone={still} rising={false} />)).toContain('lid and base rise');
+    expect(draw(<Trunk volume={1} tone={still} rising={null} />)).toContain('held');
+  });
+  it('thickens wall and base by their tone', () => {
+    expect(draw(<Trunk volume={0} tone={still} rising={null} />)).not.toContain('var(--tone)');
+    expect(count(draw(<Trunk volume={0} tone={{ ...still, floorPct: 25, controlPct: 15 }} rising={null} />), /var\(--tone\)/)).toBe(2);
+  });
+  it('moves the lid down and the base down with the breath in', () => {
+    const lid = (volume: number) => Number(/C[\d.]+,([\d.]+) [\d.]+,[\d.]+ [\d.]+,[\d.]+" fill="none" stroke="[^"]+" stroke-width="5"/.exec(draw(<Trunk volume={volume} tone={still} rising />))![1]);
+    expect(lid(1)).toBeGreaterThan(lid(0) + 30);
+  });
+});
+
+describe('strips', () => {
+  it('draw a tapped breath up for in and down for out, with marks to take out', () => {
+    const svg = draw(<TapStrip taps={[0, 2, 8, 10]} first="inhale" onRemove={() => undefined} />);
+    expect(count(svg, /stroke="var\(--rise\)"/)).toBe(2);
+    expect(count(svg, /stroke="var\(--fall\)"/)).toBe(1);
+    expect(svg).toContain('Tap 2 at 2.00 s: take it out');
+    expect(draw(<TapStrip taps={[]} first="inhale" />)).toBe('');
+  });
+  it('end a hold as it ended and show the noise only from two calm tries', () => {
+    const trial = (holdS: number, end: 'calm' | 'mouth' | 'gasp') => ({ position: 'hookLying' as const, holdS, end, breathlessness: 3 });
+    const svg = draw(<HoldStrip trials={[trial(20, 'calm'), trial(24, 'calm'), trial(31, 'gasp')]} />);
+    expect(svg).toContain('20 s, calm; 24 s, calm; 31 s, gasp');
+    expect(count(svg, /<rect/)).toBe(1);
+    expect(count(draw(<HoldStrip trials={[trial(20, 'calm')]} />), /<rect/)).toBe(0);
+  });
+  it('mark the breaths of a curve, and grey its gaps', () => {
+    const keep = Array.from({ length: 3000 }, (_, i) => i / 25).filter((t) => t < 50 || t > 62);
+    const t = Float64Array.from(keep);
+    const preview = previewOf('ribs', t, t.map((s) => Math.sin((2 * Math.PI * s) / 5)));
+    const svg = draw(<CurvePicture preview={preview} />);
+    const found = must(preview.found);
+    expect(svg).toContain(`${found.breaths.length} breaths found`);
+    expect(count(svg, /<rect/)).toBe(1);
+    expect(count(svg, /fill="var\(--fall\)"/)).toBe(found.breaths.length);
+  });
+});
+
+describe('figures', () => {
+  it('name the position and what is held', () => {
+    expect(draw(<Figure position="hookLying" props={['ball', 'wall']} />)).toContain('aria-label="hook-lying with soft ball"');
+    expect(draw(<Figure position="standing" view="front" title="from the front" />)).toContain('aria-label="from the front"');
+  });
+});

@@ -1,4 +1,12 @@
-import { ALVEOLAR_CONSTANT, alveolarLPerMin, HALF_TIME_FALLING_MIN, HALF_TIME_RISING_MIN, paCo2After, predictedBodyWeightKg, steadyPaCo2 } from '@/core/breath/ventilation';
+import {
+  ALVEOLAR_CONSTANT,
+  alveolarLPerMin,
+  HALF_TIME_FALLING_MIN,
+  HALF_TIME_RISING_MIN,
+  paCo2After,
+  predictedBodyWeightKg,
+  steadyPaCo2,
+} from '@/core/breath/ventilation';
 import { startStaircase, stepStaircase } from '@/core/breath/staircase';
 import { changeBetween } from '@/core/follow/change';
 import { mdc95, mdcOfMeans, pooledSpread, semFromIcc } from '@/core/follow/noise';
@@ -11,7 +19,8 @@ import { seeded } from '@/demo/breathing';
 describe('ventilation', () => {
   // Alveolar ventilation equation; 0.863 = 760·310/273/1000 (arithmetic verified).
   it('the constant is 0.863', () => expect(ALVEOLAR_CONSTANT).toBeCloseTo(0.863, 3));
-  it('200 mL/min of CO2 and 4.315 L/min of alveolar ventilation give 40 mmHg', () => expect(steadyPaCo2(200, 4.315)).toBeCloseTo(40, 1));
+  it('200 mL/min of CO2 and 4.315 L/min of alveolar ventilation give 40 mmHg', () =>
+    expect(steadyPaCo2(200, 4.315)).toBeCloseTo(40, 1));
   // Half-times about 3 min on a rise of ventilation and 16 min on a fall: Nunn (cited, from memory).
   it('goes half the way in a half-time, faster down than up', () => {
     expect(paCo2After(40, 30, HALF_TIME_RISING_MIN)).toBeCloseTo(35, 10);
@@ -54,11 +63,23 @@ describe('the exhale staircase', () => {
 
 describe('noise of a test', () => {
   // SEM = SD·√(1 − ICC), MDC95 = 1.96·√2·SEM: Weir 2005, J Strength Cond Res 19:231 (arithmetic verified).
-  it('SD 1.2 and ICC 0.9 give a smallest detectable change of 1.052', () => expect(mdc95(semFromIcc(1.2, 0.9))).toBeCloseTo(1.0518, 3));
-  it('for single tries the MDC of means is the MDC95 of that SD', () => expect(mdcOfMeans(2, 1, 1)).toBeCloseTo(mdc95(2), 12));
+  it('SD 1.2 and ICC 0.9 give a smallest detectable change of 1.052', () =>
+    expect(mdc95(semFromIcc(1.2, 0.9))).toBeCloseTo(1.0518, 3));
+  it('for single tries the MDC of means is the MDC95 of that SD', () =>
+    expect(mdcOfMeans(2, 1, 1)).toBeCloseTo(mdc95(2), 12));
   it('pools by degrees of freedom', () => {
-    expect(pooledSpread([{ spread: 1, n: 3 }, { spread: 3, n: 3 }])).toBeCloseTo(Math.sqrt(5), 12);
-    expect(pooledSpread([{ spread: 0, n: 1 }, { spread: 0, n: 1 }])).toBeNull();
+    expect(
+      pooledSpread([
+        { spread: 1, n: 3 },
+        { spread: 3, n: 3 },
+      ]),
+    ).toBeCloseTo(Math.sqrt(5), 12);
+    expect(
+      pooledSpread([
+        { spread: 0, n: 1 },
+        { spread: 0, n: 1 },
+      ]),
+    ).toBeNull();
   });
   it('calls an unchanged client changed in about one case of twenty', () => {
     const random = seeded(9);
@@ -67,15 +88,22 @@ describe('noise of a test', () => {
       const tries = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0].map(() => 25 + 2 * normal());
       return { value: mean(tries), spread: standardDeviation(tries), n: tries.length };
     };
-    const changed = Array.from({ length: 4000 }, () => changeBetween(visit(), visit()).verdict !== 'withinNoise').filter(Boolean).length;
+    const changed = Array.from(
+      { length: 4000 },
+      () => changeBetween(visit(), visit()).verdict !== 'withinNoise',
+    ).filter(Boolean).length;
     expect(changed / 4000).toBeGreaterThan(0.03);
     expect(changed / 4000).toBeLessThan(0.085);
   });
 });
 
 describe('figures that stand in the rules', () => {
-  it('calm hold under 25 s as a screen: Kiesel 2017, Int J Sports Phys Ther 12:774 (cited)', () => expect(THRESHOLD.calmHoldS.value).toBe(25));
-  it('fast above 16.6 + 2·2.8 a minute: Tobin 1983, Chest 84:202 (from memory)', () => expect(THRESHOLD.fastPerMin.value).toBeCloseTo(16.6 + 2 * 2.8, 10));
-  it('separation from 22 mm: Beer 2009, Clin Anat 22:706 (from memory)', () => expect(SEPARATION_MM).toBe(22));
-  it('a lift is 25–30 % of maximum: common practice, no source', () => expect(LIFT_PCT).toEqual({ least: 25, most: 30 }));
+  it('calm hold under 25 s as a screen: Kiesel 2017, Int J Sports Phys Ther 12:774 (cited)', () =>
+    expect(THRESHOLD.calmHoldS.value).toBe(25));
+  it('fast above 16.6 + 2·2.8 a minute: Tobin 1983, Chest 84:202 (from memory)', () =>
+    expect(THRESHOLD.fastPerMin.value).toBeCloseTo(16.6 + 2 * 2.8, 10));
+  it('separation from 22 mm: Beer 2009, Clin Anat 22:706 (from memory)', () =>
+    expect(SEPARATION_MM).toBe(22));
+  it('a lift is 25–30 % of maximum: common practice, no source', () =>
+    expect(LIFT_PCT).toEqual({ least: 25, most: 30 }));
 });

@@ -22,13 +22,21 @@ describe('pattern arithmetic', () => {
   });
 
   it('the ladder 1/2 2/3 3/4 4/5 5/6 takes 35 s (common practice, no source)', () => {
-    expect(EXHALE_LADDER.map((p) => [p.inhaleS, p.exhaleS])).toEqual([[1, 2], [2, 3], [3, 4], [4, 5], [5, 6]]);
+    expect(EXHALE_LADDER.map((p) => [p.inhaleS, p.exhaleS])).toEqual([
+      [1, 2],
+      [2, 3],
+      [3, 4],
+      [4, 5],
+      [5, 6],
+    ]);
     expect(durationS({ kind: 'ladder' }, ONE)).toBe(35);
     expect(timelineOf({ kind: 'ladder' }, ONE).totalS).toBe(35);
   });
 
   it('10 breaths of 4–0–7–0, two rounds, 30 s between: 250 s', () => {
-    expect(durationS({ kind: 'paced', pattern: read('4–0–7–0') }, { breaths: 10, rounds: 2, restS: 30, sides: 1 })).toBe(250);
+    expect(
+      durationS({ kind: 'paced', pattern: read('4–0–7–0') }, { breaths: 10, rounds: 2, restS: 30, sides: 1 }),
+    ).toBe(250);
   });
 
   // Slow breathing 4.5–6.5 a minute: Lehrer 2000, Appl Psychophysiol Biofeedback 25:177 (cited, from memory).

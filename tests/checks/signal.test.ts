@@ -16,13 +16,35 @@ function noise(length: number, seed: number): number[] {
   });
 }
 
-type Filtered = { name: string; rate: number; seconds: number; depth: number; drift: number; noisy: number; seed: number; order: number; cutoffHz: number; prominence: number; every: number; filtered: number[]; peaks: number[] };
+type Filtered = {
+  name: string;
+  rate: number;
+  seconds: number;
+  depth: number;
+  drift: number;
+  noisy: number;
+  seed: number;
+  order: number;
+  cutoffHz: number;
+  prominence: number;
+  every: number;
+  filtered: number[];
+  peaks: number[];
+};
 const filtered = golden.cases.filter((c): c is typeof c & Filtered => 'filtered' in c) as Filtered[];
 
 function signal(c: Filtered): { t: number[]; x: number[] } {
   const random = noise(c.seconds * golden.hz, c.seed);
   const t = random.map((_, i) => i / golden.hz);
-  return { t, x: t.map((s, i) => c.depth * Math.sin((2 * Math.PI * c.rate * s) / 60 - Math.PI / 2) + c.drift * s + c.noisy * random[i]!) };
+  return {
+    t,
+    x: t.map(
+      (s, i) =>
+        c.depth * Math.sin((2 * Math.PI * c.rate * s) / 60 - Math.PI / 2) +
+        c.drift * s +
+        c.noisy * random[i]!,
+    ),
+  };
 }
 
 describe('against SciPy', () => {
@@ -65,13 +87,19 @@ describe('breaths of generated signals', () => {
     const t = random.map((_, i) => i / hz);
     const x = t.map((s, i) => {
       const at = s % (inhale + exhale);
-      const v = at < inhale ? (1 - Math.cos((Math.PI * at) / inhale)) / 2 : (1 + Math.cos((Math.PI * (at - inhale)) / exhale)) / 2;
+      const v =
+        at < inhale
+          ? (1 - Math.cos((Math.PI * at) / inhale)) / 2
+          : (1 + Math.cos((Math.PI * (at - inhale)) / exhale)) / 2;
       return v + 0.02 * random[i]!;
     });
     const found = findBreaths(t, x);
     if (!found.ok) throw new Error(found.why);
     const cycle = inhale + exhale;
-    const off = found.value.breaths.flatMap((b) => [b.startS - Math.round(b.startS / cycle) * cycle, b.turnS - inhale - Math.round((b.turnS - inhale) / cycle) * cycle]);
+    const off = found.value.breaths.flatMap((b) => [
+      b.startS - Math.round(b.startS / cycle) * cycle,
+      b.turnS - inhale - Math.round((b.turnS - inhale) / cycle) * cycle,
+    ]);
     expect(found.value.breaths.length).toBeGreaterThan(10);
     const sorted = off.map(Math.abs).sort((a, b) => a - b);
     expect(sorted[sorted.length >> 1]!).toBeLessThan(0.06);
@@ -81,12 +109,15 @@ describe('breaths of generated signals', () => {
 
 // A real record: data set ipd of Debian's r-cran-wavethresh 4.7.2-1, fetched by scripts/fetch-ipd.mjs, never committed.
 // Expected peak times are of the recipe butter(4, 1 Hz) + sosfiltfilt + prominence 0.05 (verified with SciPy).
-const PEAKS = [1.66, 3.54, 6.78, 8.8, 12.7, 17.94, 22.14, 26.42, 46.58, 50.94, 53.5, 56.1, 58.5, 61.2, 64.12, 77.84, 80.76];
+const PEAKS = [
+  1.66, 3.54, 6.78, 8.8, 12.7, 17.94, 22.14, 26.42, 46.58, 50.94, 53.5, 56.1, 58.5, 61.2, 64.12, 77.84, 80.76,
+];
 const file = join(__dirname, '../../.cache/ipd.json');
 
 describe('the record ipd', () => {
   if (!existsSync(file)) {
-    it('is not present here: npm test fetches it where Debian packages can be reached', () => expect(existsSync(file)).toBe(false));
+    it('is not present here: npm test fetches it where Debian packages can be reached', () =>
+      expect(existsSync(file)).toBe(false));
     return;
   }
   const x = JSON.parse(readFileSync(file, 'utf8')) as number[];
@@ -98,7 +129,9 @@ describe('the record ipd', () => {
   });
 
   it('breathes 23.39 a minute between 50 and 63 s (mean breath 2.565 s, SD 0.125)', () => {
-    const found = findPeaks(y, 0.05).map((i) => i / 50).filter((t) => t > 50 && t < 63);
+    const found = findPeaks(y, 0.05)
+      .map((i) => i / 50)
+      .filter((t) => t > 50 && t < 63);
     const mean = (found.at(-1)! - found[0]!) / (found.length - 1);
     expect(found).toHaveLength(5);
     expect(mean).toBeCloseTo(2.565, 3);

@@ -29,7 +29,11 @@ export async function pressAt(page: Page, moments: readonly number[]): Promise<v
 
 /** The number shown under a label among the large figures. */
 export async function figure(page: Page, label: string): Promise<number> {
-  const text = await page.locator('dt', { hasText: new RegExp(`^${label}$`) }).locator('xpath=following-sibling::dd').first().innerText();
+  const text = await page
+    .locator('dt', { hasText: new RegExp(`^${label}$`) })
+    .locator('xpath=following-sibling::dd')
+    .first()
+    .innerText();
   return Number.parseFloat(text);
 }
 
@@ -43,4 +47,10 @@ export async function propose(page: Page, file: string, minutes: number): Promis
 
 /** A breath curve as CSV: a sine of `rate` a minute at 25 Hz. */
 export const sineCsv = (rate: number, seconds: number): string =>
-  ['time_s,ribs', ...Array.from({ length: seconds * 25 }, (_, i) => `${i / 25},${Math.sin((2 * Math.PI * rate * i) / 1500).toFixed(4)}`)].join('\n');
+  [
+    'time_s,ribs',
+    ...Array.from(
+      { length: seconds * 25 },
+      (_, i) => `${i / 25},${Math.sin((2 * Math.PI * rate * i) / 1500).toFixed(4)}`,
+    ),
+  ].join('\n');

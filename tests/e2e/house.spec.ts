@@ -18,7 +18,10 @@ const PLACES: readonly { name: string; open: (file: string) => string; then?: st
 ];
 
 for (const place of PLACES) {
-  test(`${place.name}: no request leaves the machine, no error, nothing serious for axe`, async ({ page, baseURL }) => {
+  test(`${place.name}: no request leaves the machine, no error, nothing serious for axe`, async ({
+    page,
+    baseURL,
+  }) => {
     const outside: string[] = [];
     const errors: string[] = [];
     page.on('request', (r) => {
@@ -32,7 +35,9 @@ for (const place of PLACES) {
     await page.waitForLoadState('networkidle');
     expect(response!.headers()['content-security-policy']).toContain("connect-src 'self'");
     expect(response!.headers()['content-security-policy']).toContain("default-src 'self'");
-    const axe = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+    const axe = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze();
     const serious = axe.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
     expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
     expect(outside).toEqual([]);
@@ -42,10 +47,15 @@ for (const place of PLACES) {
 
 test('a script from outside is refused by the policy', async ({ page }) => {
   await page.goto('/');
-  const refused = page.evaluate(() => new Promise<string>((done) => {
-    document.addEventListener('securitypolicyviolation', (e) => done(e.violatedDirective), { once: true });
-    void fetch('http://192.0.2.1/').catch(() => undefined);
-  }));
+  const refused = page.evaluate(
+    () =>
+      new Promise<string>((done) => {
+        document.addEventListener('securitypolicyviolation', (e) => done(e.violatedDirective), {
+          once: true,
+        });
+        void fetch('http://192.0.2.1/').catch(() => undefined);
+      }),
+  );
   expect(await refused).toBe('connect-src');
 });
 
@@ -55,7 +65,9 @@ test('every key has its line in the help, and none fires in a text field', async
   await page.locator('main ul a').first().click();
   await expect(page.getByTestId('total')).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys on this screen' })).toContainText('exhale half a second longer');
+  await expect(page.getByRole('dialog', { name: 'Keys on this screen' })).toContainText(
+    'exhale half a second longer',
+  );
   await page.keyboard.press('Escape');
   const total = await page.getByTestId('total').innerText();
   await page.getByRole('textbox', { name: 'set-up' }).focus();
@@ -78,11 +90,18 @@ test('a client file goes out and comes in as a new client; a wrong one is refuse
   const file = await demoClient(page, 'Wen L.');
   await page.goto(`${file}/follow`);
   await page.getByRole('button', { name: 'Client file' }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save the whole file as JSON' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save the whole file as JSON' }).click(),
+  ]);
   const path = await download.path();
   await page.goto('/');
   const choose = page.locator('input[type=file]');
-  await choose.setInputFiles({ name: 'other.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"letter"}') });
+  await choose.setInputFiles({
+    name: 'other.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"letter"}'),
+  });
   await expect(page.getByText(/not a client file/)).toBeVisible();
   await choose.setInputFiles(path);
   await page.waitForURL(/\/screen$/);

@@ -45,7 +45,9 @@ test('keeping mine as a copy leaves theirs where it was', async ({ page, context
 
 test('what was typed while Kokyu did not answer is there after a reload', async ({ page }) => {
   const file = await newClient(page, 'Cut off');
-  await page.route('**/screen', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await page.route('**/screen', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
   await page.getByLabel('Goals', { exact: true }).fill('written into the dark');
   await expect(page.getByText(/Kokyu does not answer/)).toBeVisible();
   await page.goto(`${file}/screen`);
@@ -97,9 +99,15 @@ test('records from a newer Kokyu are left alone and the page says what to do', a
   const raw = new Database(database);
   raw.pragma('user_version = 999');
   raw.close();
-  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', '4698'], { env: { ...process.env, KOKYU_DB: database, NEXT_TELEMETRY_DISABLED: '1' } });
+  const server = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', '4698'],
+    { env: { ...process.env, KOKYU_DB: database, NEXT_TELEMETRY_DISABLED: '1' } },
+  );
   try {
-    await new Promise<void>((ready) => server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()));
+    await new Promise<void>((ready) =>
+      server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()),
+    );
     await page.goto('http://127.0.0.1:4698/');
     await expect(page.getByRole('heading', { name: 'The records are from a newer Kokyu' })).toBeVisible();
     await expect(page.getByText('point KOKYU_DB at another file')).toBeVisible();

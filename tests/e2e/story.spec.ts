@@ -21,7 +21,8 @@ test('Screen: flags bar and change drills at once, a red flag closes Coach', asy
   const folded = page.getByRole('listitem').filter({ hasText: 'Folded back, breathe behind' });
   await expect(folded).toContainText('barred');
   await expect(folded).toContainText('knees cannot kneel (common practice)');
-  for (const prop of ['straw', 'soft ball', 'stiff towel']) await page.getByRole('button', { name: prop, exact: true }).click();
+  for (const prop of ['straw', 'soft ball', 'stiff towel'])
+    await page.getByRole('button', { name: prop, exact: true }).click();
   await page.getByRole('button', { name: 'fainting' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'end the session' })).toContainText('Stop');
   await saved(page);
@@ -88,14 +89,20 @@ test('Look: rings by keyboard and by pulling, in two positions', async () => {
 
 test('Look: 5 + 5, two hands, signs and calm holds', async () => {
   await page.getByRole('button', { name: '5 ordinary + 5 deep' }).click();
-  await pressAt(page, Array.from({ length: 11 }, (_, i) => i * 260));
+  await pressAt(
+    page,
+    Array.from({ length: 11 }, (_, i) => i * 260),
+  );
   await expect(page.getByText('Counted. Press to count again')).toBeVisible();
   expect(Math.abs((await figure(page, 'deep breath')) - 0.26)).toBeLessThan(0.06);
   await page.getByRole('radio', { name: 'strong' }).nth(1).click();
   await page.getByRole('button', { name: 'Two hands' }).click();
   await page.getByRole('radio', { name: 'chest' }).click();
   await page.getByRole('button', { name: 'Signs' }).click();
-  await page.getByRole('radiogroup', { name: 'Mouth open in quiet breathing' }).getByRole('radio', { name: 'yes' }).click();
+  await page
+    .getByRole('radiogroup', { name: 'Mouth open in quiet breathing' })
+    .getByRole('radio', { name: 'yes' })
+    .click();
   await page.getByRole('button', { name: 'Calm hold' }).click();
   for (const ms of [900, 1300, 1100]) {
     await pressAt(page, [200, 200 + ms]);
@@ -109,9 +116,12 @@ test('Look: 5 + 5, two hands, signs and calm holds', async () => {
 test('Look: a damaged CSV is refused in words, a good one is read and kept', async () => {
   await page.getByRole('button', { name: 'Recorded curve' }).click();
   const drop = page.locator('input[type=file]');
-  const give = (name: string, text: string) => drop.setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  const give = (name: string, text: string) =>
+    drop.setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await give('letters.csv', 'time_s,ribs\n0,1\n1,abc\n');
-  await expect(page.getByText('letters.csv: line 3, column “ribs”: “abc” is not a number. Nothing was changed.')).toBeVisible();
+  await expect(
+    page.getByText('letters.csv: line 3, column “ribs”: “abc” is not a number. Nothing was changed.'),
+  ).toBeVisible();
   await give('back.csv', 'time_s,ribs\n0,1\n2,1\n1,2\n');
   await expect(page.getByText(/line 4: the time 1 is not later/)).toBeVisible();
   await give('sine.csv', sineCsv(18, 90));
@@ -145,7 +155,9 @@ test('Write: proposes to the second, edits recompute, undo and redo, order, swap
   const before = Number(await breaths.inputValue());
   await page.getByRole('button', { name: 'out: more' }).click();
   const longer = 360 + before * 0.5;
-  await expect(total).toHaveText(`${Math.floor(Math.round(longer) / 60)}:${String(Math.round(longer) % 60).padStart(2, '0')}`);
+  await expect(total).toHaveText(
+    `${Math.floor(Math.round(longer) / 60)}:${String(Math.round(longer) % 60).padStart(2, '0')}`,
+  );
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(total).toHaveText('6:00');
   await page.keyboard.press('r');
@@ -159,7 +171,10 @@ test('Write: proposes to the second, edits recompute, undo and redo, order, swap
   await page.keyboard.press('ArrowRight');
   await page.waitForTimeout(250);
   await page.keyboard.press('Enter');
-  await expect(order.getByRole('button', { name: /^Move/ }).nth(1)).toHaveAttribute('aria-label', firstName!.replace('now 1', 'now 2'));
+  await expect(order.getByRole('button', { name: /^Move/ }).nth(1)).toHaveAttribute(
+    'aria-label',
+    firstName!.replace('now 1', 'now 2'),
+  );
   await page.getByRole('button', { name: 'Undo' }).click();
   const count = await order.getByRole('listitem').count();
   await page.getByRole('button', { name: 'Swap' }).click();
@@ -201,7 +216,9 @@ test('Coach: counts, breathes, is rated, survives a reload, and looks again', as
   await page.getByRole('button', { name: 'Other cue' }).click();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('4');
-  await expect(page.getByRole('group', { name: /^How was/ }).getByRole('button', { name: '4' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(
+    page.getByRole('group', { name: /^How was/ }).getByRole('button', { name: '4' }),
+  ).toHaveAttribute('aria-pressed', 'true');
   await page.getByLabel(/^Note on/).fill('shoulders stayed down');
   await page.getByLabel(/^Note on/).press('Tab');
   await page.waitForTimeout(3600);
@@ -209,10 +226,13 @@ test('Coach: counts, breathes, is rated, survives a reload, and looks again', as
   await page.reload();
   await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
-  await expect(page.getByRole('group', { name: /^How was/ }).getByRole('button', { name: '4' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(
+    page.getByRole('group', { name: /^How was/ }).getByRole('button', { name: '4' }),
+  ).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Go on' }).click();
   await expect(page.getByRole('button', { name: 'Pause', exact: true }).last()).toBeVisible();
-  while (await page.getByRole('button', { name: /^Next/ }).isVisible()) await page.keyboard.press('ArrowRight');
+  while (await page.getByRole('button', { name: /^Next/ }).isVisible())
+    await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('heading', { name: 'Look again: rib rings' })).toBeVisible();
   const belly = page.getByRole('slider', { name: 'belly', exact: true });
   await belly.focus();

@@ -39,7 +39,10 @@ export const anyFlags: fc.Arbitrary<Flags> = fc
     eyePressure: flag,
     reflux: flag,
     osteoporosis: flag,
-    backPain: fc.option(fc.constantFrom('bending' as const, 'arching' as const, 'either' as const), { nil: undefined, freq: 2 }),
+    backPain: fc.option(fc.constantFrom('bending' as const, 'arching' as const, 'either' as const), {
+      nil: undefined,
+      freq: 2,
+    }),
     leaking: flag,
     heaviness: flag,
     floorTension: flag,
@@ -54,5 +57,8 @@ export const anyFlags: fc.Arbitrary<Flags> = fc
 export const anyProps: fc.Arbitrary<Prop[]> = fc.subarray(ALL_PROPS);
 
 export const anyNeeds: fc.Arbitrary<Needs> = fc
-  .array(fc.tuple(fc.constantFrom(...NEEDS), fc.double({ min: 0.1, max: 4, noNaN: true })), { minLength: 1, maxLength: 8 })
+  .array(fc.tuple(fc.constantFrom(...NEEDS), fc.double({ min: 0.1, max: 4, noNaN: true })), {
+    minLength: 1,
+    maxLength: 8,
+  })
   .map((pairs) => Object.fromEntries(pairs));

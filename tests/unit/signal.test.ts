@@ -4,19 +4,23 @@ import { findPeaks } from '@/core/signal/peaks';
 import { must, why } from './helpers';
 
 const times = (n: number, hz: number) => Float64Array.from({ length: n }, (_, i) => i / hz);
-const sine = (t: Float64Array, rate: number) => t.map((s) => Math.sin((2 * Math.PI * rate * s) / 60 - Math.PI / 2));
+const sine = (t: Float64Array, rate: number) =>
+  t.map((s) => Math.sin((2 * Math.PI * rate * s) / 60 - Math.PI / 2));
 
 describe('filtering', () => {
   it('leaves a constant as it is and passes slow through, fast not', () => {
     const sections = butterworthLowPass(4, 1, 50);
-    expect(Math.max(...filterBothWays(sections, new Float64Array(500).fill(3)).map((v) => Math.abs(v - 3)))).toBeLessThan(1e-9);
+    expect(
+      Math.max(...filterBothWays(sections, new Float64Array(500).fill(3)).map((v) => Math.abs(v - 3))),
+    ).toBeLessThan(1e-9);
     const t = times(2000, 50);
     const amplitude = (rate: number) => Math.max(...filterBothWays(sections, sine(t, rate)).slice(500, 1500));
     expect(amplitude(12)).toBeGreaterThan(0.99);
     expect(amplitude(60)).toBeCloseTo(0.5, 2);
     expect(amplitude(300)).toBeLessThan(0.001);
   });
-  it('takes a handful of samples without a fault', () => expect(filterBothWays(butterworthLowPass(2, 1, 50), [1, 2, 3])).toHaveLength(3));
+  it('takes a handful of samples without a fault', () =>
+    expect(filterBothWays(butterworthLowPass(2, 1, 50), [1, 2, 3])).toHaveLength(3));
 });
 
 describe('peaks', () => {

@@ -39,17 +39,22 @@ describe('skeleton', () => {
 });
 
 describe('drawing', () => {
-  it.each(POSITIONS.flatMap((p) => [[p, 'side'] as const, [p, 'front'] as const]))('%s from %s is whole and finite', (position, view) => {
-    const drawing = drawFigure(position, view, [...PROPS]);
-    expect(drawing.shapes.length).toBeGreaterThan(15);
-    for (const shape of drawing.shapes) {
-      expect(shape.d).toMatch(/^M-?\d/);
-      expect(shape.d).not.toMatch(/NaN|Infinity/);
-    }
-    expect(Math.max(drawing.viewBox[2], drawing.viewBox[3])).toBeLessThan(150);
-  });
+  it.each(POSITIONS.flatMap((p) => [[p, 'side'] as const, [p, 'front'] as const]))(
+    '%s from %s is whole and finite',
+    (position, view) => {
+      const drawing = drawFigure(position, view, [...PROPS]);
+      expect(drawing.shapes.length).toBeGreaterThan(15);
+      for (const shape of drawing.shapes) {
+        expect(shape.d).toMatch(/^M-?\d/);
+        expect(shape.d).not.toMatch(/NaN|Infinity/);
+      }
+      expect(Math.max(drawing.viewBox[2], drawing.viewBox[3])).toBeLessThan(150);
+    },
+  );
   it('adds a shape for a ball held between the knees', () => {
-    expect(drawFigure('hookLying', 'side', ['ball']).shapes.length).toBe(drawFigure('hookLying', 'side').shapes.length + 1);
+    expect(drawFigure('hookLying', 'side', ['ball']).shapes.length).toBe(
+      drawFigure('hookLying', 'side').shapes.length + 1,
+    );
   });
   it('draws far limbs lighter from the side only', () => {
     expect(drawFigure('walking', 'side').shapes.some((s) => s.tone === 'far')).toBe(true);
@@ -63,14 +68,32 @@ describe('projection and hull', () => {
     expect(project([0, 1, 0], { yaw: 90, pitch: 0 }).at[1]).toBeCloseTo(-1, 9);
   });
   it('keeps the corners and drops what is inside', () => {
-    expect(hull([[0, 0], [4, 0], [4, 3], [0, 3], [2, 1], [1, 2]])).toHaveLength(4);
+    expect(
+      hull([
+        [0, 0],
+        [4, 0],
+        [4, 3],
+        [0, 3],
+        [2, 1],
+        [1, 2],
+      ]),
+    ).toHaveLength(4);
   });
 });
 
 describe('positions, props and zones', () => {
   // Order of support: common practice, no source.
   it('goes from lying over kneeling and sitting to walking', () => {
-    const order = ['legsOnChair', 'hookLying', 'sideLying', 'quadruped', 'sitting', 'counterLean', 'standing', 'walking'] as const;
+    const order = [
+      'legsOnChair',
+      'hookLying',
+      'sideLying',
+      'quadruped',
+      'sitting',
+      'counterLean',
+      'standing',
+      'walking',
+    ] as const;
     expect([...order].sort((a, b) => supportRank(a) - supportRank(b))).toEqual(order);
   });
   it('costs nothing to stay, little within a family, most between floor and feet', () => {

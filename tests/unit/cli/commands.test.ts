@@ -7,15 +7,26 @@ import { must, why } from '../helpers';
 
 const root = join(__dirname, '../../..');
 const docs = readFileSync(join(root, 'docs/commands.md'), 'utf8');
-const examples = [...docs.matchAll(/```json in (\w+)\n([\s\S]*?)```\s+```json out\n([\s\S]*?)```/g)].map(([, verb, given, answer]) => ({ verb: verb!, given: given!, answer: JSON.parse(answer!) as object }));
+const examples = [...docs.matchAll(/```json in (\w+)\n([\s\S]*?)```\s+```json out\n([\s\S]*?)```/g)].map(
+  ([, verb, given, answer]) => ({ verb: verb!, given: given!, answer: JSON.parse(answer!) as object }),
+);
 
-const kokyu = (args: string[], input: string) => spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), 'src/cli/main.ts', ...args], { cwd: root, input, encoding: 'utf8' });
+const kokyu = (args: string[], input: string) =>
+  spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), 'src/cli/main.ts', ...args], {
+    cwd: root,
+    input,
+    encoding: 'utf8',
+  });
 
 describe('the documented commands', () => {
-  it('has an example for every verb', () => expect(examples.map((e) => e.verb).sort()).toEqual(Object.keys(VERBS).sort()));
-  it.each(examples.map((e) => [e.verb, e] as const))('%s answers as its example says', (verb, { given, answer }) => {
-    expect(must(VERBS[verb]!(JSON.parse(given)))).toMatchObject(answer);
-  });
+  it('has an example for every verb', () =>
+    expect(examples.map((e) => e.verb).sort()).toEqual(Object.keys(VERBS).sort()));
+  it.each(examples.map((e) => [e.verb, e] as const))(
+    '%s answers as its example says',
+    (verb, { given, answer }) => {
+      expect(must(VERBS[verb]!(JSON.parse(given)))).toMatchObject(answer);
+    },
+  );
 });
 
 describe('the program itself', () => {
@@ -45,7 +56,11 @@ describe('bad input to a verb names the field', () => {
     ['timeline', { pattern: { inhaleS: 4 } }, /^pattern/],
     ['taps', { taps: [1, 0] }, /tap 2/],
     ['breaths', { csv: 'a' }, /line 1/],
-    ['breaths', { csv: 'time_s,ribs\n0,1\n1,2', column: 'belly' }, /^column: “belly” is not in the file; it has ribs/],
+    [
+      'breaths',
+      { csv: 'time_s,ribs\n0,1\n1,2', column: 'belly' },
+      /^column: “belly” is not in the file; it has ribs/,
+    ],
     ['read', { look: { holds: [{ position: 'flying' }] } }, /^look\.holds\.0/],
     ['propose', { minutes: 20 }, /^needs: give either/],
     ['propose', { minutes: 20, needs: { settle: 1 }, readings: {} }, /^needs/],
@@ -60,8 +75,14 @@ describe('sources as shown', () => {
     ['P8', 'common practice'],
     ['P60; MacDougall 1985', 'MacDougall 1985'],
     ['P15, common practice', 'common practice'],
-    ['Tobin 1983, Chest 84:202, 16.6 ± 2.8 (from memory)', 'Tobin 1983, Chest 84:202, 16.6 ± 2.8 (from memory)'],
-    ['P19, common practice; direction: Verschakelen & Demedts 1995 (cited)', 'common practice; direction: Verschakelen & Demedts 1995 (cited)'],
+    [
+      'Tobin 1983, Chest 84:202, 16.6 ± 2.8 (from memory)',
+      'Tobin 1983, Chest 84:202, 16.6 ± 2.8 (from memory)',
+    ],
+    [
+      'P19, common practice; direction: Verschakelen & Demedts 1995 (cited)',
+      'common practice; direction: Verschakelen & Demedts 1995 (cited)',
+    ],
     ['our choice', 'our choice'],
   ])('%s', (source, shown) => expect(readableSource(source)).toBe(shown));
 });

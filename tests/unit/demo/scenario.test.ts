@@ -17,21 +17,36 @@ describe('the made-up house', () => {
     }
   });
   it('shows every flag group and every reading between them', () => {
-    for (const group of FLAG_GROUPS) expect([group.name, files.some((f) => group.flags.some((flag) => isSet(f.screen.flags, flag)))]).toEqual([group.name, true]);
-    const named = files.flatMap((f) => f.looks.filter((l) => l.purpose === 'visit').flatMap((l) => namedReadings(readLook(l.data, f.screen.flags, f.school).readings).map((r) => r.name)));
+    for (const group of FLAG_GROUPS)
+      expect([
+        group.name,
+        files.some((f) => group.flags.some((flag) => isSet(f.screen.flags, flag))),
+      ]).toEqual([group.name, true]);
+    const named = files.flatMap((f) =>
+      f.looks
+        .filter((l) => l.purpose === 'visit')
+        .flatMap((l) =>
+          namedReadings(readLook(l.data, f.screen.flags, f.school).readings).map((r) => r.name),
+        ),
+    );
     expect(new Set(named)).toEqual(new Set(READINGS));
   });
   it('still has something to read at the newest visit of each client', () => {
     for (const f of files) {
       const newest = f.looks.filter((l) => l.purpose === 'visit').at(-1)!;
-      expect([f.name, namedReadings(readLook(newest.data, f.screen.flags, f.school).readings).length > 0]).toEqual([f.name, true]);
+      expect([
+        f.name,
+        namedReadings(readLook(newest.data, f.screen.flags, f.school).readings).length > 0,
+      ]).toEqual([f.name, true]);
     }
   });
   it('writes sequences that fit and break no rule', () => {
-    for (const f of files) for (const s of f.sequences) {
-      expect(problemsOf(s.data, f.screen.flags, f.screen.props)).toEqual([]);
-      expect(layoutOf(s.data).totalS).toBeLessThanOrEqual(s.data.minutes * 60);
-    }
+    for (const f of files)
+      for (const s of f.sequences) {
+        expect(problemsOf(s.data, f.screen.flags, f.screen.props)).toEqual([]);
+        expect(layoutOf(s.data).totalS).toBeLessThanOrEqual(s.data.minutes * 60);
+      }
   });
-  it('is the same each time it is made', () => expect(JSON.stringify(demoFiles(new Date('2026-11-20T09:00:00Z')))).toBe(JSON.stringify(files)));
+  it('is the same each time it is made', () =>
+    expect(JSON.stringify(demoFiles(new Date('2026-11-20T09:00:00Z')))).toBe(JSON.stringify(files)));
 });

@@ -6,20 +6,35 @@ import { look, must } from '../helpers';
 
 const quiet = (inhale: number, exhale: number, jitter = 0) => {
   const taps = [0];
-  for (let i = 0; i < 8; i++) taps.push(taps.at(-1)! + inhale + (i % 2 ? jitter : -jitter), taps.at(-1)! + inhale + exhale);
+  for (let i = 0; i < 8; i++)
+    taps.push(taps.at(-1)! + inhale + (i % 2 ? jitter : -jitter), taps.at(-1)! + inhale + exhale);
   return look({ quiet: { position: 'hookLying', first: 'inhale', sighs: 0, taps } });
 };
-const holds = (...s: number[]) => look({ holds: s.map((holdS) => ({ position: 'hookLying' as const, holdS, end: 'calm' as const, breathlessness: 2 })) });
+const holds = (...s: number[]) =>
+  look({
+    holds: s.map((holdS) => ({
+      position: 'hookLying' as const,
+      holdS,
+      end: 'calm' as const,
+      breathlessness: 2,
+    })),
+  });
 
 describe('change against noise', () => {
   it('names a change only beyond the noise', () => {
     const before = { value: 20, spread: 2, n: 3 };
     expect(changeBetween(before, { value: 22, spread: 2, n: 3 }).verdict).toBe('withinNoise');
     expect(changeBetween(before, { value: 28, spread: 2, n: 3 }).verdict).toBe('more');
-    expect(changeBetween(before, { value: 12, spread: 2, n: 3 })).toMatchObject({ verdict: 'less', difference: -8 });
+    expect(changeBetween(before, { value: 12, spread: 2, n: 3 })).toMatchObject({
+      verdict: 'less',
+      difference: -8,
+    });
   });
   it('does not pretend to know a noise that was not measured', () => {
-    expect(changeBetween({ value: 20, spread: 0, n: 1 }, { value: 40, spread: 0, n: 1 })).toMatchObject({ verdict: 'unknown', noise: null });
+    expect(changeBetween({ value: 20, spread: 0, n: 1 }, { value: 40, spread: 0, n: 1 })).toMatchObject({
+      verdict: 'unknown',
+      noise: null,
+    });
   });
 });
 
@@ -37,18 +52,26 @@ describe('the same look again', () => {
   it('compares rings zone by zone, two steps being noise', () => {
     const before = look({ rings: { hookLying: { belly: 0.2, sternum: 0.5 } } });
     const after = look({ rings: { hookLying: { belly: 0.7, sternum: 0.5 + RATING_NOISE, lowBack: 0.3 } } });
-    const verdicts = Object.fromEntries(compareLooks(before, after, 'rings').map((c) => [c.label, c.change.verdict]));
+    const verdicts = Object.fromEntries(
+      compareLooks(before, after, 'rings').map((c) => [c.label, c.change.verdict]),
+    );
     expect(verdicts).toEqual({ belly: 'more', sternum: 'withinNoise' });
   });
   it('says nothing where one of the two lacks the test', () => {
-    for (const test of ['quiet', 'rings', 'hold'] as const) expect(compareLooks(look({}), quiet(2, 4), test)).toEqual([]);
+    for (const test of ['quiet', 'rings', 'hold'] as const)
+      expect(compareLooks(look({}), quiet(2, 4), test)).toEqual([]);
   });
 });
 
 describe('measures', () => {
   it('takes a recorded curve before taps', () => {
     const t = Float64Array.from({ length: 2000 }, (_, i) => i / 25);
-    const curve = must(findBreaths(t, t.map((s) => Math.sin((2 * Math.PI * s) / 4))));
+    const curve = must(
+      findBreaths(
+        t,
+        t.map((s) => Math.sin((2 * Math.PI * s) / 4)),
+      ),
+    );
     expect(quietMeasures(quiet(2, 4), curve)).toMatchObject({ from: 'curve' });
     expect(quietMeasures(quiet(2, 4), curve)!.rate.value).toBeCloseTo(15, 1);
     expect(quietMeasures(quiet(2, 4), null)).toMatchObject({ from: 'taps', rate: { value: 10 } });

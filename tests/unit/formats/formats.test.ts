@@ -9,17 +9,35 @@ import { must, why } from '../helpers';
 describe('curves as CSV', () => {
   it('reads back any curve that it writes', () => {
     const value = fc.double({ min: -1e6, max: 1e6, noNaN: true }).map((v) => v + 0);
-    const curves = fc.array(fc.tuple(fc.double({ min: 1e-3, max: 5, noNaN: true }), value, value), { minLength: 1, maxLength: 60 }).map((rows) => {
-      let t = 0;
-      const times = rows.map(([step]) => (t += step));
-      return { times: Float64Array.from(times), columns: [1, 2].map((c) => ({ name: c === 1 ? 'ribs, upper' : 'belly "low"', values: Float64Array.from(rows.map((r) => r[c]!)) })) };
-    });
-    fc.assert(fc.property(curves, (curve) => expect(must(parseCurveCsv(printCurveCsv(curve)))).toEqual(curve)));
+    const curves = fc
+      .array(fc.tuple(fc.double({ min: 1e-3, max: 5, noNaN: true }), value, value), {
+        minLength: 1,
+        maxLength: 60,
+      })
+      .map((rows) => {
+        let t = 0;
+        const times = rows.map(([step]) => (t += step));
+        return {
+          times: Float64Array.from(times),
+          columns: [1, 2].map((c) => ({
+            name: c === 1 ? 'ribs, upper' : 'belly "low"',
+            values: Float64Array.from(rows.map((r) => r[c]!)),
+          })),
+        };
+      });
+    fc.assert(
+      fc.property(curves, (curve) => expect(must(parseCurveCsv(printCurveCsv(curve)))).toEqual(curve)),
+    );
   });
   it('takes semicolons with decimal commas, tabs, milliseconds, a byte-order mark, comments and empty cells', () => {
     expect(Array.from(must(parseCurveCsv('\uFEFFt_ms;ribs\n0;0,5\n20;0,7\n')).times)).toEqual([0, 0.02]);
-    expect(must(parseCurveCsv('time\tribs\n0\t1\n1\t2\n')).columns[0]).toEqual({ name: 'ribs', values: Float64Array.from([1, 2]) });
-    expect(Array.from(must(parseCurveCsv('# made by hand\ntime_s,ribs\n0,1\n1,\n2,3\n')).times)).toEqual([0, 2]);
+    expect(must(parseCurveCsv('time\tribs\n0\t1\n1\t2\n')).columns[0]).toEqual({
+      name: 'ribs',
+      values: Float64Array.from([1, 2]),
+    });
+    expect(Array.from(must(parseCurveCsv('# made by hand\ntime_s,ribs\n0,1\n1,\n2,3\n')).times)).toEqual([
+      0, 2,
+    ]);
   });
   it.each([
     ['', /empty/],
@@ -32,7 +50,9 @@ describe('curves as CSV', () => {
     ['time_s,ribs\n0,1\n0,1\n', /line 3/],
     ['time_s,ribs\n0,1\n1\n', /line 3: 1 of 2 columns/],
     ['time_s,ribs\n,1\n2,\n', /every row/],
-  ])('refuses %j with the line at fault', (text, message) => expect(why(parseCurveCsv(text))).toMatch(message));
+  ])('refuses %j with the line at fault', (text, message) =>
+    expect(why(parseCurveCsv(text))).toMatch(message),
+  );
   it('refuses a file of 200 MB before reading it', () => {
     const huge = { length: 200 * 1024 * 1024, trim: () => 'x' } as unknown as string;
     expect(why(parseCurveCsv(huge))).toMatch(/200 MB; at most 48 MB/);
@@ -41,7 +61,10 @@ describe('curves as CSV', () => {
   it('thins a long curve for drawing and keeps its peaks', () => {
     const n = 40000;
     const t = Float64Array.from({ length: n }, (_, i) => i / 50);
-    const y = Float64Array.from({ length: n }, (_, i) => Math.sin((2 * Math.PI * i) / 50 / 5) + (i === 20111 ? 5 : 0));
+    const y = Float64Array.from(
+      { length: n },
+      (_, i) => Math.sin((2 * Math.PI * i) / 50 / 5) + (i === 20111 ? 5 : 0),
+    );
     const preview = previewOf('ribs', t, y);
     expect(preview.points).toHaveLength(PREVIEW_POINTS);
     expect(preview.high).toBeGreaterThan(4);
@@ -55,7 +78,8 @@ describe('client and sequence files', () => {
     expect(must(parseClientFile(printClientFile(file)))).toEqual(file);
   });
   it('reads back every sequence by itself', () => {
-    for (const s of files.flatMap((f) => f.sequences)) expect(must(parseSequenceFile(printSequenceFile(s.name, s.data))).sequence).toEqual(s.data);
+    for (const s of files.flatMap((f) => f.sequences))
+      expect(must(parseSequenceFile(printSequenceFile(s.name, s.data))).sequence).toEqual(s.data);
   });
   const first = (change: (file: ClientFile) => unknown) => JSON.stringify(change(structuredClone(files[0]!)));
   it.each([
@@ -64,8 +88,15 @@ describe('client and sequence files', () => {
     ['null', /format line/],
     [first((f) => ({ ...f, version: 7 })), /newer Kokyu/],
     [first((f) => ({ ...f, name: '' })), /^name/],
-    [first((f) => ({ ...f, screen: { ...f.screen, flags: { pregnancyWeek: 60 } } })), /screen\.flags\.pregnancyWeek/],
+    [
+      first((f) => ({ ...f, screen: { ...f.screen, flags: { pregnancyWeek: 60 } } })),
+      /screen\.flags\.pregnancyWeek/,
+    ],
     [first((f) => ({ ...f, looks: [{ ...f.looks[0], at: 'yesterday' }] })), /looks\.0\.at/],
-  ])('refuses a wrong client file with the place: %#', (text, message) => expect(why(parseClientFile(text))).toMatch(message));
-  it.each(['{', '{"format":"kokyu-sequence"}'])('refuses a wrong sequence file: %s', (text) => expect(why(parseSequenceFile(text))).toMatch(/JSON|version/));
+  ])('refuses a wrong client file with the place: %#', (text, message) =>
+    expect(why(parseClientFile(text))).toMatch(message),
+  );
+  it.each(['{', '{"format":"kokyu-sequence"}'])('refuses a wrong sequence file: %s', (text) =>
+    expect(why(parseSequenceFile(text))).toMatch(/JSON|version/),
+  );
 });

@@ -12,21 +12,31 @@ describe('timing from taps', () => {
     expect(t.breaths).toHaveLength(2);
   });
   it('can begin with an exhale: the part before the first inhale makes no breath', () => {
-    expect(must(timingFromTaps([0, 6, 8, 14], 'exhale'))).toMatchObject({ inhaleS: 2, exhaleS: 6, breaths: [{ startS: 6 }] });
+    expect(must(timingFromTaps([0, 6, 8, 14], 'exhale'))).toMatchObject({
+      inhaleS: 2,
+      exhaleS: 6,
+      breaths: [{ startS: 6 }],
+    });
   });
   it('gives back any rhythm that was tapped, wherever it starts', () => {
     const phase = fc.double({ min: 0.4, max: 12, noNaN: true });
     fc.assert(
-      fc.property(phase, phase, fc.integer({ min: 1, max: 30 }), fc.double({ min: 0, max: 500, noNaN: true }), (inhale, exhale, breaths, from) => {
-        const taps = [from];
-        for (let i = 0; i < breaths; i++) taps.push(taps.at(-1)! + inhale, taps.at(-1)! + inhale + exhale);
-        const t = must(timingFromTaps(taps, 'inhale'));
-        expect(t.breaths).toHaveLength(breaths);
-        expect(t.inhaleS).toBeCloseTo(inhale, 6);
-        expect(t.exhaleS).toBeCloseTo(exhale, 6);
-        expect(t.ratePerMin).toBeCloseTo(60 / (inhale + exhale), 6);
-        expect(t.irregularity).toBeLessThan(1e-6);
-      }),
+      fc.property(
+        phase,
+        phase,
+        fc.integer({ min: 1, max: 30 }),
+        fc.double({ min: 0, max: 500, noNaN: true }),
+        (inhale, exhale, breaths, from) => {
+          const taps = [from];
+          for (let i = 0; i < breaths; i++) taps.push(taps.at(-1)! + inhale, taps.at(-1)! + inhale + exhale);
+          const t = must(timingFromTaps(taps, 'inhale'));
+          expect(t.breaths).toHaveLength(breaths);
+          expect(t.inhaleS).toBeCloseTo(inhale, 6);
+          expect(t.exhaleS).toBeCloseTo(exhale, 6);
+          expect(t.ratePerMin).toBeCloseTo(60 / (inhale + exhale), 6);
+          expect(t.irregularity).toBeLessThan(1e-6);
+        },
+      ),
     );
   });
   it('leaves out a tap that bounced', () => {
@@ -35,7 +45,10 @@ describe('timing from taps', () => {
   });
   it('says how irregular the breaths were', () => {
     const t = must(timingFromTaps([0, 2, 4, 6, 10, 12, 14], 'inhale'));
-    expect(t.irregularity).toBeCloseTo(Math.sqrt(((4 - 14 / 3) ** 2 * 2 + (6 - 14 / 3) ** 2) / 2) / (14 / 3), 9);
+    expect(t.irregularity).toBeCloseTo(
+      Math.sqrt(((4 - 14 / 3) ** 2 * 2 + (6 - 14 / 3) ** 2) / 2) / (14 / 3),
+      9,
+    );
     expect(t.spread.exhaleS).toBeGreaterThan(0);
   });
   it.each([
@@ -46,16 +59,35 @@ describe('timing from taps', () => {
   ])('refuses %j', (taps, message) => expect(why(timingFromTaps(taps, 'inhale'))).toMatch(message));
 });
 
-const trial = (holdS: number, end: HoldTrial['end'] = 'calm', position: HoldTrial['position'] = 'hookLying'): HoldTrial => ({ position, holdS, end, breathlessness: 2 });
+const trial = (
+  holdS: number,
+  end: HoldTrial['end'] = 'calm',
+  position: HoldTrial['position'] = 'hookLying',
+): HoldTrial => ({ position, holdS, end, breathlessness: 2 });
 
 describe('calm holds', () => {
   it('counts only what ended calm, easiest position first', () => {
-    const [lying, standing] = summariseHolds([trial(14, 'calm', 'standing'), trial(20), trial(24), trial(40, 'gasp')]);
-    expect(lying).toMatchObject({ position: 'hookLying', tries: 3, calmTries: 2, bestCalmS: 24, meanCalmS: 22 });
+    const [lying, standing] = summariseHolds([
+      trial(14, 'calm', 'standing'),
+      trial(20),
+      trial(24),
+      trial(40, 'gasp'),
+    ]);
+    expect(lying).toMatchObject({
+      position: 'hookLying',
+      tries: 3,
+      calmTries: 2,
+      bestCalmS: 24,
+      meanCalmS: 22,
+    });
     expect(standing).toMatchObject({ position: 'standing', tries: 1, noiseS: null });
   });
   it('has no length when no try ended calm: the number was too high', () => {
-    expect(summariseHolds([trial(30, 'gasp'), trial(28, 'mouth')])[0]).toMatchObject({ bestCalmS: null, meanCalmS: null, spreadS: null });
+    expect(summariseHolds([trial(30, 'gasp'), trial(28, 'mouth')])[0]).toMatchObject({
+      bestCalmS: null,
+      meanCalmS: null,
+      spreadS: null,
+    });
   });
   it('widens its noise with the spread of the tries', () => {
     const narrow = summariseHolds([trial(20), trial(21), trial(22)])[0]!.noiseS!;

@@ -72,7 +72,9 @@ describe('the geometry of the rings', () => {
 describe('rings', () => {
   const seen = { sternum: 0.5, belly: 0.5, lowerRibsBack: 0, lowerRibsLeft: 1 };
   it('say where the breath went to those who do not see them', () => {
-    expect(draw(<Rings seen={seen} />)).toContain('sternum 50 %, belly 50 %, lower ribs, back 0 %, lower ribs, left 100 %');
+    expect(draw(<Rings seen={seen} />)).toContain(
+      'sternum 50 %, belly 50 %, lower ribs, back 0 %, lower ribs, left 100 %',
+    );
     expect(draw(<Rings seen={{}} />)).toContain('nothing looked at');
   });
   it('hatch what is silent and share out the rest', () => {
@@ -114,21 +116,38 @@ describe('staves', () => {
   });
   it('mark what breaks a rule, the chosen block and the playhead', () => {
     const id = sequence.blocks[0]!.id;
-    const svg = draw(<Staves sequence={sequence} scale={1} selected={id} onSelect={() => undefined} marked={new Set([id])} playheadS={30} />);
+    const svg = draw(
+      <Staves
+        sequence={sequence}
+        scale={1}
+        selected={id}
+        onSelect={() => undefined}
+        marked={new Set([id])}
+        playheadS={30}
+      />,
+    );
     expect(count(svg, /, breaks a rule/)).toBe(1);
     expect(count(svg, /aria-pressed="true"/)).toBe(1);
     expect(count(svg, /var\(--stop\)/)).toBe(2);
   });
   it('are as wide as their time', () => {
-    const width = (scale: number) => Number(/<svg width="([\d.]+)"/.exec(draw(<Staves sequence={sequence} scale={scale} />))![1]);
+    const width = (scale: number) =>
+      Number(/<svg width="([\d.]+)"/.exec(draw(<Staves sequence={sequence} scale={scale} />))![1]);
     expect(width(2) - width(1)).toBeCloseTo(720, 6);
   });
 });
 
 describe('the breath line', () => {
-  const timeline = timelineOf({ kind: 'paced', pattern: pattern(4, 1, 6, 2) }, { breaths: 3, rounds: 2, restS: 10, sides: 1 });
+  const timeline = timelineOf(
+    { kind: 'paced', pattern: pattern(4, 1, 6, 2) },
+    { breaths: 3, rounds: 2, restS: 10, sides: 1 },
+  );
   it('is true to the second: one stroke a phase', () => {
-    const paths = breathPaths(timeline, (t) => t, (v) => v);
+    const paths = breathPaths(
+      timeline,
+      (t) => t,
+      (v) => v,
+    );
     expect(count(paths.rise, /M/)).toBe(6);
     expect(count(paths.fall, /M/)).toBe(6);
     expect(count(paths.held, /M/)).toBe(12);
@@ -138,7 +157,8 @@ describe('the breath line', () => {
   });
   it('moves left as time goes', () => {
     const coached = coachedBlock(layoutOf(sequence).placed[0]!);
-    const shift = (t: number) => Number(/translate\(([-\d.]+),0\)/.exec(draw(<BreathLine coached={coached} t={t} />))![1]);
+    const shift = (t: number) =>
+      Number(/translate\(([-\d.]+),0\)/.exec(draw(<BreathLine coached={coached} t={t} />))![1]);
     expect(shift(0) - shift(2)).toBeCloseTo(88, 6);
   });
 });
@@ -152,10 +172,20 @@ describe('the trunk', () => {
   });
   it('thickens wall and base by their tone', () => {
     expect(draw(<Trunk volume={0} tone={still} rising={null} />)).not.toContain('var(--tone)');
-    expect(count(draw(<Trunk volume={0} tone={{ ...still, floorPct: 25, controlPct: 15 }} rising={null} />), /var\(--tone\)/)).toBe(2);
+    expect(
+      count(
+        draw(<Trunk volume={0} tone={{ ...still, floorPct: 25, controlPct: 15 }} rising={null} />),
+        /var\(--tone\)/,
+      ),
+    ).toBe(2);
   });
   it('moves the lid down and the base down with the breath in', () => {
-    const lid = (volume: number) => Number(/C[\d.]+,([\d.]+) [\d.]+,[\d.]+ [\d.]+,[\d.]+" fill="none" stroke="[^"]+" stroke-width="5"/.exec(draw(<Trunk volume={volume} tone={still} rising />))![1]);
+    const lid = (volume: number) =>
+      Number(
+        /C[\d.]+,([\d.]+) [\d.]+,[\d.]+ [\d.]+,[\d.]+" fill="none" stroke="[^"]+" stroke-width="5"/.exec(
+          draw(<Trunk volume={volume} tone={still} rising />),
+        )![1],
+      );
     expect(lid(1)).toBeGreaterThan(lid(0) + 30);
   });
 });
@@ -169,7 +199,12 @@ describe('strips', () => {
     expect(draw(<TapStrip taps={[]} first="inhale" />)).toBe('');
   });
   it('end a hold as it ended and show the noise only from two calm tries', () => {
-    const trial = (holdS: number, end: 'calm' | 'mouth' | 'gasp') => ({ position: 'hookLying' as const, holdS, end, breathlessness: 3 });
+    const trial = (holdS: number, end: 'calm' | 'mouth' | 'gasp') => ({
+      position: 'hookLying' as const,
+      holdS,
+      end,
+      breathlessness: 3,
+    });
     const svg = draw(<HoldStrip trials={[trial(20, 'calm'), trial(24, 'calm'), trial(31, 'gasp')]} />);
     expect(svg).toContain('20 s, calm; 24 s, calm; 31 s, gasp');
     expect(count(svg, /<rect/)).toBe(1);
@@ -178,7 +213,11 @@ describe('strips', () => {
   it('mark the breaths of a curve, and grey its gaps', () => {
     const keep = Array.from({ length: 3000 }, (_, i) => i / 25).filter((t) => t < 50 || t > 62);
     const t = Float64Array.from(keep);
-    const preview = previewOf('ribs', t, t.map((s) => Math.sin((2 * Math.PI * s) / 5)));
+    const preview = previewOf(
+      'ribs',
+      t,
+      t.map((s) => Math.sin((2 * Math.PI * s) / 5)),
+    );
     const svg = draw(<CurvePicture preview={preview} />);
     const found = must(preview.found);
     expect(svg).toContain(`${found.breaths.length} breaths found`);
@@ -189,7 +228,11 @@ describe('strips', () => {
 
 describe('figures', () => {
   it('name the position and what is held', () => {
-    expect(draw(<Figure position="hookLying" props={['ball', 'wall']} />)).toContain('aria-label="hook-lying with soft ball"');
-    expect(draw(<Figure position="standing" view="front" title="from the front" />)).toContain('aria-label="from the front"');
+    expect(draw(<Figure position="hookLying" props={['ball', 'wall']} />)).toContain(
+      'aria-label="hook-lying with soft ball"',
+    );
+    expect(draw(<Figure position="standing" view="front" title="from the front" />)).toContain(
+      'aria-label="from the front"',
+    );
   });
 });

@@ -26,7 +26,11 @@ describe('the shipped drills', () => {
       expect(d.exhaleRangeS[0]).toBeLessThanOrEqual(d.breathing.pattern.exhaleS);
       expect(d.exhaleRangeS[1]).toBeGreaterThanOrEqual(d.breathing.pattern.exhaleS);
     }
-    if (d.breathing.kind === 'paced' && Math.max(d.breathing.pattern.holdInS, d.breathing.pattern.holdOutS) > 1) expect(d.demands).toContain('breathHold');
+    if (
+      d.breathing.kind === 'paced' &&
+      Math.max(d.breathing.pattern.holdInS, d.breathing.pattern.holdOutS) > 1
+    )
+      expect(d.demands).toContain('breathHold');
     if (d.tone.floor === 'lift') {
       expect(d.demands).toContain('floorLift');
       expect(d.tone.floorPct >= LIFT_PCT.least && d.tone.floorPct <= LIFT_PCT.most).toBe(true);
@@ -64,7 +68,12 @@ describe('the shipped drills', () => {
     }
   });
   it('do not ask for the prop that the position brings already', () => {
-    const doubled = LIBRARY.filter((d) => d.positions.length === 1 && POSITION_PROPS[d.positions[0]!] && d.helpful.includes(POSITION_PROPS[d.positions[0]!]!));
+    const doubled = LIBRARY.filter(
+      (d) =>
+        d.positions.length === 1 &&
+        POSITION_PROPS[d.positions[0]!] &&
+        d.helpful.includes(POSITION_PROPS[d.positions[0]!]!),
+    );
     expect(doubled.map((d) => d.id)).toEqual([]);
   });
 });

@@ -13,20 +13,75 @@ const MATRIX: readonly Row[] = [
   {
     client: 'pregnant, week 10',
     flags: { pregnancyWeek: 10 },
-    barred: ['crossedHold', 'foldedBack', 'balloonStack', 'backFill', 'emptyPause', 'shortCalmHolds', 'hoverSqueeze'],
+    barred: [
+      'crossedHold',
+      'foldedBack',
+      'balloonStack',
+      'backFill',
+      'emptyPause',
+      'shortCalmHolds',
+      'hoverSqueeze',
+    ],
     changed: ['wallFeetExhale', 'ballWrap', 'setAndKeep', 'heelLift', 'bridgeExhale'],
   },
   {
     client: 'pregnant, week 20',
     flags: { pregnancyWeek: 20 },
-    barred: ['crossedHold', 'foldedBack', 'wallFeetExhale', 'balloonStack', 'stackedBreath', 'backFill', 'emptyPause', 'shortCalmHolds', 'ballWrap', 'setAndKeep', 'pelvicRock', 'heelLift', 'bridgeExhale', 'hoverSqueeze'],
-    changed: ['quietLying', 'twoHands', 'fillBothHands', 'sighExhale', 'exhaleLadder', 'drawInKeep', 'headTurns'],
+    barred: [
+      'crossedHold',
+      'foldedBack',
+      'wallFeetExhale',
+      'balloonStack',
+      'stackedBreath',
+      'backFill',
+      'emptyPause',
+      'shortCalmHolds',
+      'ballWrap',
+      'setAndKeep',
+      'pelvicRock',
+      'heelLift',
+      'bridgeExhale',
+      'hoverSqueeze',
+    ],
+    changed: [
+      'quietLying',
+      'twoHands',
+      'fillBothHands',
+      'sighExhale',
+      'exhaleLadder',
+      'drawInKeep',
+      'headTurns',
+    ],
   },
   {
     client: 'pregnant, week 34',
     flags: { pregnancyWeek: 34 },
-    barred: ['crossedHold', 'foldedBack', 'wallFeetExhale', 'balloonStack', 'stackedBreath', 'backFill', 'emptyPause', 'shortCalmHolds', 'ballWrap', 'setAndKeep', 'pelvicRock', 'heelLift', 'bridgeExhale', 'hoverSqueeze'],
-    changed: ['quietLying', 'twoHands', 'fillBothHands', 'sighExhale', 'exhaleLadder', 'floorSeat', 'drawInKeep', 'headTurns'],
+    barred: [
+      'crossedHold',
+      'foldedBack',
+      'wallFeetExhale',
+      'balloonStack',
+      'stackedBreath',
+      'backFill',
+      'emptyPause',
+      'shortCalmHolds',
+      'ballWrap',
+      'setAndKeep',
+      'pelvicRock',
+      'heelLift',
+      'bridgeExhale',
+      'hoverSqueeze',
+    ],
+    changed: [
+      'quietLying',
+      'twoHands',
+      'fillBothHands',
+      'sighExhale',
+      'exhaleLadder',
+      'floorSeat',
+      'drawInKeep',
+      'headTurns',
+    ],
   },
   {
     client: '3 weeks postpartum',
@@ -79,13 +134,29 @@ const MATRIX: readonly Row[] = [
   {
     client: 'recent surgery',
     flags: { recentSurgery: true },
-    barred: ['balloonStack', 'backFill', 'ballWrap', 'setAndKeep', 'heelLift', 'bridgeExhale', 'hoverSqueeze'],
+    barred: [
+      'balloonStack',
+      'backFill',
+      'ballWrap',
+      'setAndKeep',
+      'heelLift',
+      'bridgeExhale',
+      'hoverSqueeze',
+    ],
     changed: ['floorSeat'],
   },
   {
     client: 'hernia',
     flags: { hernia: true },
-    barred: ['balloonStack', 'backFill', 'ballWrap', 'setAndKeep', 'heelLift', 'bridgeExhale', 'hoverSqueeze'],
+    barred: [
+      'balloonStack',
+      'backFill',
+      'ballWrap',
+      'setAndKeep',
+      'heelLift',
+      'bridgeExhale',
+      'hoverSqueeze',
+    ],
     changed: [],
   },
   {
@@ -163,8 +234,28 @@ const MATRIX: readonly Row[] = [
   {
     client: 'cannot lie on the back',
     flags: { noSupine: true },
-    barred: ['crossedHold', 'wallFeetExhale', 'balloonStack', 'stackedBreath', 'emptyPause', 'ballWrap', 'setAndKeep', 'pelvicRock', 'heelLift', 'bridgeExhale'],
-    changed: ['quietLying', 'twoHands', 'fillBothHands', 'sighExhale', 'exhaleLadder', 'shortCalmHolds', 'drawInKeep', 'headTurns'],
+    barred: [
+      'crossedHold',
+      'wallFeetExhale',
+      'balloonStack',
+      'stackedBreath',
+      'emptyPause',
+      'ballWrap',
+      'setAndKeep',
+      'pelvicRock',
+      'heelLift',
+      'bridgeExhale',
+    ],
+    changed: [
+      'quietLying',
+      'twoHands',
+      'fillBothHands',
+      'sighExhale',
+      'exhaleLadder',
+      'shortCalmHolds',
+      'drawInKeep',
+      'headTurns',
+    ],
   },
   {
     client: 'cannot lie face down',
@@ -182,19 +273,28 @@ describe('the safety matrix', () => {
     expect(of('changed')).toEqual(row.changed);
   });
 
-  it.each(MATRIX.map((row) => [row.client, row] as const))('%s: still leaves something to do at every early stage', (_, row) => {
-    const open = LIBRARY.filter((drill) => verdictFor(drill, row.flags, ALL_PROPS).status !== 'barred');
-    for (const stage of ['settle', 'empty', 'open', 'upright']) {
-      expect([stage, open.filter((d) => d.stage === stage).length > 0]).toEqual([stage, true]);
-    }
-  });
+  it.each(MATRIX.map((row) => [row.client, row] as const))(
+    '%s: still leaves something to do at every early stage',
+    (_, row) => {
+      const open = LIBRARY.filter((drill) => verdictFor(drill, row.flags, ALL_PROPS).status !== 'barred');
+      for (const stage of ['settle', 'empty', 'open', 'upright']) {
+        expect([stage, open.filter((d) => d.stage === stage).length > 0]).toEqual([stage, true]);
+      }
+    },
+  );
 
   it('any two flags together bar at least what each bars alone', () => {
     for (const a of MATRIX) {
       for (const b of MATRIX) {
         const both = { ...b.flags, ...a.flags };
-        const barred = LIBRARY.filter((d) => verdictFor(d, both, ALL_PROPS).status === 'barred').map((d) => d.id);
-        expect([a.client, b.client, a.barred.filter((id) => !barred.includes(id))]).toEqual([a.client, b.client, []]);
+        const barred = LIBRARY.filter((d) => verdictFor(d, both, ALL_PROPS).status === 'barred').map(
+          (d) => d.id,
+        );
+        expect([a.client, b.client, a.barred.filter((id) => !barred.includes(id))]).toEqual([
+          a.client,
+          b.client,
+          [],
+        ]);
       }
     }
   });

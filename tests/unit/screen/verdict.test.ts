@@ -8,12 +8,22 @@ import { cautionsFor, verdictFor } from '@/core/screen/verdict';
 import { parseWith } from '@/core/parse';
 import { ALL_PROPS, anyFlags, anyProps, must, why } from '../helpers';
 
-const verdicts = (flags: Flags, props = ALL_PROPS) => LIBRARY.map((d) => ({ drill: d, verdict: verdictFor(d, flags, props) }));
-const one = (id: string, flags: Flags, props = ALL_PROPS) => verdictFor(LIBRARY.find((d) => d.id === id)!, flags, props);
+const verdicts = (flags: Flags, props = ALL_PROPS) =>
+  LIBRARY.map((d) => ({ drill: d, verdict: verdictFor(d, flags, props) }));
+const one = (id: string, flags: Flags, props = ALL_PROPS) =>
+  verdictFor(
+    LIBRARY.find((d) => d.id === id)!,
+    flags,
+    props,
+  );
 
 describe('verdicts', () => {
   it('allow everything to a client without flags who has every prop', () => {
-    expect(verdicts({}).filter((v) => v.verdict.status !== 'allowed').map((v) => v.drill.id)).toEqual([]);
+    expect(
+      verdicts({})
+        .filter((v) => v.verdict.status !== 'allowed')
+        .map((v) => v.drill.id),
+    ).toEqual([]);
   });
   it('always give a reason with a source for what is changed or barred', () => {
     fc.assert(
@@ -39,7 +49,13 @@ describe('verdicts', () => {
   });
 
   // Practice P8: breath-holding with movement is not for pregnancy, cardiac or neurological disease. Common practice, no source.
-  it.each([{ pregnancyWeek: 12 }, { cardiac: true }, { neurological: true }, { highBloodPressure: true }, { panic: true }] satisfies Flags[])('no hold longer than a second stays for %j', (flags) => {
+  it.each([
+    { pregnancyWeek: 12 },
+    { cardiac: true },
+    { neurological: true },
+    { highBloodPressure: true },
+    { panic: true },
+  ] satisfies Flags[])('no hold longer than a second stays for %j', (flags) => {
     for (const { drill, verdict } of verdicts(flags)) {
       if (verdict.status === 'barred' || verdict.breathing.kind !== 'paced') continue;
       const { holdInS, holdOutS } = verdict.breathing.pattern;
@@ -52,7 +68,8 @@ describe('verdicts', () => {
   it('late pregnancy: no back, no front, no lift', () => {
     for (const { verdict } of verdicts({ pregnancyWeek: 34 })) {
       expect(verdict.tone.floor === 'lift' && verdict.status !== 'barred').toBe(false);
-      for (const p of verdict.positions) expect(POSITION[p].traits).not.toEqual(expect.arrayContaining(['supine']));
+      for (const p of verdict.positions)
+        expect(POSITION[p].traits).not.toEqual(expect.arrayContaining(['supine']));
     }
     expect(one('floorSeat', { pregnancyWeek: 34 }).tone.floor).toBe('letGo');
     expect(one('floorSeat', { pregnancyWeek: 20 }).tone.floor).toBe('lift');
@@ -89,7 +106,10 @@ describe('props', () => {
     const pillow = one('ballWrap', {}, ['pillow']);
     expect(pillow).toMatchObject({ status: 'changed', props: ['pillow'] });
     expect(pillow.reasons[0]!.text).toBe('pillow in place of the soft ball');
-    expect(one('strawExhale', {}, ['wall'])).toMatchObject({ status: 'barred', reasons: [{ kind: 'prop', text: 'needs a straw' }] });
+    expect(one('strawExhale', {}, ['wall'])).toMatchObject({
+      status: 'barred',
+      reasons: [{ kind: 'prop', text: 'needs a straw' }],
+    });
     expect(one('wallFeetExhale', {}, []).reasons[0]!.text).toBe('needs a free wall');
   });
 });
@@ -102,8 +122,14 @@ describe('flags', () => {
     [{ separationMm: 900 }, /millimetres/],
     [{ backPain: 'sometimes' }, /backPain/],
     [{ wings: true }, /wings/],
-  ])('refuses %j and names the field', (input, message) => expect(why(parseWith(Flags, input))).toMatch(message));
-  it('takes a sensible set', () => expect(must(parseWith(Flags, { pregnancyWeek: 34, knees: true }))).toEqual({ pregnancyWeek: 34, knees: true }));
+  ])('refuses %j and names the field', (input, message) =>
+    expect(why(parseWith(Flags, input))).toMatch(message),
+  );
+  it('takes a sensible set', () =>
+    expect(must(parseWith(Flags, { pregnancyWeek: 34, knees: true }))).toEqual({
+      pregnancyWeek: 34,
+      knees: true,
+    }));
   it('shows every flag in one group, with words', () => {
     expect(FLAG_GROUPS.flatMap((g) => g.flags).sort()).toEqual(Object.keys(FLAG_LABEL).sort());
     expect(setFlags({ pregnancyWeek: 0, knees: false, hernia: true })).toEqual(['pregnancyWeek', 'hernia']);
@@ -112,10 +138,19 @@ describe('flags', () => {
   });
   it('cautions only the clients it is for', () => {
     expect(cautionsFor({})).toEqual([]);
-    expect(cautionsFor({ pregnancyWeek: 34 }).map((c) => c.text).join(' ')).toMatch(/bleeding.*room for the belly/s);
+    expect(
+      cautionsFor({ pregnancyWeek: 34 })
+        .map((c) => c.text)
+        .join(' '),
+    ).toMatch(/bleeding.*room for the belly/s);
   });
   it('a red flag stays open until an action is written', () => {
     const at = '2026-11-01T10:00:00.000Z';
-    expect(openRedFlags([{ flag: 'fainting', at }, { flag: 'chestPain', at, action: 'seen by a doctor' }])).toHaveLength(1);
+    expect(
+      openRedFlags([
+        { flag: 'fainting', at },
+        { flag: 'chestPain', at, action: 'seen by a doctor' },
+      ]),
+    ).toHaveLength(1);
   });
 });

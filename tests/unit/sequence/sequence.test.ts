@@ -27,7 +27,15 @@ const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({
   ...over,
 });
 const anyInput: fc.Arbitrary<ProposalInput> = fc
-  .record({ needs: anyNeeds, flags: anyFlags, props: anyProps, minutes: fc.integer({ min: 3, max: 75 }), ownedLevel: fc.integer({ min: 0, max: 3 }), comfortableExhaleS: fc.option(fc.double({ min: 1, max: 15, noNaN: true })), school: fc.constantFrom('lowQuiet' as const, 'allRound' as const) })
+  .record({
+    needs: anyNeeds,
+    flags: anyFlags,
+    props: anyProps,
+    minutes: fc.integer({ min: 3, max: 75 }),
+    ownedLevel: fc.integer({ min: 0, max: 3 }),
+    comfortableExhaleS: fc.option(fc.double({ min: 1, max: 15, noNaN: true })),
+    school: fc.constantFrom('lowQuiet' as const, 'allRound' as const),
+  })
   .map((over) => input(over));
 
 describe('any sequence that is proposed', () => {
@@ -52,7 +60,8 @@ describe('any sequence that is proposed', () => {
           expect(drill.level).toBeLessThanOrEqual(given.ownedLevel + 1);
           expect(stageRank(drill.stage)).toBeGreaterThanOrEqual(stage);
           stage = stageRank(drill.stage);
-          if (drill.tone.floor === 'lift' && block.tone.floor === 'lift') expect(verdict.tone.floor).toBe('lift');
+          if (drill.tone.floor === 'lift' && block.tone.floor === 'lift')
+            expect(verdict.tone.floor).toBe('lift');
         }
         expect(problemsOf(s, given.flags, given.props)).toEqual([]);
         expect(new Set(s.blocks.map((b) => b.drillId)).size).toBe(s.blocks.length);
@@ -74,7 +83,8 @@ describe('any sequence that is proposed', () => {
     );
   });
   it('fits to the second where the drills allow it', () => {
-    for (const minutes of [5, 8, 10, 12, 15, 20, 25, 30, 40, 60]) expect([minutes, layoutOf(must(propose(input({ minutes })))).totalS]).toEqual([minutes, minutes * 60]);
+    for (const minutes of [5, 8, 10, 12, 15, 20, 25, 30, 40, 60])
+      expect([minutes, layoutOf(must(propose(input({ minutes })))).totalS]).toEqual([minutes, minutes * 60]);
   });
 });
 
@@ -90,14 +100,19 @@ describe('a proposal', () => {
       for (const b of must(propose(input({ comfortableExhaleS: comfortable }))).blocks) {
         const drill = drillById(b.drillId)!;
         if (b.breathing.kind !== 'paced' || !drill.exhaleRangeS) continue;
-        const wanted = Math.min(drill.exhaleRangeS[1], Math.max(drill.exhaleRangeS[0], Math.round(comfortable * 2) / 2));
+        const wanted = Math.min(
+          drill.exhaleRangeS[1],
+          Math.max(drill.exhaleRangeS[0], Math.round(comfortable * 2) / 2),
+        );
         expect([b.drillId, b.breathing.pattern.exhaleS]).toEqual([b.drillId, wanted]);
       }
     }
   });
   it('works on what weighs most', () => {
     const back = must(propose(input({ needs: { backRibs: 5, settle: 0.2 } })));
-    expect(back.blocks.filter((b) => drillById(b.drillId)!.serves.backRibs).length).toBeGreaterThan(back.blocks.length / 2);
+    expect(back.blocks.filter((b) => drillById(b.drillId)!.serves.backRibs).length).toBeGreaterThan(
+      back.blocks.length / 2,
+    );
     const hold = must(propose(input({ needs: { tolerance: 5, settle: 0.2 } })));
     expect(hold.blocks.some((b) => drillById(b.drillId)!.stage === 'hold')).toBe(true);
   });
@@ -109,7 +124,16 @@ describe('a proposal', () => {
   it('34 weeks pregnant: seated or side-lying, nothing held, nothing lifted; looks again sitting', () => {
     const s = must(propose(input({ flags: { pregnancyWeek: 34 }, minutes: 20 })));
     for (const b of s.blocks) {
-      expect(['sideLying', 'sitting', 'sittingAtWall', 'standing', 'standingAtWall', 'counterLean', 'walking', 'quadruped']).toContain(b.position);
+      expect([
+        'sideLying',
+        'sitting',
+        'sittingAtWall',
+        'standing',
+        'standingAtWall',
+        'counterLean',
+        'walking',
+        'quadruped',
+      ]).toContain(b.position);
       expect(b.tone.floor).not.toBe('lift');
     }
     expect(s.relook.position).toBe('sitting');
@@ -120,10 +144,18 @@ describe('a proposal', () => {
     [{ minutes: Number.NaN }, /at least 3 minutes/],
     [{ minutes: 500 }, /at most 120/],
     [{ needs: {} }, /nothing to work on/],
-    [{ needs: { tolerance: 1 }, flags: { cardiac: true }, library: [drillById('emptyPause')!] }, /no drill that is allowed/],
+    [
+      { needs: { tolerance: 1 }, flags: { cardiac: true }, library: [drillById('emptyPause')!] },
+      /no drill that is allowed/,
+    ],
   ])('says why there is none: %j', (over, message) => expect(why(propose(input(over)))).toMatch(message));
   it('looks again at what the leading reading was read from', () => {
-    expect([relookFor('lowHold'), relookFor('shortExhale'), relookFor('bellyOnly'), relookFor(undefined)]).toEqual(['hold', 'quiet', 'rings', 'rings']);
+    expect([
+      relookFor('lowHold'),
+      relookFor('shortExhale'),
+      relookFor('bellyOnly'),
+      relookFor(undefined),
+    ]).toEqual(['hold', 'quiet', 'rings', 'rings']);
   });
 });
 
@@ -132,13 +164,26 @@ const anyEdit = (s: Sequence): fc.Arbitrary<Edit> => {
   const blockId = fc.constantFrom(...s.blocks.map((b) => b.id), 'gone');
   const n = fc.double({ min: -50, max: 900, noNaN: true });
   return fc.oneof(
-    fc.record({ kind: fc.constant('phase' as const), blockId, phase: fc.constantFrom(...PHASES), seconds: n }),
+    fc.record({
+      kind: fc.constant('phase' as const),
+      blockId,
+      phase: fc.constantFrom(...PHASES),
+      seconds: n,
+    }),
     fc.record({ kind: fc.constant('breaths' as const), blockId, breaths: n }),
     fc.record({ kind: fc.constant('rounds' as const), blockId, rounds: n }),
-    fc.record({ kind: fc.constantFrom('rest' as const, 'free' as const, 'setUp' as const), blockId, seconds: n }),
+    fc.record({
+      kind: fc.constantFrom('rest' as const, 'free' as const, 'setUp' as const),
+      blockId,
+      seconds: n,
+    }),
     fc.record({ kind: fc.constant('remove' as const), blockId }),
     fc.record({ kind: fc.constant('move' as const), blockId, to: fc.integer({ min: -2, max: 20 }) }),
-    fc.record({ kind: fc.constant('insert' as const), block: fc.constantFrom(...s.blocks), at: fc.integer({ min: -2, max: 20 }) }),
+    fc.record({
+      kind: fc.constant('insert' as const),
+      block: fc.constantFrom(...s.blocks),
+      at: fc.integer({ min: -2, max: 20 }),
+    }),
     fc.record({ kind: fc.constant('minutes' as const), minutes: n }),
     fc.record({ kind: fc.constant('relook' as const), seconds: n }),
   );
@@ -163,9 +208,19 @@ describe('edits', () => {
   it('change the total by just what they change', () => {
     const block = base.blocks.find((b) => b.breathing.kind === 'paced')!;
     const before = layoutOf(base).totalS;
-    const longer = applyEdit(base, { kind: 'phase', blockId: block.id, phase: 'exhale', seconds: (block.breathing.kind === 'paced' ? block.breathing.pattern.exhaleS : 0) + 0.5 });
-    expect(layoutOf(longer).totalS - before).toBeCloseTo(0.5 * block.dose.breaths * block.dose.rounds * block.dose.sides, 6);
-    expect(before - layoutOf(applyEdit(base, { kind: 'relook', seconds: base.relook.lengthS - 10 })).totalS).toBe(10);
+    const longer = applyEdit(base, {
+      kind: 'phase',
+      blockId: block.id,
+      phase: 'exhale',
+      seconds: (block.breathing.kind === 'paced' ? block.breathing.pattern.exhaleS : 0) + 0.5,
+    });
+    expect(layoutOf(longer).totalS - before).toBeCloseTo(
+      0.5 * block.dose.breaths * block.dose.rounds * block.dose.sides,
+      6,
+    );
+    expect(
+      before - layoutOf(applyEdit(base, { kind: 'relook', seconds: base.relook.lengthS - 10 })).totalS,
+    ).toBe(10);
   });
   it('a new step forgets what was undone; undo of nothing is nothing', () => {
     const h = undo(step(startHistory(1), 2));
@@ -176,29 +231,44 @@ describe('edits', () => {
 });
 
 describe('checking a sequence against a client', () => {
-  const texts = (s: Sequence, flags = {}, props = ALL_PROPS) => problemsOf(s, flags, props).map((p) => `${p.level}: ${p.text}`);
+  const texts = (s: Sequence, flags = {}, props = ALL_PROPS) =>
+    problemsOf(s, flags, props).map((p) => `${p.level}: ${p.text}`);
   it('marks a hold and a lift put in by hand where they are barred', () => {
     const floor = blockFor(drillById('floorSeat')!, {}, ALL_PROPS)!;
     const held = { ...floor, id: 'x', breathing: { kind: 'paced' as const, pattern: pattern(4, 0, 6, 5) } };
     const s = { ...base, blocks: [held] };
-    expect(texts(s, { neurological: true })).toEqual(['stop: no held breath for this client: set the pauses to 0']);
+    expect(texts(s, { neurological: true })).toEqual([
+      'stop: no held breath for this client: set the pauses to 0',
+    ]);
     expect(texts(s, { floorTension: true })).toEqual(['stop: no added pelvic-floor lift for this client']);
     expect(texts(s)).toEqual([]);
   });
   it('marks a barred drill, a lost prop, a position, an unknown drill, too much time and a stage out of order', () => {
     const one = (id: string) => ({ ...blockFor(drillById(id)!, {}, ALL_PROPS)!, id });
-    expect(texts({ ...base, blocks: [one('foldedBack')] }, { knees: true })[0]).toMatch(/stop: .*knees cannot kneel/);
+    expect(texts({ ...base, blocks: [one('foldedBack')] }, { knees: true })[0]).toMatch(
+      /stop: .*knees cannot kneel/,
+    );
     expect(texts({ ...base, blocks: [one('strawExhale')] }, {}, ['wall'])[0]).toMatch(/care: needs a straw/);
-    expect(texts({ ...base, blocks: [{ ...one('twoHands'), position: 'hookLying' }] }, { noSupine: true })[0]).toMatch(/stop: this position/);
-    expect(texts({ ...base, blocks: [{ ...one('twoHands'), drillId: 'lost' }] })[0]).toMatch(/stop: .*not in this library/);
+    expect(
+      texts({ ...base, blocks: [{ ...one('twoHands'), position: 'hookLying' }] }, { noSupine: true })[0],
+    ).toMatch(/stop: this position/);
+    expect(texts({ ...base, blocks: [{ ...one('twoHands'), drillId: 'lost' }] })[0]).toMatch(
+      /stop: .*not in this library/,
+    );
     expect(texts({ ...base, minutes: 3 })[0]).toMatch(/care: .* over the 3 min/);
-    expect(texts({ ...base, blocks: [one('standZones'), one('twoHands')] })).toEqual(['care: settle comes after a later stage']);
+    expect(texts({ ...base, blocks: [one('standZones'), one('twoHands')] })).toEqual([
+      'care: settle comes after a later stage',
+    ]);
   });
 });
 
 describe('alternatives', () => {
   it('stay in the stage, allowed, nearest aim first', () => {
-    const others = alternativesFor(blockFor(drillById('bandRibs')!, {}, ALL_PROPS)!, { wrists: true }, ['wall', 'towel', 'pillow']);
+    const others = alternativesFor(blockFor(drillById('bandRibs')!, {}, ALL_PROPS)!, { wrists: true }, [
+      'wall',
+      'towel',
+      'pillow',
+    ]);
     expect(others[0]!.drillId).toBe('handsRibs');
     expect(others.map((b) => b.drillId)).not.toContain('sternumDown');
     for (const b of others) expect(drillById(b.drillId)!.stage).toBe('open');
@@ -219,7 +289,10 @@ describe('coaching a block', () => {
     const first = momentAt(coached, coached.prepS + 0.5);
     expect(first).toMatchObject({ kind: 'breath', span: { phase: 'inhale', breath: 1 } });
     expect(momentAt(coached, coached.totalS)).toEqual({ kind: 'over' });
-    expect(coached.totalS).toBeCloseTo(placed.block.setUpS + placed.changeS + durationS(placed.block.breathing, placed.block.dose), 6);
+    expect(coached.totalS).toBeCloseTo(
+      placed.block.setUpS + placed.changeS + durationS(placed.block.breathing, placed.block.dose),
+      6,
+    );
   });
   it('lifts on the exhale only and keeps a brace throughout (P49, P52)', () => {
     expect(toneAt({ ...NO_TONE, floor: 'lift', floorPct: 25 }, 'inhale').floorPct).toBe(0);
@@ -228,11 +301,23 @@ describe('coaching a block', () => {
     expect(toneAt({ ...NO_TONE, floor: 'letGo', floorPct: 25 }, 'exhale').floorPct).toBe(0);
     expect(toneAt({ ...NO_TONE, control: 'brace', controlPct: 5 }, 'rest').controlPct).toBe(0);
   });
-  it('writes times as people read them', () => expect([clock(0), clock(59.6), clock(1120), clock(3725)]).toEqual(['0:00', '1:00', '18:40', '1:02:05']));
+  it('writes times as people read them', () =>
+    expect([clock(0), clock(59.6), clock(1120), clock(3725)]).toEqual(['0:00', '1:00', '18:40', '1:02:05']));
   it('owns the highest level done with a quality of 4 or 5', () => {
-    const r = (drillId: string, quality: number | null, outcome: 'done' | 'skipped' = 'done') => ({ blockId: drillId, drillId, quality, note: '', outcome });
+    const r = (drillId: string, quality: number | null, outcome: 'done' | 'skipped' = 'done') => ({
+      blockId: drillId,
+      drillId,
+      quality,
+      note: '',
+      outcome,
+    });
     const level = (id: string) => drillById(id)?.level;
     expect(ownedLevel([], level)).toBe(-1);
-    expect(ownedLevel([r('twoHands', 5), r('floorSeat', 4), r('hoverSqueeze', 3), r('heelLift', 5, 'skipped')], level)).toBe(1);
+    expect(
+      ownedLevel(
+        [r('twoHands', 5), r('floorSeat', 4), r('hoverSqueeze', 3), r('heelLift', 5, 'skipped')],
+        level,
+      ),
+    ).toBe(1);
   });
 });

@@ -35,14 +35,21 @@ describe('the database file', () => {
     expect(opened.db.$client.pragma('journal_mode', { simple: true })).toBe('wal');
     expect(opened.db.$client.pragma('foreign_keys', { simple: true })).toBe(1);
     expect(opened.db.$client.pragma('user_version', { simple: true })).toBe(knownVersion());
-    expect(() => opened.db.$client.exec(`INSERT INTO looks SELECT 'x','local','nobody','visit',null,'{}','r',0,'a','a',null`)).toThrow(/FOREIGN KEY/);
+    expect(() =>
+      opened.db.$client.exec(
+        `INSERT INTO looks SELECT 'x','local','nobody','visit',null,'{}','r',0,'a','a',null`,
+      ),
+    ).toThrow(/FOREIGN KEY/);
   });
   it('from a newer version is not touched', () => {
     const newer = join(folder, 'newer.db');
     const raw = new Database(newer);
     raw.pragma('user_version = 999');
     raw.close();
-    expect(openDb(newer)).toMatchObject({ ok: false, trouble: { kind: 'newer', why: expect.stringMatching(/999/), help: expect.stringMatching(/KOKYU_DB/) } });
+    expect(openDb(newer)).toMatchObject({
+      ok: false,
+      trouble: { kind: 'newer', why: expect.stringMatching(/999/), help: expect.stringMatching(/KOKYU_DB/) },
+    });
     const again = new Database(newer, { readonly: true });
     expect(again.prepare('SELECT count(*) AS n FROM sqlite_master').get()).toEqual({ n: 0 });
     again.close();
@@ -56,14 +63,23 @@ describe('the database file', () => {
   it('opened a second time keeps what is there', () => {
     const id = client();
     const second = openDb(path);
-    expect(second.ok && second.db.$client.prepare('SELECT name FROM clients WHERE id = ?').get(id)).toEqual({ name: 'Ada' });
+    expect(second.ok && second.db.$client.prepare('SELECT name FROM clients WHERE id = ?').get(id)).toEqual({
+      name: 'Ada',
+    });
   });
   it('that fails while writing is told in a sentence', () => {
     const failing = guarded(() => {
       throw Object.assign(new Error('attempt to write'), { code: 'SQLITE_READONLY' });
     });
-    expect(failing).toMatchObject({ ok: false, why: expect.stringMatching(/Not saved: .*SQLITE_READONLY.*still on the screen/) });
-    expect(() => guarded(() => { throw new Error('a bug'); })).toThrow('a bug');
+    expect(failing).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/Not saved: .*SQLITE_READONLY.*still on the screen/),
+    });
+    expect(() =>
+      guarded(() => {
+        throw new Error('a bug');
+      }),
+    ).toThrow('a bug');
   });
 });
 
@@ -89,7 +105,10 @@ describe('saving', () => {
   it('over an old revision gives back what stands there and writes nothing', () => {
     const id = client();
     expect(saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'first' })).toEqual({ ok: true, rev: 1 });
-    expect(saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'second' })).toMatchObject({ ok: false, conflict: { rev: 1, data: { goals: 'first' } } });
+    expect(saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'second' })).toMatchObject({
+      ok: false,
+      conflict: { rev: 1, data: { goals: 'first' } },
+    });
     expect(screenOf(id).data.goals).toBe('first');
     expect(saveScreen(id, 1, { ...EMPTY_SCREEN, goals: 'mine' }, true)).toEqual({ ok: true, rev: 2 });
     expect(revisionsOf(id).map((r) => (r.data as { goals: string }).goals)).toEqual(['first']);
@@ -107,14 +126,21 @@ describe('saving', () => {
     const sequence = must(proposeFor(id, 10));
     const s = createSequence(id, null, 'ten', sequence);
     expect(saveSequence(s, 0, { ...sequence, minutes: 12 })).toEqual({ ok: true, rev: 1 });
-    expect(saveSequence(s, 0, { ...sequence, minutes: 14 })).toMatchObject({ ok: false, conflict: { rev: 1, data: { minutes: 12 } } });
+    expect(saveSequence(s, 0, { ...sequence, minutes: 14 })).toMatchObject({
+      ok: false,
+      conflict: { rev: 1, data: { minutes: 12 } },
+    });
     expect(saveSequence(s, 1, { ...sequence, minutes: 14 }, true)).toEqual({ ok: true, rev: 2 });
     expect(findSequence(s)!.data.minutes).toBe(14);
     expect(revisionsOf(s).map((r) => (r.data as { minutes: number }).minutes)).toEqual([12]);
   });
   it('of something that is gone says so', () => {
     const nowhere = '00000000-0000-4000-8000-000000000000';
-    for (const saved of [saveLook(nowhere, 0, EMPTY_LOOK), saveSequence(nowhere, 0, must(proposeFor(client(), 5))), saveScreen(nowhere, 0, EMPTY_SCREEN)]) {
+    for (const saved of [
+      saveLook(nowhere, 0, EMPTY_LOOK),
+      saveSequence(nowhere, 0, must(proposeFor(client(), 5))),
+      saveScreen(nowhere, 0, EMPTY_SCREEN),
+    ]) {
       expect(saved).toMatchObject({ ok: false, why: expect.stringMatching(/no longer here/) });
     }
   });
@@ -127,7 +153,13 @@ describe('runs', () => {
     const run = startRun(id, createSequence(id, null, 'ten', sequence), sequence);
     expect(saveRun(run, 0, sequence, { ...NEW_RUN, index: 1, blockS: 12.5 })).toEqual({ ok: true, rev: 1 });
     expect(openRunOf(id)!.state).toMatchObject({ index: 1, blockS: 12.5 });
-    const results = sequence.blocks.map((b) => ({ blockId: b.id, drillId: b.drillId, quality: 5, note: '', outcome: 'done' as const }));
+    const results = sequence.blocks.map((b) => ({
+      blockId: b.id,
+      drillId: b.drillId,
+      quality: 5,
+      note: '',
+      outcome: 'done' as const,
+    }));
     saveRun(run, 1, sequence, { ...NEW_RUN, stage: 'done', results });
     expect(openRunOf(id)).toBeUndefined();
     expect(ownedLevelOf(id)).toBeGreaterThanOrEqual(0);
@@ -135,14 +167,28 @@ describe('runs', () => {
 });
 
 describe('a client file', () => {
-  it.each(demoFiles(new Date('2026-11-20T09:00:00Z')).map((f) => [f.name, f] as const))('comes back the same but for its ids: %s', (_, file) => {
-    const id = must(importClientFile(file)).id;
-    const back = clientFileOf(id)!;
-    const plain = (f: typeof file) => ({ ...f, looks: f.looks.map((l) => ({ at: l.at, purpose: l.purpose, signs: l.data.signs, quiet: l.data.quiet })).sort((a, b) => a.at.localeCompare(b.at)), curves: f.curves.map((c) => c.csv), sequences: f.sequences.length, runs: f.runs.map((r) => ({ at: r.startedAt, state: { ...r.state, relookLookId: undefined } })).sort((a, b) => a.at.localeCompare(b.at)) });
-    expect(plain(back)).toEqual(plain(file));
-    for (const r of back.runs) if (r.state.relookLookId) expect(back.looks.map((l) => l.id)).toContain(r.state.relookLookId);
-    expect(must(importClientFile(file)).id).not.toBe(id);
-  });
+  it.each(demoFiles(new Date('2026-11-20T09:00:00Z')).map((f) => [f.name, f] as const))(
+    'comes back the same but for its ids: %s',
+    (_, file) => {
+      const id = must(importClientFile(file)).id;
+      const back = clientFileOf(id)!;
+      const plain = (f: typeof file) => ({
+        ...f,
+        looks: f.looks
+          .map((l) => ({ at: l.at, purpose: l.purpose, signs: l.data.signs, quiet: l.data.quiet }))
+          .sort((a, b) => a.at.localeCompare(b.at)),
+        curves: f.curves.map((c) => c.csv),
+        sequences: f.sequences.length,
+        runs: f.runs
+          .map((r) => ({ at: r.startedAt, state: { ...r.state, relookLookId: undefined } }))
+          .sort((a, b) => a.at.localeCompare(b.at)),
+      });
+      expect(plain(back)).toEqual(plain(file));
+      for (const r of back.runs)
+        if (r.state.relookLookId) expect(back.looks.map((l) => l.id)).toContain(r.state.relookLookId);
+      expect(must(importClientFile(file)).id).not.toBe(id);
+    },
+  );
 });
 
 describe('what follows from the records', () => {
@@ -166,7 +212,13 @@ describe('what follows from the records', () => {
   it('a curve is kept raw beside the look and read again from it', () => {
     const id = client();
     const look = startLook(id);
-    const csv = ['time_s,ribs', ...Array.from({ length: 1500 }, (_, i) => `${i / 25},${Math.sin((2 * Math.PI * i) / 25 / 4).toFixed(4)}`)].join('\n');
+    const csv = [
+      'time_s,ribs',
+      ...Array.from(
+        { length: 1500 },
+        (_, i) => `${i / 25},${Math.sin((2 * Math.PI * i) / 25 / 4).toFixed(4)}`,
+      ),
+    ].join('\n');
     const curveId = keepCurve(look, 'sine.csv', csv);
     const data = { ...EMPTY_LOOK, curve: { curveId, name: 'sine.csv', column: 'ribs' } };
     saveLook(look, 0, data);

@@ -42,7 +42,7 @@ export function Staves({ sequence, scale, selected = null, onSelect, marked, pla
       {Array.from({ length: Math.floor(length / 60 / everyMin) + 1 }, (_, i) => i * everyMin).map((m) => (
         <g key={m}>
           <line x1={x(m * 60)} x2={x(m * 60)} y1={Y.end} y2={Y.end + 5} stroke="var(--held)" />
-          <text x={x(m * 60)} y={Y.end + 18} textAnchor={x(m * 60) > width - 40 ? "end" : "start"} fontSize="12" fill="var(--soft)" className="tabular-nums">{m} min</text>
+          {x(m * 60) < width - 50 && <text x={x(m * 60)} y={Y.end + 18} fontSize="12" fill="var(--soft)" className="tabular-nums">{m} min</text>}
         </g>
       ))}
       {layout.placed.map((placed) => (

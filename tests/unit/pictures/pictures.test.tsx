@@ -107,7 +107,7 @@ describe('staves', () => {
     expect(count(svg, /role="button"/)).toBe(blocks);
     expect(count(svg, /role="img"/)).toBe(blocks);
     expect(svg).toContain('Look again');
-    expect(svg).toContain('12 min');
+    expect(svg).toContain('10 min');
   });
   it('draw single breaths near and an envelope with a count far', () => {
     const paced = sequence.blocks.filter((b) => b.breathing.kind === 'paced').length;

@@ -54,3 +54,11 @@ export const sineCsv = (rate: number, seconds: number): string =>
       (_, i) => `${i / 25},${Math.sin((2 * Math.PI * rate * i) / 1500).toFixed(4)}`,
     ),
   ].join('\n');
+
+/** Starts a run from its first moment, whenever the page is ready to take keys. */
+export async function startRunning(page: Page): Promise<void> {
+  await expect(async () => {
+    await page.keyboard.press(' ');
+    await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible({ timeout: 1500 });
+  }).toPass();
+}

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { expect, test } from '@playwright/test';
-import { demoClient, newClient, propose, saved } from './helpers';
+import { demoClient, newClient, propose, saved, startRunning } from './helpers';
 
 test('two windows on one sequence: both versions are kept', async ({ page, context }) => {
   const file = await newClient(page, 'Two windows');
@@ -63,7 +63,7 @@ test('a stop sign ends the run safely and stays in the record', async ({ page })
   await propose(page, file, 8);
   await page.getByRole('button', { name: 'Coach it' }).click();
   await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
-  await page.keyboard.press(' ');
+  await startRunning(page);
   await page.keyboard.press('x');
   const dialog = page.getByRole('dialog', { name: 'Stop sign' });
   await expect(dialog).toContainText('breathe normally, sit or lie down');
@@ -79,6 +79,7 @@ test('easier takes the neighbour that the client may do and starts it anew', asy
   await page.goto(`${file}/coach`);
   await page.getByRole('button', { name: 'Start this sequence' }).click();
   await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
+  await startRunning(page);
   await page.keyboard.press('ArrowRight');
   const harder = await page.getByRole('heading', { level: 1 }).last().innerText();
   await page.keyboard.press('e');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { figure, newClient, pressAt, propose, saved, sineCsv } from './helpers';
+import { figure, newClient, pressAt, propose, saved, sineCsv, startRunning } from './helpers';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -209,7 +209,7 @@ test('Coach: counts, breathes, is rated, survives a reload, and looks again', as
   await page.getByRole('button', { name: 'Coach it' }).click();
   await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
   await expect(page.getByText('seconds until the first breath')).toBeVisible();
-  await page.keyboard.press(' ');
+  await startRunning(page);
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('phase')).toHaveText('in');
   await expect(page.getByTestId('phase')).toHaveText('out', { timeout: 9000 });

@@ -18,6 +18,7 @@ export class TurnClock {
   private offsetS = 0;
   private zero = 0;
   private attempts = 0;
+  private seen = { audio: -1, moved: 0, page: 0 };
   running = false;
 
   /** Begins at `fromS` of the block. To be called from a tap or a key, which is what lets the browser make sound. */
@@ -26,6 +27,7 @@ export class TurnClock {
     const attempt = ++this.attempts;
     this.context ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
     this.running = true;
+    this.seen = { audio: -1, moved: performance.now() / 1000, page: performance.now() / 1000 };
     this.offsetS = fromS;
     this.zero = this.clock() + LEAD_S;
     if (this.context && !isRunning(this.context)) {
@@ -40,7 +42,9 @@ export class TurnClock {
 
   /** Seconds into the block. */
   now(): number {
-    return this.running ? this.offsetS + Math.max(0, this.clock() - this.zero) : this.offsetS;
+    if (!this.running) return this.offsetS;
+    this.watchAudio();
+    return this.offsetS + Math.max(0, this.clock() - this.zero);
   }
 
   pause(): number {
@@ -58,6 +62,22 @@ export class TurnClock {
     this.running = false;
     void this.context?.close();
     this.context = null;
+  }
+
+  /** A sound device can stall; then the block goes on by the page clock, without tones, rather than stand still. */
+  private watchAudio(): void {
+    if (!this.context) return;
+    const page = performance.now() / 1000;
+    const audio = this.context.currentTime;
+    const asleep = page - this.seen.page > ASLEEP_S;
+    if (audio > this.seen.audio || asleep) this.seen = { audio, moved: page, page };
+    else this.seen = { ...this.seen, page };
+    if (page - this.seen.moved < STALLED_S) return;
+    this.offsetS += Math.max(0, audio - this.zero);
+    this.silence();
+    void this.context.close();
+    this.context = null;
+    this.zero = page;
   }
 
   private clock(): number {
@@ -92,6 +112,11 @@ export class TurnClock {
     this.nodes = [];
   }
 }
+
+/** Audio time that stands still this long, while the page goes on, has stalled. */
+const STALLED_S = 0.7;
+/** Nobody asked for the time for so long: the machine slept, and the audio clock with it. */
+const ASLEEP_S = 2;
 
 const isRunning = (context: AudioContext): boolean => context.state === 'running';
 

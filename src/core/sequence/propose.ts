@@ -4,7 +4,7 @@ import { cycleS } from '../breath/pattern';
 import { durationS } from '../breath/timeline';
 import { stageRank, type Drill } from '../drills/drill';
 import { LIBRARY } from '../drills/library';
-import { RELOOK_LABEL, type RelookTest } from '../look/look';
+import type { RelookTest } from '../look/look';
 import { NEED_LABEL, NEEDS, type Need, type Needs } from '../read/needs';
 import type { School } from '../read/school';
 import { fail, ok, type Result } from '../result';
@@ -240,5 +240,3 @@ export function relookFor(leading: string | undefined): RelookTest {
   if (leading === 'lowHold') return 'hold';
   return leading === 'fastIrregular' || leading === 'shortExhale' ? 'quiet' : 'rings';
 }
-
-export const describeRelook = (test: RelookTest): string => RELOOK_LABEL[test];

@@ -11,7 +11,7 @@ import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import type { CurveWorker } from '@/workers/curve.worker';
 import type { TestProps } from './look-station';
-import { Figures, TestHead } from './test-head';
+import { Figures, TestHead, timingFigures } from './test-head';
 
 type Open = { name: string; text: string; columns: CurvePreview[] };
 
@@ -84,17 +84,7 @@ export function CurveTest({ look, set, keep }: TestProps & { keep: (name: string
           {open.columns.length > 1 && <Choice label="Column" options={open.columns.map((c) => ({ value: c.name, label: c.name }))} value={column} onValue={(c) => c && setColumn(c)} />}
           <CurvePicture preview={shown} className="w-full" />
           {found?.ok ? (
-            <Figures
-              items={[
-                { label: 'rate', value: found.value.ratePerMin.toFixed(1), unit: 'a minute' },
-                { label: 'in', value: found.value.inhaleS.toFixed(2), unit: 's' },
-                { label: 'out', value: found.value.exhaleS.toFixed(2), unit: 's' },
-                { label: 'in, share of breath', value: (found.value.dutyCycle * 100).toFixed(0), unit: '%' },
-                { label: 'varies by', value: (found.value.irregularity * 100).toFixed(0), unit: '%' },
-                { label: 'breaths', value: String(found.value.breaths.length) },
-                { label: 'sampled at', value: found.value.sampleHz.toFixed(0), unit: 'Hz' },
-              ]}
-            />
+            <Figures items={[...timingFigures(found.value), { label: 'sampled at', value: found.value.sampleHz.toFixed(0), unit: 'Hz' }]} />
           ) : (
             <Notice level="care">{shown.name}: {found?.why}.</Notice>
           )}

@@ -11,7 +11,7 @@ import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { useHotkeys } from '@/ui/hotkeys';
 import type { TestProps } from './look-station';
-import { Figures, TestHead } from './test-head';
+import { Figures, TestHead, timingFigures } from './test-head';
 import { useStopwatch } from './use-stopwatch';
 
 const WHERE: readonly Position[] = ['hookLying', 'sideLying', 'sitting', 'standing'];
@@ -90,16 +90,7 @@ export function QuietTest({ look, set }: TestProps) {
       </div>
       <TapStrip taps={quiet.taps} first={quiet.first} onRemove={(i) => change({ taps: quiet.taps.filter((_, k) => k !== i) })} />
       {timing.ok ? (
-        <Figures
-          items={[
-            { label: 'rate', value: timing.value.ratePerMin.toFixed(1), unit: 'a minute' },
-            { label: 'in', value: timing.value.inhaleS.toFixed(2), unit: 's' },
-            { label: 'out', value: timing.value.exhaleS.toFixed(2), unit: 's' },
-            { label: 'in, share of breath', value: (timing.value.dutyCycle * 100).toFixed(0), unit: '%' },
-            { label: 'varies by', value: (timing.value.irregularity * 100).toFixed(0), unit: '%' },
-            { label: 'breaths', value: String(timing.value.breaths.length) },
-          ]}
-        />
+        <Figures items={timingFigures(timing.value)} />
       ) : (
         <p className="text-soft">{quiet.taps.length === 0 ? 'Rate, seconds in and out, and regularity appear after the first whole breath.' : timing.why}</p>
       )}

@@ -29,3 +29,15 @@ export function Figures({ items }: { items: readonly { label: string; value: str
     </dl>
   );
 }
+
+type Timed = { ratePerMin: number; inhaleS: number; exhaleS: number; dutyCycle: number; irregularity: number; breaths: readonly unknown[] };
+
+/** What is shown of a breath timing, tapped or found in a curve. */
+export const timingFigures = (t: Timed) => [
+  { label: 'rate', value: t.ratePerMin.toFixed(1), unit: 'a minute' },
+  { label: 'in', value: t.inhaleS.toFixed(2), unit: 's' },
+  { label: 'out', value: t.exhaleS.toFixed(2), unit: 's' },
+  { label: 'in, share of breath', value: (t.dutyCycle * 100).toFixed(0), unit: '%' },
+  { label: 'varies by', value: (t.irregularity * 100).toFixed(0), unit: '%' },
+  { label: 'breaths', value: String(t.breaths.length) },
+];

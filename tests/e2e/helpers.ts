@@ -18,13 +18,16 @@ export async function demoClient(page: Page, name: string): Promise<string> {
   return href!;
 }
 
-/** Presses Space at the given moments (ms from now), each at its own time so that delays do not add up. */
-export async function pressAt(page: Page, moments: readonly number[]): Promise<void> {
+/** Presses Space at the given moments (ms from now), each at its own time so that delays do not add up; gives back when they went out. */
+export async function pressAt(page: Page, moments: readonly number[]): Promise<number[]> {
   const zero = Date.now();
+  const pressed: number[] = [];
   for (const moment of moments) {
     await new Promise((done) => setTimeout(done, Math.max(0, zero + moment - Date.now())));
+    pressed.push(Date.now() - zero);
     await page.keyboard.press(' ');
   }
+  return pressed;
 }
 
 /** The number shown under a label among the large figures. */

@@ -1,3 +1,4 @@
+import { mean } from '@/core/statistics';
 import { expect, test, type Page } from '@playwright/test';
 import { figure, newClient, pressAt, propose, saved, sineCsv, startRunning } from './helpers';
 
@@ -5,13 +6,16 @@ test.describe.configure({ mode: 'serial' });
 
 let page: Page;
 let file: string;
+let name: string;
 test.beforeAll(async ({ browser }) => {
   page = await browser.newPage();
 });
 test.afterAll(() => page.close());
 
 test('Screen: flags bar and change drills at once, a red flag closes Coach', async () => {
-  file = await newClient(page, 'Maren Q.');
+  // A second try of the story is a client of its own.
+  name = `Maren ${'QRST'[test.info().retry]}.`;
+  file = await newClient(page, name);
   await page.getByLabel('to be watched').click();
   await page.getByLabel('Goals', { exact: true }).fill('breathe quietly on the stairs');
   await page.getByLabel('pregnancy, weeks').fill('60');
@@ -43,12 +47,14 @@ test('Look: taps at a known rhythm read within 50 ms a phase', async () => {
   const [inhale, exhale] = [1100, 1000];
   const moments = [0, 400];
   for (let i = 0; i < 6; i++) moments.push(moments.at(-1)! + inhale, moments.at(-1)! + inhale + exhale);
-  await pressAt(page, moments);
+  // A busy machine may send a key late; what is read is held against the rhythm that went out.
+  const sent = (await pressAt(page, moments)).slice(1);
+  const phase = (from: number) => mean(sent.slice(1).flatMap((t, i) => (i % 2 === from ? [(t - sent[i]!) / 1000] : [])));
   await page.getByRole('button', { name: 'Finish the watch' }).click();
-  expect(Math.abs((await figure(page, 'in')) - inhale / 1000)).toBeLessThan(0.05);
-  expect(Math.abs((await figure(page, 'out')) - exhale / 1000)).toBeLessThan(0.05);
+  expect(Math.abs((await figure(page, 'in')) - phase(0))).toBeLessThan(0.05);
+  expect(Math.abs((await figure(page, 'out')) - phase(1))).toBeLessThan(0.05);
   expect(await figure(page, 'breaths')).toBe(6);
-  expect(Math.abs((await figure(page, 'rate')) - 60000 / (inhale + exhale))).toBeLessThan(1);
+  expect(Math.abs((await figure(page, 'rate')) - 60 / (phase(0) + phase(1)))).toBeLessThan(1);
 });
 
 test('Look: a wrong tap can be taken out and the whole watch brought back', async () => {
@@ -251,5 +257,5 @@ test('Follow: shows rate, exhale, hold, rings and the run', async () => {
   await expect(page.getByRole('heading', { name: 'Where the breath went' })).toBeVisible();
   await expect(page.getByRole('row').filter({ hasText: 'to the end' })).toHaveCount(1);
   await page.getByRole('navigation', { name: 'House' }).getByRole('link', { name: 'Today' }).click();
-  await expect(page.getByRole('link', { name: /^Maren Q\./ })).toContainText('last run');
+  await expect(page.getByRole('link', { name: new RegExp(`^${name}`) })).toContainText('last run');
 });

@@ -16,7 +16,7 @@ db().transaction((tx) => {
     const at = file.looks[0]!.at;
     tx.insert(clients).values({ id: clientId, ...own, name: `${file.name} ${String(c).padStart(4, '0')}`, createdAt: at, updatedAt: at }).run();
     tx.insert(screens).values({ id: randomUUID(), ...own, clientId, data: file.screen, rev: 1, updatedAt: at }).run();
-    for (const l of file.looks.filter((x) => !x.data.curve)) tx.insert(looks).values({ ...l, ...own, clientId, id: randomUUID(), runId: null, rulesVersion: 'bench', rev: 0, updatedAt: l.at }).run();
+    for (const l of file.looks.filter((x) => !x.data.bands)) tx.insert(looks).values({ ...l, ...own, clientId, id: randomUUID(), runId: null, rulesVersion: 'bench', rev: 0, updatedAt: l.at }).run();
     const sequence = file.sequences[0]!;
     const sequenceId = randomUUID();
     tx.insert(sequences).values({ ...sequence, ...own, clientId, id: sequenceId, lookId: null, rulesVersion: 'bench', rev: 0 }).run();

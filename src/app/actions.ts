@@ -3,10 +3,12 @@
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
 import { parseClientFile } from '@/core/formats/client-file';
-import { parseCurveCsv } from '@/core/formats/curve-csv';
-import { LookData } from '@/core/look/look';
+import { EMPTY_LOOK, LookData } from '@/core/look/look';
+import { Protocol } from '@/core/look/tests';
 import { parseWith } from '@/core/parse';
-import { School } from '@/core/read/school';
+import { Judgement } from '@/core/read/judgement';
+import { Control, School } from '@/core/read/school';
+import { OwnThresholds } from '@/core/read/thresholds';
 import { fail, ok, type Result } from '@/core/result';
 import { openRedFlags } from '@/core/screen/red-flags';
 import { Screen } from '@/core/screen/screen';
@@ -17,11 +19,13 @@ import { importClientFile } from '@/server/client-file';
 import * as clients from '@/server/clients';
 import * as looks from '@/server/looks';
 import { proposeFor } from '@/server/propose-for';
+import * as protocols from '@/server/protocols';
 import { keepRevision } from '@/server/revisions';
 import * as runs from '@/server/runs';
 import { guarded, type Saved } from '@/server/save';
 import { saveScreen, screenOf } from '@/server/screens';
 import * as sequences from '@/server/sequences';
+import { saveThresholds } from '@/server/settings';
 
 const Id = z.uuid();
 const Rev = z.int().min(0);
@@ -56,12 +60,50 @@ export async function setSchool(id: string, school: School | null): Promise<Resu
   return result;
 }
 
+export async function setControl(id: string, control: Control | null): Promise<Result<null>> {
+  const result = command(z.tuple([Id, z.nullable(Control)]), [id, control], ([i, c]) => clients.setControl(i, c));
+  revalidatePath(`/clients/${id}`, 'layout');
+  return result;
+}
+
+/** What observations are held against from now on, in the whole studio. */
+export async function setThresholds(own: OwnThresholds): Promise<Result<null>> {
+  const result = command(OwnThresholds, own, (o) => ok(saveThresholds(o) ?? null));
+  revalidatePath('/', 'layout');
+  return result;
+}
+
 export async function storeScreen(clientId: string, rev: number, data: Screen, keepEarlier: boolean): Promise<Saved<Screen>> {
   return command(z.tuple([Id, Rev, Screen, z.boolean()]), [clientId, rev, data, keepEarlier], (given) => saveScreen(...given));
 }
 
-export async function startLook(clientId: string): Promise<Result<{ id: string }>> {
-  return command(Id, clientId, (id) => ok({ id: looks.startLook(id) }));
+/** Begins a look of the given tests; without them, of all. */
+export async function startLook(clientId: string, protocol?: Protocol): Promise<Result<{ id: string }>> {
+  return command(z.tuple([Id, z.optional(Protocol)]), [clientId, protocol], ([id, p]) => ok({ id: looks.startLook(id, 'visit', null, p ? { ...EMPTY_LOOK, protocol: p } : EMPTY_LOOK) }));
+}
+
+export async function storeProtocol(protocol: Protocol): Promise<Result<null>> {
+  const result = command(Protocol, protocol, (p) => ok(protocols.saveProtocol(p) ?? null));
+  revalidatePath('/clients/[id]/look', 'page');
+  return result;
+}
+
+export async function dropProtocol(id: string): Promise<Result<null>> {
+  const result = command(Id, id, (i) => ok(protocols.dropProtocol(i) ?? null));
+  revalidatePath('/clients/[id]/look', 'page');
+  return result;
+}
+
+/** Keeps what the instructor decided otherwise than was read; the look keeps its earlier value. */
+export async function storeJudgement(lookId: string, judgement: Judgement): Promise<Result<null>> {
+  const result = command(z.tuple([Id, Judgement]), [lookId, judgement], ([id, j]): Result<null> => {
+    const row = looks.findLook(id);
+    if (!row) return fail('This look is no longer here.');
+    const saved = looks.saveLook(id, row.rev, { ...row.data, judgement: j });
+    return saved.ok ? ok(null) : fail(saved.why);
+  });
+  revalidatePath('/clients/[id]', 'layout');
+  return result;
 }
 
 export async function storeLook(id: string, rev: number, data: LookData, keepEarlier: boolean): Promise<Saved<LookData>> {
@@ -72,14 +114,6 @@ export async function finishLook(id: string): Promise<Result<null>> {
   return command(Id, id, (i) => {
     looks.finishLook(i);
     return ok(null);
-  });
-}
-
-/** Keeps a raw curve beside a look; what cannot be read is refused here too. */
-export async function keepCurve(lookId: string, name: string, csv: string): Promise<Result<{ id: string }>> {
-  return command(z.tuple([Id, z.string().max(200), z.string()]), [lookId, name, csv], ([id, n, text]) => {
-    const parsed = parseCurveCsv(text);
-    return parsed.ok ? ok({ id: looks.keepCurve(id, n, text) }) : parsed;
   });
 }
 

@@ -3,20 +3,25 @@ import { Breathing, Dose, durationS, timelineOf } from '@/core/breath/timeline';
 import { cycleS, Pattern, parsePattern, ratePerMin } from '@/core/breath/pattern';
 import { PROPS } from '@/core/body/props';
 import { LIBRARY } from '@/core/drills/library';
-import { parseCurveCsv } from '@/core/formats/curve-csv';
-import { LookData, RELOOK_TESTS } from '@/core/look/look';
+import { bytesOf } from '@/core/formats/client-file';
+import { readBands } from '@/core/formats/recording';
+import { EMPTY_LOOK, LookData, RELOOK_TESTS } from '@/core/look/look';
 import { timingFromTaps } from '@/core/look/taps';
 import { parseWith } from '@/core/parse';
 import { Needs } from '@/core/read/needs';
 import { asNeeds, needsFrom, readLook } from '@/core/read/read';
 import { READINGS } from '@/core/read/readings';
-import { School } from '@/core/read/school';
+import { Control, School } from '@/core/read/school';
+import { OwnThresholds, withOwn } from '@/core/read/thresholds';
 import { fail, ok, type Result } from '@/core/result';
 import { Flags } from '@/core/screen/flags';
 import { cautionsFor, verdictFor } from '@/core/screen/verdict';
 import { layoutOf } from '@/core/sequence/sequence';
 import { propose, relookFor } from '@/core/sequence/propose';
-import { findBreaths } from '@/core/signal/breaths';
+import { analyse } from '@/core/signal/analyse';
+import { Calibration } from '@/core/signal/calibrate';
+import { BandPlace } from '@/core/signal/places';
+import { placed } from '@/core/signal/record';
 
 const patternInput = z.union([Pattern, z.string()]);
 
@@ -33,15 +38,18 @@ const TimelineInput = z.strictObject({
 const TapsInput = z.strictObject({ taps: z.array(z.number()), first: z._default(z.enum(['inhale', 'exhale']), 'inhale') });
 
 const BreathsInput = z.strictObject({
-  csv: z.string(),
+  csv: z.optional(z.string()),
+  edf: z.optional(z.base64()),
   column: z.optional(z.string()),
+  places: z._default(z.array(z.nullable(BandPlace)), []),
+  calibration: z._default(z.array(Calibration), []),
   cutoffHz: z.optional(z.number().check(z.positive(), z.lte(20))),
   prominence: z.optional(z.number().check(z.positive())),
 });
 
 const props = z._default(z.array(z.enum(PROPS)), []);
 const ScreenInput = z.strictObject({ flags: Flags, props });
-const ReadInput = z.strictObject({ look: z.partial(LookData), flags: z._default(Flags, {}), school: z._default(z.nullable(School), null) });
+const ReadInput = z.strictObject({ look: z.partial(LookData), flags: z._default(Flags, {}), school: z._default(z.nullable(School), null), control: z._default(z.nullable(Control), null), thresholds: z._default(OwnThresholds, {}) });
 const ProposeInput = z.strictObject({
   needs: z.optional(Needs),
   readings: z.optional(z.partialRecord(z.enum(READINGS), z.number().check(z.gte(0), z.lte(1)))),
@@ -74,20 +82,23 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
     }),
   taps: (input) => then(parseWith(TapsInput, input), ({ taps, first }) => timingFromTaps(taps, first)),
   breaths: (input) =>
-    then(parseWith(BreathsInput, input), ({ csv, column, ...options }) =>
-      then(parseCurveCsv(csv), (curve) => {
-        const chosen = column === undefined ? curve.columns[0]! : curve.columns.find((c) => c.name === column);
-        if (!chosen) return fail(`column: “${column}” is not in the file; it has ${curve.columns.map((c) => c.name).join(', ')}`, 'column');
-        return findBreaths(curve.times, chosen.values, options);
-      }),
-    ),
+    then(parseWith(BreathsInput, input), ({ csv, edf, column, places, ...options }) => {
+      if ((csv === undefined) === (edf === undefined)) return fail('csv: give either csv or edf', 'csv');
+      const read = csv === undefined ? readBands('edf', bytesOf(edf!)) : readBands('csv', new TextEncoder().encode(csv));
+      return then(read, ({ record, warnings }) => {
+        const names = record.channels.map((c) => c.name);
+        if (column !== undefined && !names.includes(column)) return fail(`column: “${column}” is not in the file; it has ${names.join(', ')}`, 'column');
+        const chosen = column === undefined ? placed(record, places) : { ...record, channels: record.channels.filter((c) => c.name === column) };
+        return then(analyse(chosen, options), (analysis) => ok(warnings.length > 0 ? { ...analysis, warnings } : analysis));
+      });
+    }),
   screen: (input) =>
     then(parseWith(ScreenInput, input), ({ flags, props: available }) =>
       ok({ cautions: cautionsFor(flags), drills: LIBRARY.map((drill) => verdictFor(drill, flags, available)) }),
     ),
   read: (input) =>
-    then(parseWith(ReadInput, input), ({ look, flags, school }) =>
-      ok(readLook({ rings: {}, signs: {}, holds: [], note: '', ...look }, flags, school)),
+    then(parseWith(ReadInput, input), ({ look, flags, school, control, thresholds }) =>
+      ok(readLook({ ...EMPTY_LOOK, ...look }, flags, { school, control, thresholds: withOwn(thresholds) })),
     ),
   propose: (input) =>
     then(parseWith(ProposeInput, input), ({ needs, readings, ...rest }) => {

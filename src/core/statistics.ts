@@ -21,3 +21,16 @@ export const roundTo = (value: number, step: number): number => {
   const rounded = Math.round(value / step) * step;
   return Number(rounded.toFixed(6));
 };
+
+/**
+ * Slope of a line through points by the median of all pairwise slopes, which outliers hardly move (Sen 1968, J Am Stat
+ * Assoc 63:1379). Of more than `most` points every so many are taken. 0 for fewer than two.
+ */
+export function senSlope(x: readonly number[], y: readonly number[], most = 250): number {
+  const stride = Math.max(1, Math.ceil(x.length / most));
+  const slopes: number[] = [];
+  for (let i = 0; i < x.length; i += stride) {
+    for (let j = i + stride; j < x.length; j += stride) if (x[j] !== x[i]) slopes.push((y[j]! - y[i]!) / (x[j]! - x[i]!));
+  }
+  return slopes.length === 0 ? 0 : median(slopes);
+}

@@ -1,7 +1,12 @@
 import type { Prop } from '@/core/body/props';
 import type { Excursions } from '@/core/body/zones';
-import type { FiveAndFive, HoldEnd, Signs, TwoHands } from '@/core/look/look';
-import type { School } from '@/core/read/school';
+import type { FiveAndFive, HoldEnd, LookData, Signs, TwoHands } from '@/core/look/look';
+import type { RingPosition } from '@/core/look/places';
+import type { Symptoms } from '@/core/look/symptoms';
+import type { TapeLevel } from '@/core/look/tape';
+import type { ReadingName } from '@/core/read/names';
+import type { BandSetup, Way } from '@/core/simulate/bands';
+import type { Control, School } from '@/core/read/school';
 import type { Flags } from '@/core/screen/flags';
 import type { RedFlag } from '@/core/screen/red-flags';
 
@@ -25,7 +30,16 @@ export type Person = {
   five?: FiveAndFive;
   hands?: TwoHands;
   signs: [Signs, Signs];
-  curve?: boolean;
+  control?: Control;
+  skipped?: LookData['skipped'];
+  sweep?: LookData['rings'];
+  sideBend?: { right: [number, number]; left: [number, number] };
+  tape?: { girthCm: Record<TapeLevel, number>; excursionCm: Record<TapeLevel, [number, number]> };
+  symptoms?: Symptoms;
+  heartPerMin?: number;
+  heardExhales?: boolean;
+  bands?: { position: RingPosition; seconds: number; setup: Partial<BandSetup>; later?: Way }[];
+  overrule?: { visit: number; reading: ReadingName; strength: number; why: string };
   openRun?: boolean;
   stopped?: boolean;
   notes: string[];
@@ -66,6 +80,9 @@ export const PEOPLE: readonly Person[] = [
     five: { marks: [2.3, 4.6, 7.1, 9.4, 11.8, 14.9, 18.2, 21.3, 24.6, 27.8], ordinaryLift: 1, deepLift: 3, nostrilFlare: true, yawning: true },
     hands: { belly: 0.2, chest: 0.7, first: 'chest' },
     signs: [{ mouth: true, audible: true, reversed: false, flare: 'none', cannotFill: true }, { mouth: false, audible: false, reversed: false, flare: 'none', cannotFill: false }],
+    symptoms: { chestPain: 0, tense: 3, blurred: 0, dizzy: 2, unreal: 1, fastDeep: 3, shortOfBreath: 3, tightChest: 2, bloated: 1, tinglingFingers: 2, noDeepBreath: 3, stiffFingers: 0, tightMouth: 1, coldHands: 3, pounding: 2, worried: 2 },
+    heartPerMin: 84,
+    bands: [{ position: 'hookLying', seconds: 120, setup: { way: 'upperChest', ratePerMin: 26, hz: 25, places: ['upperRibs', 'lowerRibs', 'belly'], signalToNoiseDb: 24, events: [{ kind: 'cough', atS: 71, lengthS: 1, channel: 0 }] } }],
     openRun: true,
     notes: ['Talks while breathing in. Likes counts, dislikes images of water.', 'Found the low hand by herself.', 'Quieter after the regatta week.', 'Asks for a drill for the start line.'],
   },
@@ -85,6 +102,9 @@ export const PEOPLE: readonly Person[] = [
     lying: [zones(0.1, 0.6, 0.2, 0.7, 0.2, 0.2, 0.5, 0.2), zones(0, 0.5, 0.4, 0.7, 0.5, 0.5, 0.5, 0.4)],
     standing: [zones(0.1, 0.6, 0.1, 0.6, 0.2, 0.1, 0.4, 0.1), zones(0, 0.5, 0.3, 0.6, 0.5, 0.4, 0.4, 0.3)],
     signs: [{ flare: 'stays', cannotFill: true, reversed: false, mouth: false }, { flare: 'drops', cannotFill: false, reversed: false, mouth: false }],
+    sideBend: { right: [0.8, 0.8], left: [0.2, 0.6] },
+    tape: { girthCm: { armpit: 99, lowerSternum: 91, waist: 84 }, excursionCm: { armpit: [4.2, 4.6], lowerSternum: [2.6, 4.4], waist: [1.8, 2.4] } },
+    heartPerMin: 61,
     notes: ['Left side hardly opens, more after a long outing.', 'Ribs come down with the long sigh.', 'Left under the hand: moves.', 'Side bend is his own now.'],
   },
   {
@@ -119,6 +139,8 @@ export const PEOPLE: readonly Person[] = [
     lying: [zones(0.1, 0.4, 0.2, 0.4, 0.4, 0.2, 0.6, 0.2), zones(0, 0.4, 0.3, 0.5, 0.6, 0.4, 0.5, 0.3)],
     standing: [zones(0.2, 0.5, 0.1, 0.2, 0.2, 0.1, 0.3, 0.1), zones(0.1, 0.4, 0.2, 0.4, 0.5, 0.3, 0.4, 0.2)],
     signs: [{ lowerBelly: 'balloonsOut', floorFelt: 'pushedDown', buttocksClench: true, toneStopsBreath: true, reversed: false }, { lowerBelly: 'drawsInFirst', floorFelt: 'moves', buttocksClench: false, toneStopsBreath: false, reversed: false }],
+    control: 'drawIn',
+    overrule: { visit: 1, reading: 'oneSided', strength: 0.4, why: 'The right hand on the ribs felt later than the left; she carries the child on that side.' },
     notes: ['Sees a pelvic-health clinician; letter on file.', 'Low belly first, once in three.', 'No doming in the ball drill.', 'Stairs: dry twice this week.'],
   },
   {
@@ -138,7 +160,19 @@ export const PEOPLE: readonly Person[] = [
     standing: [zones(0.1, 0.2, 0.1, 0.1, 0.1, 0, 0.7, 0), zones(0, 0.4, 0.2, 0.5, 0.4, 0.3, 0.5, 0.2)],
     hands: { belly: 0.9, chest: 0.1, first: 'belly' },
     signs: [{ reversed: false, flare: 'none', mouth: false, lowerBelly: 'still' }, { reversed: false, flare: 'none', mouth: false, lowerBelly: 'drawsInFirst' }],
-    curve: true,
+    sweep: {
+      sitting: zones(0, 0.2, 0.2, 0.3, 0.3, 0.2, 0.8, 0.1),
+      sittingSlouched: zones(0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.5, 0.1),
+      sittingArched: zones(0, 0.3, 0, 0.3, 0.2, 0, 0.7, 0),
+      standingSlouched: zones(0.2, 0.1, 0.1, 0.1, 0.1, 0.1, 0.5, 0.1),
+      standingArched: zones(0.1, 0.3, 0, 0.2, 0.2, 0, 0.6, 0),
+    },
+    tape: { girthCm: { armpit: 88, lowerSternum: 78, waist: 70 }, excursionCm: { armpit: [2.9, 3.6], lowerSternum: [1.9, 3.8], waist: [3.4, 3.2] } },
+    heardExhales: true,
+    bands: [
+      { position: 'hookLying', seconds: 150, setup: { way: 'bellyOnly', ratePerMin: 16, hz: 50, places: ['lowerRibs', 'belly'], signalToNoiseDb: 26 } },
+      { position: 'standing', seconds: 120, setup: { way: 'bellyOnly', ratePerMin: 16, hz: 50, posture: 'standing', places: ['lowerRibs', 'belly'], signalToNoiseDb: 22, events: [{ kind: 'sigh', atS: 64, lengthS: 4, channel: 0 }] } },
+    ],
     notes: ['All belly; the back is asleep.', 'Half-ball: “oh, that is back there”.', 'Eight seconds through the straw.', 'Sang the long line twice.'],
   },
   {
@@ -156,6 +190,8 @@ export const PEOPLE: readonly Person[] = [
     comfortableExhaleS: [3, 4.5],
     lying: [zones(0.4, 0.6, 0.2, 0.2, 0.2, 0.1, 0, 0.1), zones(0.2, 0.4, 0.2, 0.4, 0.4, 0.2, 0.4, 0.1)],
     signs: [{ reversed: true, audible: true, mouth: true, flare: 'stays', cannotFill: true }, { reversed: false, audible: false, mouth: true, flare: 'drops', cannotFill: false }],
+    symptoms: { chestPain: 1, tense: 1, dizzy: 1, fastDeep: 2, shortOfBreath: 4, tightChest: 3, noDeepBreath: 3, coldHands: 1, pounding: 2, worried: 1 },
+    heartPerMin: 88,
     stopped: true,
     notes: ['Belly goes in on the inhale. Reliever in the left pocket.', 'The low hand rises when the mouth closes.', 'Half the slipway.'],
   },

@@ -2,7 +2,8 @@ import { subDays, subMinutes } from 'date-fns';
 import { LIBRARY } from '@/core/drills/library';
 import type { ClientFile } from '@/core/formats/client-file';
 import type { Excursions } from '@/core/body/zones';
-import type { HoldTrial, LookData } from '@/core/look/look';
+import type { ExhaleTry, HoldTrial, LookData } from '@/core/look/look';
+import { TAPE_LEVELS, type Tape, type TapeTry } from '@/core/look/tape';
 import { asNeeds, readLook } from '@/core/read/read';
 import { namedReadings, READING } from '@/core/read/readings';
 import { holdBars } from '@/core/screen/rules';
@@ -10,7 +11,12 @@ import type { Screen } from '@/core/screen/screen';
 import { propose, relookFor } from '@/core/sequence/propose';
 import { NEW_RUN, type BlockResult, type RunState } from '@/core/sequence/run';
 import type { Sequence } from '@/core/sequence/sequence';
-import { madeUpBands, madeUpTaps, seeded } from './breathing';
+import { base64Of } from '@/core/formats/client-file';
+import { printEdf } from '@/core/formats/edf';
+import { PROTOCOLS } from '@/core/look/tests';
+import { bandSetup, simulateBands } from '@/core/simulate/bands';
+import { seeded } from '@/core/simulate/random';
+import { madeUpTaps } from './breathing';
 import { PEOPLE, type Person } from './people';
 
 const DAYS_BETWEEN = 14;
@@ -26,18 +32,21 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
   const random = seeded(1000 + number);
   const id = idMaker(number);
   const screen = screenOf(person, now);
-  const file: ClientFile = { format: 'kokyu-client', version: 1, name: person.name, school: person.school, screen, looks: [], curves: [], sequences: [], runs: [] };
+  const file: ClientFile = { format: 'kokyu-client', version: 2, name: person.name, school: person.school, control: person.control ?? null, screen, looks: [], recordings: [], sequences: [], runs: [] };
   for (let v = 0; v < person.visits; v++) {
     const along = (FURTHEST * v) / (person.visits - 1);
     const at = subDays(subMinutes(now, 95 + number * 40), 1 + (person.visits - 1 - v) * DAYS_BETWEEN);
     const look = lookOf(person, v, along, random);
     const lookId = id();
     const last = v === person.visits - 1;
-    if (person.curve && last) {
-      const curveId = id();
-      const csv = madeUpBands(lerp(person.inhaleS, along), lerp(person.exhaleS, along), 150, 25, random);
-      file.curves.push({ id: curveId, lookId, name: 'bands-lying.csv', csv });
-      look.curve = { curveId, name: 'bands-lying.csv', column: 'belly' };
+    for (const [k, band] of (person.bands ?? []).entries()) {
+      if (!last && k > 0) continue;
+      const recordId = id();
+      const setup = bandSetup({ ...band.setup, way: along > 0.25 && band.later ? band.later : band.setup.way, seed: 40 + number * 10 + v * 3 + k });
+      const made = simulateBands(setup, band.seconds).record;
+      const name = `bands-${band.position}.edf`;
+      file.recordings.push({ id: recordId, lookId, name, kind: 'edf', base64: base64Of(printEdf({ ...made, startAt: at.toISOString() })) });
+      look.bands = [...(look.bands ?? []), { recordId, name, position: band.position, places: [], calibration: [] }];
     }
     file.looks.push({ id: lookId, at: at.toISOString(), finishedAt: at.toISOString(), purpose: 'visit', runId: null, data: look });
     const sequence = sequenceOf(person, screen, look, v);
@@ -83,8 +92,37 @@ function lookOf(person: Person, visit: number, along: number, random: () => numb
   if (person.standing) look.rings.standing = between(person.standing, along);
   if (person.five && visit === 0) look.fiveAndFive = person.five;
   if (person.hands && along < 0.5) look.twoHands = person.hands;
+  look.protocol = PROTOCOLS[visit === 0 ? 1 : 0]!;
+  if (visit === 0) look.skipped = { hold: 'another day', symptoms: 'no time', ...person.skipped };
+  if (person.sweep && visit === person.visits - 1) Object.assign(look.rings, person.sweep);
+  if (person.sideBend) look.sideBend = { position: 'sitting', right: tenth(lerp(person.sideBend.right, along)), left: tenth(lerp(person.sideBend.left, along)) };
+  if (person.tape) look.tape = tapeOf(person.tape, along, random);
+  if (person.symptoms && visit !== 1) look.symptoms = Object.fromEntries(Object.entries(person.symptoms).map(([s, v]) => [s, Math.max(0, Math.round(v! * (1 - 0.8 * along)))]));
+  if (person.heartPerMin) look.numbers = { heartPerMin: person.heartPerMin - Math.round(8 * along), saturationPct: 98, breathlessness: along < 0.2 ? 1 : 0.5 };
+  if (person.heardExhales) look.exhales = exhalesOf(lerp(person.comfortableExhaleS, along), along, random);
+  if (person.overrule && visit === person.overrule.visit) look.judgement = { readings: { [person.overrule.reading]: { strength: person.overrule.strength, why: person.overrule.why } }, needs: {} };
   return look;
 }
+
+const tenth = (v: number): number => Math.round(v * 10) / 10;
+
+function tapeOf(opens: NonNullable<Person['tape']>, along: number, random: () => number): Tape {
+  const tries = TAPE_LEVELS.flatMap((level) =>
+    [0, 1, 2].map((): TapeTry => {
+      const exhaleCm = opens.girthCm[level] + tenth(random() * 0.4);
+      return { level, side: 'whole', exhaleCm, inhaleCm: tenth(exhaleCm + lerp(opens.excursionCm[level], along) + (random() - 0.5) * 0.5) };
+    }),
+  );
+  return { unit: 'cm', keep: 'best', tries };
+}
+
+const exhalesOf = (lengthS: number, along: number, random: () => number): ExhaleTry[] =>
+  [0, 1, 2].map((i) => ({
+    lengthS: tenth(lengthS + (random() - 0.5) * 0.6),
+    end: 'quiet',
+    through: 'straw',
+    heard: { loudnessDb: -31.4 - i, spreadDb: 1.1 + random() * 0.4, slopeDbPerS: along > 0.2 ? -0.2 : -1.4, evenness: along > 0.2 ? 'even' : 'fades' },
+  }));
 
 function holdsOf(person: Person, along: number, random: () => number): HoldTrial[] {
   if (!person.hold || holdBars(person.flags).length > 0) return [];
@@ -98,7 +136,7 @@ function holdsOf(person: Person, along: number, random: () => number): HoldTrial
 }
 
 function sequenceOf(person: Person, screen: Screen, look: LookData, visit: number): Sequence {
-  const read = readLook(look, screen.flags, person.school);
+  const read = readLook(look, screen.flags, { school: person.school, control: person.control ?? null });
   const because = Object.fromEntries(read.needs.filter((n) => n.because.length > 0).map((n) => [n.need, n.because.map((name) => READING[name].label)]));
   const proposal = propose({
     needs: asNeeds(read.needs),

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import { drawFigure, type FigureView, type ShapeTone } from '@/core/body/figure/draw';
+import type { Alignment } from '@/core/look/places';
 import { POSITION, type Position } from '@/core/body/positions';
 import { PROP_LABEL, type Prop } from '@/core/body/props';
 
@@ -11,13 +12,13 @@ const FILL: Record<ShapeTone, string> = {
   band: 'var(--tone)',
 };
 
-type Props = { position: Position; view?: FigureView; props?: readonly Prop[]; className?: string; title?: string };
+type Props = { position: Position; alignment?: Alignment; view?: FigureView; props?: readonly Prop[]; className?: string; title?: string };
 
 /** A body in a position, drawn from its joint angles, with the props it uses. */
-export const Figure = memo(function Figure({ position, view = 'side', props = [], className, title }: Props) {
-  const drawing = drawFigure(position, view, props);
+export const Figure = memo(function Figure({ position, alignment = 'between', view = 'side', props = [], className, title }: Props) {
+  const drawing = drawFigure(position, view, props, alignment);
   const held = props.filter((p) => p !== 'wall' && p !== 'chair' && p !== 'counter').map((p) => PROP_LABEL[p]);
-  const label = title ?? `${POSITION[position].label}${held.length > 0 ? ` with ${held.join(' and ')}` : ''}`;
+  const label = title ?? `${POSITION[position].label}${alignment === 'between' ? '' : `, ${alignment}`}${held.length > 0 ? ` with ${held.join(' and ')}` : ''}`;
   const [x, y, w, h] = drawing.viewBox;
   return (
     <svg viewBox={`${x} ${y} ${w} ${h + 1}`} className={className} role="img" aria-label={label} preserveAspectRatio="xMidYMax meet">

@@ -1,7 +1,8 @@
 import { POSITION } from '@/core/body/positions';
-import type { HoldEnd, HoldTrial } from '@/core/look/look';
+import type { HoldEnd, HoldKind, HoldTrial } from '@/core/look/look';
 import { summariseHolds } from '@/core/look/holds';
 
+const KIND_WORD: Record<HoldKind, string> = { calm: '', fullBreath: 'full · ', emptyPause: 'empty · ' };
 const END_WORD: Record<HoldEnd, string> = { calm: 'calm', mouth: 'mouth', gasp: 'gasp' };
 
 /** One bar a try; its end is drawn as calm (round), mouth (open) or gasp (ragged). The band is the noise of the test. */
@@ -26,13 +27,13 @@ export function HoldStrip({ trials, className }: { trials: readonly HoldTrial[];
         const end = x(t.holdS);
         return (
           <g key={i}>
-            <text x="0" y={y + 4} fontSize="13" fill="var(--ink)">{POSITION[t.position].label}</text>
+            <text x="0" y={y + 4} fontSize="13" fill="var(--ink)">{KIND_WORD[t.kind ?? 'calm']}{POSITION[t.position].label}</text>
             <line x1={x(0)} x2={end} y1={y} y2={y} stroke={t.end === 'calm' ? 'var(--rise)' : 'var(--fall)'} strokeWidth="9" />
             {t.end === 'calm' && <circle cx={end} cy={y} r="7" fill="var(--rise)" />}
             {t.end === 'mouth' && <path d={`M${end},${y - 8}l12,8l-12,8`} fill="none" stroke="var(--fall)" strokeWidth="3" />}
             {t.end === 'gasp' && <path d={`M${end},${y - 9}l5,5l-4,4l6,4l-5,5`} fill="none" stroke="var(--stop)" strokeWidth="3" />}
             <text x={end + 18} y={y + 4} fontSize="13" fill="var(--ink)" className="tabular-nums">
-              {t.holdS.toFixed(0)} s, {END_WORD[t.end]}, {t.breathlessness}/10
+              {t.holdS.toFixed(0)} s, {END_WORD[t.end]}, {t.breathlessness}/10{t.cough ? ', cough' : ''}
             </text>
           </g>
         );

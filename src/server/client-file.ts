@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { RULES_VERSION } from '@/core/drills/library';
-import type { ClientFile } from '@/core/formats/client-file';
+import { base64Of, bytesOf, type ClientFile } from '@/core/formats/client-file';
+import type { LookData } from '@/core/look/look';
 import { ok, type Result } from '@/core/result';
-import { createClient, findClient, setSchool } from './clients';
+import { createClient, findClient, setControl, setSchool } from './clients';
 import { db, LOCAL_OWNER } from './db/client';
-import { curves, looks, runs, sequences } from './db/schema';
-import { curvesOf, looksOf } from './looks';
+import { looks, recordings, runs, sequences } from './db/schema';
+import { looksOf } from './looks';
+import { recordingsOf } from './recordings';
 import { runsOf } from './runs';
 import { saveScreen, screenOf } from './screens';
 import { sequencesOf } from './sequences';
@@ -17,12 +19,13 @@ export function clientFileOf(clientId: string): ClientFile | undefined {
   const ownLooks = looksOf(clientId);
   return {
     format: 'kokyu-client',
-    version: 1,
+    version: 2,
     name: client.name,
     school: client.school,
+    control: client.control,
     screen: screenOf(clientId).data,
     looks: ownLooks.map(({ id, at, finishedAt, purpose, runId, data }) => ({ id, at, finishedAt, purpose, runId, data })),
-    curves: ownLooks.flatMap((l) => curvesOf(l.id)).map(({ id, lookId, name, csv }) => ({ id, lookId, name, csv })),
+    recordings: ownLooks.flatMap((l) => recordingsOf(l.id)).map(({ id, lookId, name, kind, bytes }) => ({ id, lookId, name, kind, base64: base64Of(bytes) })),
     sequences: sequencesOf(clientId).map(({ id, name, createdAt, updatedAt, data }) => ({ id, name, createdAt, updatedAt, data })),
     runs: runsOf(clientId).map(({ id, sequenceId, startedAt, endedAt, sequence, state }) => ({ id, sequenceId, startedAt, endedAt, sequence, state })),
   };
@@ -38,12 +41,16 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
     const clientId = made.value.id;
     const own = { ownerId: LOCAL_OWNER, clientId };
     setSchool(clientId, file.school);
+    setControl(clientId, file.control);
     saveScreen(clientId, 0, file.screen);
     for (const l of file.looks) {
-      const data = l.data.curve ? { ...l.data, curve: { ...l.data.curve, curveId: fresh(l.data.curve.curveId) } } : l.data;
+      const data = renamedRecords(l.data, fresh);
       db().insert(looks).values({ ...l, ...own, data, id: fresh(l.id), runId: l.runId && fresh(l.runId), rulesVersion: RULES_VERSION, rev: 0, updatedAt: l.at }).run();
     }
-    for (const c of file.curves) db().insert(curves).values({ ...c, ownerId: LOCAL_OWNER, id: fresh(c.id), lookId: fresh(c.lookId), createdAt: new Date().toISOString() }).run();
+    for (const r of file.recordings) {
+      const bytes = Buffer.from(bytesOf(r.base64));
+      db().insert(recordings).values({ id: fresh(r.id), ownerId: LOCAL_OWNER, lookId: fresh(r.lookId), name: r.name, kind: r.kind, bytes, createdAt: new Date().toISOString() }).run();
+    }
     for (const s of file.sequences) db().insert(sequences).values({ ...s, ...own, id: fresh(s.id), lookId: null, rulesVersion: RULES_VERSION, rev: 0 }).run();
     for (const r of file.runs) {
       const state = r.state.relookLookId ? { ...r.state, relookLookId: fresh(r.state.relookLookId) } : r.state;
@@ -51,4 +58,10 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
     }
     return ok({ id: clientId });
   });
+}
+
+function renamedRecords(look: LookData, fresh: (id: string) => string): LookData {
+  const bands = look.bands?.map((b) => ({ ...b, recordId: fresh(b.recordId) }));
+  const exhales = look.exhales?.map((e) => (e.heard?.recordId ? { ...e, heard: { ...e.heard, recordId: fresh(e.heard.recordId) } } : e));
+  return { ...look, ...(bands ? { bands } : {}), ...(exhales ? { exhales } : {}) };
 }

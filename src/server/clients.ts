@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Excursions } from '@/core/body/zones';
-import type { School } from '@/core/read/school';
+import type { Control, School } from '@/core/read/school';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { fail, ok, type Result } from '@/core/result';
 import { db, LOCAL_OWNER } from './db/client';
@@ -77,6 +77,12 @@ export function renameClient(id: string, name: string): Result<null> {
 /** Sets the school to read this client by; null gives it back to the default rule. */
 export function setSchool(id: string, school: School | null): Result<null> {
   db().update(clients).set({ school, updatedAt: new Date().toISOString() }).where(mine(id)).run();
+  return ok(null);
+}
+
+/** Sets the school of trunk control; null gives it back to the default. */
+export function setControl(id: string, control: Control | null): Result<null> {
+  db().update(clients).set({ control, updatedAt: new Date().toISOString() }).where(mine(id)).run();
   return ok(null);
 }
 

@@ -1,16 +1,19 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import { RULES_VERSION } from '@/core/drills/library';
-import { parseCurveCsv } from '@/core/formats/curve-csv';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
+import { RING_POSITIONS } from '@/core/look/places';
+import type { SeenBands } from '@/core/read/observed';
 import { readLook, type ReadingsResult } from '@/core/read/read';
-import type { School } from '@/core/read/school';
+import type { Control, School } from '@/core/read/school';
 import type { Flags } from '@/core/screen/flags';
-import { findBreaths, type BreathsFound } from '@/core/signal/breaths';
+import type { BandAnalysis } from '@/core/signal/analyse';
 import { db, LOCAL_OWNER } from './db/client';
-import { curves, looks } from './db/schema';
+import { looks } from './db/schema';
+import { analysisOf } from './recordings';
 import { keepRevision } from './revisions';
 import type { Saved } from './save';
+import { thresholds } from './settings';
 
 export type Look = typeof looks.$inferSelect;
 
@@ -48,38 +51,17 @@ export function finishLook(id: string): void {
   db().update(looks).set({ finishedAt: new Date().toISOString() }).where(mine(id)).run();
 }
 
-/** Keeps a raw curve beside a look and gives back its id. */
-export function keepCurve(lookId: string, name: string, csv: string): string {
-  const id = randomUUID();
-  db().insert(curves).values({ id, ownerId: LOCAL_OWNER, lookId, name, csv, createdAt: new Date().toISOString() }).run();
-  return id;
+/** Bands of a look in every position that was recorded, computed anew from the raw files. */
+export function bandsOf(look: LookData): SeenBands[] {
+  return (look.bands ?? []).flatMap((note) => {
+    const analysis = analysisOf(note);
+    return analysis ? [{ position: note.position, analysis }] : [];
+  });
 }
 
-export const findCurve = (id: string) => db().select().from(curves).where(and(eq(curves.id, id), eq(curves.ownerId, LOCAL_OWNER))).get();
+/** Bands in quiet breathing in the most supported position; null without any. */
+export const quietBandsOf = (look: LookData): BandAnalysis | null => [...bandsOf(look)].sort((a, b) => RING_POSITIONS.indexOf(a.position) - RING_POSITIONS.indexOf(b.position))[0]?.analysis ?? null;
 
-export const curvesOf = (lookId: string) =>
-  db().select().from(curves).where(and(eq(curves.lookId, lookId), eq(curves.ownerId, LOCAL_OWNER))).orderBy(asc(curves.createdAt)).all();
-
-/** Breaths of the curve that a look names, computed anew from the raw file; null without one. */
-export function breathsOf(look: LookData): BreathsFound | null {
-  if (!look.curve) return null;
-  const key = `${look.curve.curveId}/${look.curve.column}`;
-  const known = found.get(key);
-  if (known) return known;
-  const row = findCurve(look.curve.curveId);
-  const curve = row ? parseCurveCsv(row.csv) : null;
-  const column = curve?.ok ? curve.value.columns.find((c) => c.name === look.curve!.column) : undefined;
-  if (!curve?.ok || !column) return null;
-  const breaths = findBreaths(curve.value.times, column.values);
-  if (!breaths.ok) return null;
-  if (found.size > 50) found.clear();
-  found.set(key, breaths.value);
-  return breaths.value;
-}
-
-/** Raw curves never change, so what was found in them can be kept for a while. */
-const found = new Map<string, BreathsFound>();
-
-/** The readings of a look by the client's school. */
-export const readingsOf = (look: Look, flags: Flags, school: School | null): ReadingsResult =>
-  readLook(look.data, flags, school, breathsOf(look.data));
+/** The readings of a look by what is set for the client and the studio. */
+export const readingsOf = (look: LookData, flags: Flags, client: { school: School | null; control: Control | null }): ReadingsResult =>
+  readLook(look, flags, { school: client.school, control: client.control, bands: bandsOf(look), thresholds: thresholds() });

@@ -4,10 +4,11 @@ import { namedReadings, READING } from '@/core/read/readings';
 import { fail, type Result } from '@/core/result';
 import { propose, relookFor } from '@/core/sequence/propose';
 import type { Sequence } from '@/core/sequence/sequence';
+import { comfortableExhale } from '@/core/look/exhales';
 import { timingFromTaps } from '@/core/look/taps';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { findClient } from './clients';
-import { breathsOf, looksOf, readingsOf, type Look } from './looks';
+import { looksOf, quietBandsOf, readingsOf, type Look } from './looks';
 import { ownedLevelOf } from './runs';
 import { screenOf } from './screens';
 
@@ -17,7 +18,7 @@ export function proposeFor(clientId: string, minutes: number): Result<Sequence> 
   if (!client) return fail('This client is no longer here.');
   const screen = screenOf(clientId).data;
   const look = latestVisit(clientId);
-  const result = readingsOf(look ?? NO_LOOK, screen.flags, client.school);
+  const result = readingsOf(look?.data ?? EMPTY_LOOK, screen.flags, client);
   const because: Partial<Record<Need, string[]>> = {};
   for (const need of result.needs) if (need.because.length > 0) because[need.need] = need.because.map((name) => READING[name].label);
   return propose({
@@ -27,22 +28,21 @@ export function proposeFor(clientId: string, minutes: number): Result<Sequence> 
     props: screen.props,
     minutes,
     school: result.school,
-    comfortableExhaleS: look ? comfortableExhale(look.data) : null,
+    comfortableExhaleS: look ? exhaleOf(look.data) : null,
     ownedLevel: Math.max(0, ownedLevelOf(clientId)),
     relook: relookFor(namedReadings(result.readings)[0]?.name),
   });
 }
 
-const NO_LOOK = { data: EMPTY_LOOK } as Look;
-
 /** The newest look that was a visit, not a look after a run. */
 export const latestVisit = (clientId: string): Look | undefined => looksOf(clientId).find((l) => l.purpose === 'visit');
 
-/** The comfortable exhale that was asked for, or the one that was tapped or recorded in quiet breathing. */
-function comfortableExhale(data: LookData): number | null {
-  if (data.comfortableExhaleS !== undefined) return data.comfortableExhaleS;
-  const curve = breathsOf(data);
-  if (curve) return curve.exhaleS;
+/** The comfortable exhale that was timed, heard or asked for, or the one of quiet breathing. */
+function exhaleOf(data: LookData): number | null {
+  const comfortable = comfortableExhale(data);
+  if (comfortable) return comfortable.comfortableS;
+  const bands = quietBandsOf(data);
+  if (bands) return bands.exhaleS;
   const tapped = data.quiet ? timingFromTaps(data.quiet.taps, data.quiet.first) : null;
   return tapped?.ok ? tapped.value.exhaleS : null;
 }

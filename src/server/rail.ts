@@ -26,7 +26,7 @@ export function railOf(client: NonNullable<ReturnType<typeof findClient>>, now =
   const sequence = sequencesOf(client.id)[0];
   const runs = runsOf(client.id);
   const run = runs[0];
-  const readings = visit ? namedReadings(readingsOf(visit, screen.data.flags, client.school).readings).length : 0;
+  const readings = visit ? namedReadings(readingsOf(visit.data, screen.data.flags, client).readings).length : 0;
   const flags = setFlags(screen.data.flags).length;
   const red = openRedFlags(screen.data.redFlags).length;
   const day = (at: string) => {

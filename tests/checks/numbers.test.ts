@@ -14,7 +14,7 @@ import { mean, standardDeviation } from '@/core/statistics';
 import { THRESHOLD } from '@/core/read/thresholds';
 import { LIFT_PCT } from '@/core/tone/tone';
 import { SEPARATION_MM } from '@/core/screen/rules';
-import { seeded } from '@/demo/breathing';
+import { seeded } from '@/core/simulate/random';
 
 describe('ventilation', () => {
   // Alveolar ventilation equation; 0.863 = 760·310/273/1000 (arithmetic verified).

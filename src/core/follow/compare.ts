@@ -1,6 +1,7 @@
 import { RING_ZONES, ZONE_LABEL } from '../body/zones';
-import type { LookData, RelookTest, RingPosition } from '../look/look';
-import type { BreathsFound } from '../signal/breaths';
+import type { LookData, RelookTest } from '../look/look';
+import { RING_POSITIONS, type RingPosition } from '../look/places';
+import type { BandAnalysis } from '../signal/analyse';
 import { changeBetween, type Change } from './change';
 import { holdMeasure, quietMeasures } from './measures';
 
@@ -10,10 +11,10 @@ export type Comparison = { label: string; unit: 's' | 'a minute' | '%'; change: 
 export const RATING_NOISE = 0.2;
 
 /** What changed between two looks at the same test in the same position; empty when one of them lacks the test. */
-export function compareLooks(before: LookData, after: LookData, test: RelookTest, curves: { before: BreathsFound | null; after: BreathsFound | null } = { before: null, after: null }): Comparison[] {
+export function compareLooks(before: LookData, after: LookData, test: RelookTest, bands: { before: BandAnalysis | null; after: BandAnalysis | null } = { before: null, after: null }): Comparison[] {
   switch (test) {
     case 'quiet': {
-      const [a, b] = [quietMeasures(before, curves.before), quietMeasures(after, curves.after)];
+      const [a, b] = [quietMeasures(before, bands.before), quietMeasures(after, bands.after)];
       if (!a || !b) return [];
       return [
         { label: 'quiet rate', unit: 'a minute', change: changeBetween(a.rate, b.rate) },
@@ -26,7 +27,7 @@ export function compareLooks(before: LookData, after: LookData, test: RelookTest
       return [{ label: 'calm hold, mean', unit: 's', change: changeBetween(a.measured, b.measured) }];
     }
     case 'rings': {
-      const position = (['hookLying', 'sitting', 'standing'] as const).find((p) => before.rings[p] && after.rings[p]);
+      const position = RING_POSITIONS.find((p) => before.rings[p] && after.rings[p]);
       return position ? compareRings(before, after, position) : [];
     }
   }

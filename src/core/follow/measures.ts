@@ -1,7 +1,7 @@
 import { summariseHolds } from '../look/holds';
 import type { HoldTrial, LookData } from '../look/look';
 import { timingFromTaps } from '../look/taps';
-import type { BreathsFound } from '../signal/breaths';
+import type { BandAnalysis } from '../signal/analyse';
 import { standardDeviation } from '../statistics';
 import type { Measured } from './change';
 
@@ -11,15 +11,15 @@ export function holdMeasure(trials: readonly HoldTrial[]): { position: HoldTrial
   return summary ? { position: summary.position, measured: { value: summary.meanCalmS!, spread: summary.spreadS ?? 0, n: summary.calmTries } } : null;
 }
 
-/** Quiet rate (a minute) and exhale (s) of a look: from a recorded curve when there is one, else from taps. */
-export function quietMeasures(look: LookData, curve: BreathsFound | null): { rate: Measured; exhale: Measured; from: 'curve' | 'taps' } | null {
-  if (curve) {
-    const cycles = curve.breaths.map((b) => b.endS - b.startS);
-    const n = cycles.length;
+/** Quiet rate (a minute) and exhale (s) of a look: from the bands when there are any, else from taps. */
+export function quietMeasures(look: LookData, bands: BandAnalysis | null): { rate: Measured; exhale: Measured; from: 'bands' | 'taps' } | null {
+  if (bands) {
+    const counted = bands.breaths.filter((b) => b.trusted);
+    const n = counted.length;
     return {
-      from: 'curve',
-      rate: { value: curve.ratePerMin, spread: standardDeviation(cycles.map((c) => 60 / c)), n },
-      exhale: { value: curve.exhaleS, spread: standardDeviation(curve.breaths.map((b) => b.exhaleS)), n },
+      from: 'bands',
+      rate: { value: bands.ratePerMin, spread: bands.rateSpread, n },
+      exhale: { value: bands.exhaleS, spread: standardDeviation(counted.map((b) => b.exhaleS)), n },
     };
   }
   const timing = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;

@@ -1,6 +1,7 @@
 import { mdcOfMeans } from '../follow/noise';
 import { mean, standardDeviation } from '../statistics';
-import { HOLD_POSITIONS, type HoldTrial } from './look';
+import type { HoldKind, HoldTrial } from './look';
+import { HOLD_POSITIONS } from './places';
 
 export type HoldSummary = {
   position: HoldTrial['position'];
@@ -15,10 +16,10 @@ export type HoldSummary = {
   noiseS: number | null;
 };
 
-/** Holds by position, easiest first (practice P26). Only tries that ended calm count toward a length. */
-export function summariseHolds(trials: readonly HoldTrial[]): HoldSummary[] {
+/** Holds of one kind by position, easiest first (practice P26). Only tries that ended calm count toward a length. */
+export function summariseHolds(trials: readonly HoldTrial[], kind: HoldKind = 'calm'): HoldSummary[] {
   return HOLD_POSITIONS.flatMap((position) => {
-    const here = trials.filter((t) => t.position === position);
+    const here = trials.filter((t) => t.position === position && (t.kind ?? 'calm') === kind);
     if (here.length === 0) return [];
     const calm = here.filter((t) => t.end === 'calm').map((t) => t.holdS);
     const spreadS = calm.length > 1 ? standardDeviation(calm) : null;

@@ -1,57 +1,103 @@
-import type { BreathsFound } from '../signal/breaths';
 import { summariseHolds } from '../look/holds';
 import type { LookData } from '../look/look';
 import { timingFromTaps } from '../look/taps';
 import type { Flags } from '../screen/flags';
+import { NO_JUDGEMENT, type Judgement } from './judgement';
 import { NEEDS, type Need, type Needs } from './needs';
-import type { Observed } from './probes';
+import { firstBands, isLying, type Observed, type SeenBands } from './observed';
 import { NAMED_FROM, readAll, READING, type Reading, type ReadingName } from './readings';
-import type { School } from './school';
+import { SCHOOL_LABEL, type Control, type School } from './school';
+import { DEFAULT_THRESHOLDS, type Thresholds } from './thresholds';
 
-export type WeighedNeed = { need: Need; weight: number; because: ReadingName[] };
+export type WeighedNeed = {
+  need: Need;
+  weight: number;
+  because: ReadingName[];
+  /** Why it stands where it stands, one plain sentence. */
+  why: string;
+  /** What was computed, when the instructor decided otherwise. */
+  overruled?: { computed: number; why: string };
+};
+
+export type JudgedReading = Reading & { /** What was computed, when the instructor decided otherwise. */ overruled?: { computed: number; why: string } };
 
 export type ReadingsResult = {
   school: School;
   /** The school that the default rule would choose, and why. */
   defaultSchool: { school: School; because: string };
-  readings: Reading[];
+  control: Control;
+  readings: JudgedReading[];
   needs: WeighedNeed[];
 };
 
-/** These are worked on before the others (practice P17, P21; P10 for the floor). Our choice of the factor. */
-const FIRST: Partial<Record<ReadingName, number>> = { reversed: 1.5, stuckInhale: 1.5, floorHolding: 1.25 };
+/** What is worked on before the rest, by how much it counts more, and why (practice P17, P21; P10 for the floor). Our choice of the factors. */
+const FIRST: Partial<Record<ReadingName, { factor: number; why: string }>> = {
+  reversed: { factor: 1.5, why: 'a reversed breath is set right first' },
+  stuckInhale: { factor: 1.5, why: 'an emptied chest has room to fill, so the exhale comes first' },
+  floorHolding: { factor: 1.25, why: 'the floor lets go before it lifts' },
+};
 
-/** The observation of how a low breath shows: the belly moves at least this much lying. Our choice. */
-const LOW_BREATH_FOUND = 0.5;
+export type ReadOptions = {
+  /** The school to read by, or null for the default of practice P31: low and quiet while the pattern is upper-chest or reversed, all round once the client can find the low breath. */
+  school?: School | null;
+  /** Null: draw in, with which the trunk is taught from low to high (practice P32, P33). */
+  control?: Control | null;
+  bands?: readonly SeenBands[];
+  thresholds?: Thresholds;
+};
 
-/**
- * Reads a look: readings with their evidence, the school they were read by, and the needs that follow.
- *
- * @param school the school to read by, or null for the default of practice P31: low and quiet while the pattern is
- *   upper-chest or reversed, all round once the client can find the low breath
- * @param curve breaths found in a recorded curve; measured beats tapped
- */
-export function readLook(look: LookData, flags: Flags, school: School | null, curve: BreathsFound | null = null): ReadingsResult {
+export const DEFAULT_CONTROL: Control = 'drawIn';
+
+/** Reads a look: readings with their evidence, the school they were read by, and the needs that follow. */
+export function readLook(look: LookData, flags: Flags, { school = null, control = null, bands = [], thresholds = DEFAULT_THRESHOLDS }: ReadOptions = {}): ReadingsResult {
   const tapped = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
   const observed: Observed = {
     look,
     flags,
     timing: tapped?.ok ? tapped.value : null,
-    curve,
+    bands,
     holds: summariseHolds(look.holds),
     school: school ?? 'lowQuiet',
+    control: control ?? DEFAULT_CONTROL,
+    thresholds,
   };
-  const byDefault = defaultSchool(readAll({ ...observed, school: 'lowQuiet' }), look);
+  const judgement = look.judgement ?? NO_JUDGEMENT;
+  const byDefault = defaultSchool(judged(readAll({ ...observed, school: 'lowQuiet' }), judgement), observed);
   const used = school ?? byDefault.school;
-  const readings = readAll({ ...observed, school: used });
-  return { school: used, defaultSchool: byDefault, readings, needs: needsFrom(readings, used) };
+  const readings = judged(readAll({ ...observed, school: used }), judgement);
+  return { school: used, defaultSchool: byDefault, control: observed.control, readings, needs: judgedNeeds(needsFrom(readings, used), judgement) };
 }
 
-function defaultSchool(readings: readonly Reading[], look: LookData): { school: School; because: string } {
+function judged(readings: readonly Reading[], { readings: own }: Judgement): JudgedReading[] {
+  return readings.map((r) => {
+    const decided = own[r.name];
+    return decided ? { ...r, strength: decided.strength, overruled: { computed: r.strength, why: decided.why } } : r;
+  });
+}
+
+function judgedNeeds(needs: readonly WeighedNeed[], { needs: own }: Judgement): WeighedNeed[] {
+  const changed = needs.map((n) => {
+    const decided = own[n.need];
+    return decided ? { ...n, weight: decided.weight, overruled: { computed: n.weight, why: decided.why } } : n;
+  });
+  const added = NEEDS.flatMap((need): WeighedNeed[] => {
+    const decided = own[need];
+    return decided && !needs.some((n) => n.need === need) ? [{ need, weight: decided.weight, because: [], why: 'you asked for it', overruled: { computed: 0, why: decided.why } }] : [];
+  });
+  return [...changed, ...added].sort((a, b) => b.weight - a.weight);
+}
+
+/** The observation of how a low breath shows: the belly moves at least this much lying. Our choice. */
+const LOW_BREATH_FOUND = 0.5;
+
+function defaultSchool(readings: readonly Reading[], observed: Observed): { school: School; because: string } {
+  const { look } = observed;
   const strength = (name: ReadingName) => readings.find((r) => r.name === name)!.strength;
   if (strength('reversed') >= NAMED_FROM) return { school: 'lowQuiet', because: 'the pattern is reversed' };
   if (strength('upperChest') >= NAMED_FROM) return { school: 'lowQuiet', because: 'the pattern is upper-chest' };
-  const belly = look.rings.hookLying?.belly ?? look.twoHands?.belly;
+  const bands = firstBands(observed);
+  const measured = bands && isLying(bands.position) && bands.analysis.ribShare !== null ? 1 - bands.analysis.ribShare : undefined;
+  const belly = measured ?? look.rings.hookLying?.belly ?? look.twoHands?.belly;
   if (belly !== undefined && belly >= LOW_BREATH_FOUND) return { school: 'allRound', because: 'the client finds the low breath' };
   return { school: 'lowQuiet', because: 'the low breath was not seen yet' };
 }
@@ -63,7 +109,7 @@ export function needsFrom(readings: readonly Pick<Reading, 'name' | 'strength'>[
     if (reading.strength < NAMED_FROM) continue;
     for (const [need, weight] of Object.entries(READING[reading.name].needs) as [Need, number][]) {
       const entry = weights.get(need) ?? { weight: 0, because: [] };
-      entry.weight += weight * reading.strength * (FIRST[reading.name] ?? 1);
+      entry.weight += weight * reading.strength * (FIRST[reading.name]?.factor ?? 1);
       entry.because.push(reading.name);
       weights.set(need, entry);
     }
@@ -74,8 +120,14 @@ export function needsFrom(readings: readonly Pick<Reading, 'name' | 'strength'>[
   }
   return NEEDS.flatMap((need) => {
     const entry = weights.get(need);
-    return entry ? [{ need, weight: Math.min(10, entry.weight), because: entry.because }] : [];
+    return entry ? [{ need, weight: Math.min(10, entry.weight), because: entry.because, why: whyOf(entry.because, school) }] : [];
   }).sort((a, b) => b.weight - a.weight);
+}
+
+function whyOf(because: readonly ReadingName[], school: School): string {
+  const first = because.map((name) => FIRST[name]?.why).find((why) => why !== undefined);
+  const from = because.map((name) => READING[name].label).join('; ');
+  return from === '' ? `a wish of the school “${SCHOOL_LABEL[school]}”` : first ? `${from}: ${first}` : from;
 }
 
 /** What a school works on when nothing is wrong. Our choice, small beside any reading. */

@@ -99,6 +99,9 @@ export const DEMAND_RULES: readonly DemandRule[] = [
 /** Why this client holds no breath, one reason a flag; empty when nothing speaks against it. */
 export const holdBars = (flags: Flags): string[] => DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
 
+/** Why this client does not take a position, one reason a rule; empty when nothing speaks against it. */
+export const positionBars = (position: Position, flags: Flags): string[] => POSITION_RULES.filter((r) => r.target(position) && r.when(flags)).map((r) => r.because);
+
 /** Cautions that bar nothing but are to be said. */
 export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string; source: string }[] = [
   { when: is('panic'), text: 'Keep breaths small and unhurried; stop at tingling or dizziness.', source: 'P12' },

@@ -2,163 +2,256 @@ import { fail, ok, type Result } from '../result';
 import { mean, median, standardDeviation } from '../statistics';
 import { butterworthLowPass, filterBothWays } from './butterworth';
 import { findPeaks } from './peaks';
+import { recordOf, stretchesOf, type Span } from './record';
+import { placeTurn } from './turns';
 
-export type FoundBreath = { startS: number; turnS: number; endS: number; inhaleS: number; exhaleS: number; depth: number };
+export type FoundBreath = {
+  startS: number;
+  /** The breath stops coming in. */
+  turnS: number;
+  /** The next breath begins to come in; the pauses lie within. */
+  endS: number;
+  /** Without the pauses. */
+  inhaleS: number;
+  exhaleS: number;
+  pauseFullS: number;
+  pauseEmptyS: number;
+  /** Rise from the levels before and after to the top, in units of the signal. */
+  depth: number;
+};
 
-export type BreathsFound = {
-  breaths: FoundBreath[];
-  /** Times of all inhale peaks, also those at the ends of the record that make no whole breath. */
-  peaksS: number[];
+export type Timed = {
   ratePerMin: number;
   inhaleS: number;
   exhaleS: number;
+  /** Ti/Ttot, 0–1. */
   dutyCycle: number;
+  /** Coefficient of variation of the whole breath. */
   irregularity: number;
+};
+
+export type BreathsFound = Timed & {
+  breaths: FoundBreath[];
   sampleHz: number;
   /** Stretches without samples, left out. */
-  gaps: { fromS: number; toS: number }[];
+  gaps: Span[];
 };
 
 export type BreathOptions = {
   /** Breaths faster than this are smoothed away. Default 1 Hz, order 4. */
   cutoffHz?: number;
-  /** Least prominence of an inhale peak in units of the signal. Default: a quarter of its spread, 5 % to 95 %. */
+  /** Least prominence of an inhale peak in units of the signal. Default: a quarter of the usual reach of 30 s. */
   prominence?: number;
 };
 
-/** A hole longer than this breaks the record in two; a shorter one is bridged by a straight line. Our choice. */
-const LONGEST_BRIDGE_S = 0.5;
-const DEFAULT_CUTOFF_HZ = 1;
+export const DEFAULT_CUTOFF_HZ = 1;
+/** Where the usual breath is shorter than this, this edge is used. Our choice. */
+const FAST_BREATH_S = 2.6;
+const FAST_CUTOFF_HZ = 1.8;
 const DEFAULT_PROMINENCE_SHARE = 0.25;
-/** Turns are placed on a curve smoothed this many times less, within this distance. Our choice. */
-const SHARPER = 2.5;
-const REFINE_S = 0.25;
+const REACH_WINDOW_S = 30;
+/** A pause is named from this length, and from this share of the breath. Our choice: shorter ones belong to the turn. */
+const PAUSE_FROM_S = 0.4;
+const PAUSE_FROM_SHARE = 0.09;
+/** A half cosine spends this share of its length within a tenth of its end, and this from half to a tenth. */
+const DWELL = Math.acos(0.8) / Math.PI;
+const HALF_TO_TENTH = 0.5 - DWELL;
 
 /**
  * Finds and times breaths in a curve that rises on the inhale. Times in seconds, increasing; they need not be
- * evenly spaced. Samples are filtered without delay and every breath runs from trough to trough.
+ * evenly spaced. Samples are filtered without delay.
  *
  * @param times seconds, strictly increasing, same length as `values`
  */
 export function findBreaths(times: ArrayLike<number>, values: ArrayLike<number>, options: BreathOptions = {}): Result<BreathsFound> {
   if (times.length !== values.length) return fail('times and values differ in number', 'values');
-  if (times.length < 20) return fail('a curve needs at least 20 samples', 'values');
-  const step = medianStep(times);
-  const sampleHz = 1 / step;
-  const cutoffHz = options.cutoffHz ?? DEFAULT_CUTOFF_HZ;
-  if (cutoffHz * 2 >= sampleHz) {
-    return fail(`sampled at ${sampleHz.toFixed(2)} Hz: breaths need more than ${(cutoffHz * 2).toFixed(1)} samples a second`, 'times');
-  }
-  const { pieces, gaps } = evenPieces(times, values, step);
-  const sections = butterworthLowPass(4, cutoffHz, sampleHz);
-  const sharper = butterworthLowPass(4, Math.min(cutoffHz * SHARPER, sampleHz * 0.45), sampleHz);
-  const smoothed = pieces.map((p) => ({ startS: p.startS, y: filterBothWays(sections, p.y), sharp: filterBothWays(sharper, p.y) }));
-  const prominence = options.prominence ?? DEFAULT_PROMINENCE_SHARE * spread(smoothed.map((p) => p.y));
-  const breaths: FoundBreath[] = [];
-  const peaksS: number[] = [];
-  for (const { startS, y, sharp } of smoothed) {
-    const peaks = findPeaks(y, prominence);
-    peaksS.push(...peaks.map((p) => startS + p * step));
-    breaths.push(...breathsBetween(y, sharp, peaks, startS, step));
-  }
+  const record = recordOf({ times: Float64Array.from(times), columns: [{ name: 'curve', values: Float64Array.from(values) }] });
+  if (!record.ok) return record;
+  const { hz, channels, gaps } = record.value;
+  const x = channels[0]!.values;
+  const made = smoothAndFind(x, hz, stretchesOf(record.value, x.length), options);
+  if (!made.ok) return made;
+  const { breaths } = made.value;
   if (breaths.length === 0) return fail('no whole breath was found: check the column and that the curve rises on the inhale', 'values');
-  const cycles = breaths.map((b) => b.endS - b.startS);
-  const cycle = mean(cycles);
-  const inhaleS = mean(breaths.map((b) => b.inhaleS));
-  return ok({
-    breaths,
-    peaksS,
-    ratePerMin: 60 / cycle,
-    inhaleS,
-    exhaleS: mean(breaths.map((b) => b.exhaleS)),
-    dutyCycle: inhaleS / cycle,
-    irregularity: standardDeviation(cycles) / cycle,
-    sampleHz,
-    gaps,
+  const offset = times[0]!;
+  const moved = breaths.map((b) => ({ ...b, startS: b.startS + offset, turnS: b.turnS + offset, endS: b.endS + offset }));
+  return ok({ ...timingOf(moved), breaths: moved, sampleHz: hz, gaps: gaps.map((g) => ({ fromS: g.fromS + offset, toS: g.toS + offset })) });
+}
+
+/**
+ * Smooths and finds in one: when the breaths turn out fast, both again with a higher edge, since the usual one would
+ * swallow the quickest of them.
+ *
+ * @param smoothed `x` smoothed at the usual edge, when that has been done already
+ */
+export function smoothAndFind(x: Float64Array, hz: number, stretches: readonly (readonly [number, number])[], options: BreathOptions = {}, smoothed?: Float64Array): Result<{ y: Float64Array; cutoffHz: number; breaths: FoundBreath[] }> {
+  const cutoffHz = options.cutoffHz ?? DEFAULT_CUTOFF_HZ;
+  const y = smoothed && smoothed !== x ? ok(smoothed) : smooth(x, hz, stretches, cutoffHz);
+  if (!y.ok) return y;
+  const breaths = breathsIn(x, y.value, hz, stretches, options.prominence);
+  const fast = options.cutoffHz === undefined && breaths.length > 2 && median(breaths.map((b) => b.endS - b.startS)) < FAST_BREATH_S && hz > 4 * FAST_CUTOFF_HZ;
+  return fast ? smoothAndFind(x, hz, stretches, { ...options, cutoffHz: FAST_CUTOFF_HZ }) : ok({ y: y.value, cutoffHz, breaths });
+}
+
+/** The values without what is faster than a breath, each stretch by itself; between stretches as they were. */
+export function smooth(values: Float64Array, hz: number, stretches: readonly (readonly [number, number])[], cutoffHz = DEFAULT_CUTOFF_HZ): Result<Float64Array> {
+  if (cutoffHz * 2 >= hz) return fail(`sampled at ${hz.toFixed(2)} Hz: breaths need more than ${(cutoffHz * 2).toFixed(1)} samples a second`, 'times');
+  const sections = butterworthLowPass(4, cutoffHz, hz);
+  if (stretches.length === 1 && stretches[0]![0] === 0 && stretches[0]![1] === values.length) return ok(filterBothWays(sections, values));
+  const y = Float64Array.from(values);
+  for (const [from, to] of stretches) y.set(filterBothWays(sections, values.subarray(from, to)), from);
+  return ok(y);
+}
+
+/**
+ * Breaths in a smoothed curve, their turns placed by the raw one.
+ *
+ * @param x raw samples @param y the same, smoothed
+ */
+export function breathsIn(x: Float64Array, y: Float64Array, hz: number, stretches: readonly (readonly [number, number])[], prominence?: number): FoundBreath[] {
+  const reach = usualReach(y, hz, stretches);
+  const least = prominence ?? DEFAULT_PROMINENCE_SHARE * reach;
+  if (!(least > 0)) return [];
+  const noise = noiseBetween(x, y) / reach;
+  return stretches.flatMap(([from, to]) => {
+    const part = y.subarray(from, to);
+    return breathsBetween(x.subarray(from, to), part, findPeaks(part, least), from / hz, hz, noise);
   });
 }
 
-function breathsBetween(y: Float64Array, sharp: Float64Array, peaks: readonly number[], startS: number, step: number): FoundBreath[] {
+/** Mean timing of breaths, at least one. */
+export function timingOf(breaths: readonly FoundBreath[]): Timed {
+  const cycles = breaths.map((b) => b.endS - b.startS);
+  const cycle = mean(cycles);
+  const inhaleS = mean(breaths.map((b) => b.inhaleS));
+  return { ratePerMin: 60 / cycle, inhaleS, exhaleS: mean(breaths.map((b) => b.exhaleS)), dutyCycle: inhaleS / cycle, irregularity: standardDeviation(cycles) / cycle };
+}
+
+/** How far the curve usually reaches within half a minute; drift over a long record does not matter. */
+export function usualReach(y: Float64Array, hz: number, stretches: readonly (readonly [number, number])[]): number {
+  const window = Math.max(20, Math.round(REACH_WINDOW_S * hz));
+  const reaches: number[] = [];
+  for (const [from, to] of stretches) {
+    for (let a = from; a < to; a += window) {
+      const b = Math.min(to, a + window);
+      if (b - a < window / 2 && a > from) continue;
+      let low = Infinity;
+      let high = -Infinity;
+      for (let i = a; i < b; i++) {
+        const v = y[i]!;
+        if (v < low) low = v;
+        if (v > high) high = v;
+      }
+      reaches.push(high - low);
+    }
+  }
+  return reaches.length === 0 ? 0 : median(reaches);
+}
+
+/** Standard deviation of what smoothing took away, from its median, so that a cough counts for little. */
+export function noiseBetween(x: Float64Array, y: Float64Array): number {
+  const stride = Math.max(1, Math.floor(x.length / 5000));
+  const off: number[] = [];
+  for (let i = 0; i < x.length; i += stride) off.push(Math.abs(x[i]! - y[i]!));
+  return MAD_TO_SD * median(off);
+}
+
+const MAD_TO_SD = 1.4826;
+
+type Trough = { exhaleEnd: number; inhaleStart: number; lowest: number };
+type Top = { inhaleEnd: number; exhaleStart: number };
+
+function breathsBetween(x: Float64Array, y: Float64Array, peaks: readonly number[], startS: number, hz: number, noise: number): FoundBreath[] {
+  if (peaks.length === 0) return [];
   // The trough before the first peak and after the last count only when the signal turns there, not at its end.
   const bounds = [0, ...peaks, y.length - 1];
-  const troughs = bounds.slice(1).map((to, i) => lowest(y, bounds[i]!, to));
-  return peaks.flatMap((peak, i) => {
-    const from = troughs[i]!;
-    const to = troughs[i + 1]!;
-    if (from === 0 || to === y.length - 1) return [];
-    const reach = Math.round(REFINE_S / step);
-    const [a, p, b] = [refine(sharp, from, -1, reach), refine(sharp, peak, 1, reach), refine(sharp, to, -1, reach)].map((k) => startS + vertex(sharp, k) * step) as [number, number, number];
-    return { startS: a, turnS: p, endS: b, inhaleS: p - a, exhaleS: b - p, depth: y[peak]! - (y[from]! + y[to]!) / 2 };
+  const lows = bounds.slice(1).map((to, i) => lowest(y, bounds[i]!, to));
+  const troughs = lows.map((low, i): Trough => {
+    const [left, right] = [i > 0 ? peaks[i - 1]! : null, i < peaks.length ? peaks[i]! : null];
+    const { first, last } = flatOf(y, low, left, right, -1, hz);
+    return { exhaleEnd: first, inhaleStart: last, lowest: low };
   });
+  const tops = peaks.map((peak, i): Top => {
+    const { first, last } = flatOf(y, peak, lows[i]!, lows[i + 1]!, 1, hz);
+    return { inhaleEnd: first, exhaleStart: last };
+  });
+  refineAll(x, hz, noise, troughs, tops);
+  return peaks.flatMap((peak, i) => {
+    const [a, b] = [troughs[i]!, troughs[i + 1]!];
+    if (a.lowest === 0 || b.lowest === y.length - 1) return [];
+    const top = tops[i]!;
+    const at = (k: number) => startS + k / hz;
+    return {
+      startS: at(a.inhaleStart),
+      turnS: at(top.inhaleEnd),
+      endS: at(b.inhaleStart),
+      inhaleS: (top.inhaleEnd - a.inhaleStart) / hz,
+      exhaleS: (b.exhaleEnd - top.exhaleStart) / hz,
+      pauseFullS: (top.exhaleStart - top.inhaleEnd) / hz,
+      pauseEmptyS: (b.inhaleStart - b.exhaleEnd) / hz,
+      depth: y[peak]! - (y[a.lowest]! + y[b.lowest]!) / 2,
+    };
+  });
+}
+
+/** Places every turn by the raw samples, twice: the second time with the better phase lengths of the first. */
+function refineAll(x: Float64Array, hz: number, noise: number, troughs: Trough[], tops: Top[]): void {
+  for (let round = 0; round < 2; round++) {
+    const inhale = tops.map((top, i) => top.inhaleEnd - troughs[i]!.inhaleStart);
+    const exhale = tops.map((top, i) => troughs[i + 1]!.exhaleEnd - top.exhaleStart);
+    troughs.forEach((t, i) => {
+      const before = exhale[i - 1] ?? exhale[i] ?? 0;
+      const after = inhale[i] ?? inhale[i - 1] ?? 0;
+      const pause = t.inhaleStart - t.exhaleEnd;
+      if (pause > 0) {
+        t.exhaleEnd = Math.min(placeTurn(x, hz, noise, { at: t.exhaleEnd, before, after: 0, pause }), t.inhaleStart);
+        t.inhaleStart = Math.max(placeTurn(x, hz, noise, { at: t.inhaleStart, before: 0, after, pause }), t.exhaleEnd);
+      } else t.exhaleEnd = t.inhaleStart = placeTurn(x, hz, noise, { at: t.inhaleStart, before, after });
+    });
+    tops.forEach((top, i) => {
+      const pause = top.exhaleStart - top.inhaleEnd;
+      if (pause > 0) {
+        top.inhaleEnd = Math.min(placeTurn(x, hz, noise, { at: top.inhaleEnd, before: inhale[i]!, after: 0, pause }), top.exhaleStart);
+        top.exhaleStart = Math.max(placeTurn(x, hz, noise, { at: top.exhaleStart, before: 0, after: exhale[i]!, pause }), top.inhaleEnd);
+      } else top.inhaleEnd = top.exhaleStart = placeTurn(x, hz, noise, { at: top.inhaleEnd, before: inhale[i]!, after: exhale[i]! });
+    });
+  }
+}
+
+/**
+ * Where the curve rests at an extreme: the same place twice when it only turns there. A rest is what it spends near
+ * the extreme beyond what two half cosines as steep as its flanks would.
+ *
+ * @param sign 1 for a peak, −1 for a trough; `left` and `right` are the neighbouring extremes, null at an end
+ */
+function flatOf(y: Float64Array, at: number, left: number | null, right: number | null, sign: 1 | -1, hz: number): { first: number; last: number } {
+  const same = { first: at, last: at };
+  if (left === null || right === null) return same;
+  const level = y[at]!;
+  const flank = (side: number, step: 1 | -1) => {
+    const height = Math.abs(level - y[side]!);
+    const tenth = crossing(y, at, side, step, level - sign * 0.1 * height, sign);
+    const half = crossing(y, tenth, side, step, level - sign * 0.5 * height, sign);
+    return { tenth, phase: Math.abs(half - tenth) / HALF_TO_TENTH };
+  };
+  const [before, after] = [flank(left, -1), flank(right, 1)];
+  const first = before.tenth + DWELL * before.phase;
+  const last = after.tenth - DWELL * after.phase;
+  const rest = last - first;
+  return rest >= Math.max(PAUSE_FROM_S * hz, PAUSE_FROM_SHARE * (right - left)) ? { first, last } : same;
+}
+
+/** Walks from `from` toward `to` until the curve has passed `level`; the place between samples. */
+function crossing(y: Float64Array, from: number, to: number, step: 1 | -1, level: number, sign: 1 | -1): number {
+  let i = Math.round(from);
+  while (i !== to && sign * (y[i]! - level) > 0) i += step;
+  const back = i - step;
+  if (back < 0 || back >= y.length || y[back] === y[i]) return i;
+  return back + step * Math.min(1, Math.max(0, (y[back]! - level) / (y[back]! - y[i]!)));
 }
 
 function lowest(y: Float64Array, from: number, to: number): number {
   let at = from;
   for (let i = from; i <= to; i++) if (y[i]! < y[at]!) at = i;
   return at;
-}
-
-/** The extreme of the sharper curve near `k`: smoothing drags a turn toward its gentler side. */
-function refine(sharp: Float64Array, k: number, sign: 1 | -1, reach: number): number {
-  let at = k;
-  for (let i = Math.max(0, k - reach); i <= Math.min(sharp.length - 1, k + reach); i++) if (sign * sharp[i]! > sign * sharp[at]!) at = i;
-  return at;
-}
-
-/** The turn between samples, by a parabola through three of them. */
-function vertex(y: Float64Array, k: number): number {
-  if (k === 0 || k === y.length - 1) return k;
-  const [a, b, c] = [y[k - 1]!, y[k]!, y[k + 1]!];
-  const bend = a - 2 * b + c;
-  return bend === 0 ? k : k + (a - c) / (2 * bend);
-}
-
-function medianStep(times: ArrayLike<number>): number {
-  const steps = new Float64Array(Math.min(times.length - 1, 2001));
-  const stride = (times.length - 1) / steps.length;
-  for (let k = 0; k < steps.length; k++) {
-    const i = Math.floor(k * stride);
-    steps[k] = times[i + 1]! - times[i]!;
-  }
-  return median(Array.from(steps));
-}
-
-type Piece = { startS: number; y: Float64Array };
-
-function evenPieces(times: ArrayLike<number>, values: ArrayLike<number>, step: number): { pieces: Piece[]; gaps: { fromS: number; toS: number }[] } {
-  const longest = Math.max(LONGEST_BRIDGE_S, 1.5 * step);
-  const pieces: Piece[] = [];
-  const gaps: { fromS: number; toS: number }[] = [];
-  let from = 0;
-  for (let i = 1; i <= times.length; i++) {
-    if (i < times.length && times[i]! - times[i - 1]! <= longest) continue;
-    if (i - from >= 20) pieces.push(resample(times, values, from, i - 1, step));
-    if (i < times.length) gaps.push({ fromS: times[i - 1]!, toS: times[i]! });
-    from = i;
-  }
-  return { pieces, gaps };
-}
-
-function resample(times: ArrayLike<number>, values: ArrayLike<number>, from: number, to: number, step: number): Piece {
-  const startS = times[from]!;
-  const n = Math.floor((times[to]! - startS) / step + 1e-6) + 1;
-  const y = new Float64Array(n);
-  let i = from;
-  for (let k = 0; k < n; k++) {
-    const t = startS + k * step;
-    while (i < to - 1 && times[i + 1]! <= t) i++;
-    const f = Math.min(1, Math.max(0, (t - times[i]!) / (times[i + 1]! - times[i]!)));
-    y[k] = values[i]! + (values[i + 1]! - values[i]!) * f;
-  }
-  return { startS, y };
-}
-
-/** 5 % to 95 % of the values, from a sample of them. */
-function spread(pieces: readonly Float64Array[]): number {
-  const sample: number[] = [];
-  const total = pieces.reduce((sum, p) => sum + p.length, 0);
-  const stride = Math.max(1, Math.floor(total / 20000));
-  for (const y of pieces) for (let i = 0; i < y.length; i += stride) sample.push(y[i]!);
-  sample.sort((a, b) => a - b);
-  return sample[Math.floor(sample.length * 0.95)]! - sample[Math.floor(sample.length * 0.05)]!;
 }

@@ -4,19 +4,33 @@
  * (the definition of SciPy's `find_peaks`).
  */
 export function findPeaks(x: ArrayLike<number>, prominence: number): number[] {
-  return localMaxima(x).filter((peak) => prominenceOf(x, peak) >= prominence);
+  return localMaxima(x).filter((peak) => reaches(x, peak, prominence, -1) && reaches(x, peak, prominence, 1));
 }
 
 function localMaxima(x: ArrayLike<number>): number[] {
   const found: number[] = [];
-  for (let i = 1; i < x.length - 1; i++) {
+  const last = x.length - 1;
+  for (let i = 1; i < last; i++) {
     if (x[i - 1]! >= x[i]!) continue;
+    if (x[i]! > x[i + 1]!) {
+      found.push(i);
+      i++;
+      continue;
+    }
+    if (x[i]! < x[i + 1]!) continue;
     let end = i;
     while (end + 1 < x.length && x[end + 1] === x[i]) end++;
     if (end + 1 < x.length && x[end + 1]! < x[i]!) found.push((i + end) >> 1);
     i = end;
   }
   return found;
+}
+
+/** Does the signal fall by `prominence` on this side before it rises above the peak? Stops as soon as it is known. */
+function reaches(x: ArrayLike<number>, peak: number, prominence: number, step: 1 | -1): boolean {
+  const height = x[peak]!;
+  for (let i = peak; i >= 0 && i < x.length && x[i]! <= height; i += step) if (height - x[i]! >= prominence) return true;
+  return false;
 }
 
 export function prominenceOf(x: ArrayLike<number>, peak: number): number {

@@ -1,23 +1,39 @@
-import type { Result } from '../result';
-import { findBreaths, type BreathsFound } from './breaths';
+import { DEFAULT_CUTOFF_HZ, smooth } from './breaths';
+import type { BandAnalysis } from './analyse';
+import { onRibs, type BandPlace } from './places';
+import { lengthOf, samplesOf, stretchesOf, type BandRecord, type RecordNote } from './record';
 
-/** One column of a curve, thinned for drawing, with the breaths that were found in all of it. */
-export type CurvePreview = {
-  name: string;
-  fromS: number;
-  toS: number;
-  low: number;
-  high: number;
-  /** Lowest and highest value in each of up to PREVIEW_POINTS equal stretches of time. */
-  points: { t: number; low: number; high: number }[];
-  found: Result<BreathsFound>;
+/** One channel thinned for drawing: lowest and highest value in each of up to PREVIEW_POINTS equal stretches of time. */
+export type ChannelPreview = { name: string; place: BandPlace | null; low: number; high: number; points: { t: number; low: number; high: number }[] };
+
+export type BandPreview = {
+  lengthS: number;
+  hz: number;
+  startAt: string | null;
+  notes: RecordNote[];
+  channels: ChannelPreview[];
+  /** Ribs against belly for each breath of the analysis, 0–1 each; empty without both. */
+  loops: { ribs: number; belly: number }[][];
 };
 
-export const PREVIEW_POINTS = 600;
+export const PREVIEW_POINTS = 900;
+const LOOP_POINTS = 48;
+const MOST_LOOPS = 400;
 
-/** A drawing of a column that keeps its peaks at any length, and its breaths. */
-export function previewOf(name: string, times: ArrayLike<number>, values: ArrayLike<number>): CurvePreview {
-  const n = times.length;
+/** What is needed to draw a record of any length. */
+export function previewOf(record: BandRecord, analysis: BandAnalysis | null): BandPreview {
+  return {
+    lengthS: lengthOf(record),
+    hz: record.hz,
+    startAt: record.startAt,
+    notes: record.notes,
+    channels: record.channels.map((c) => thin(c.name, c.place, c.values, record.hz)),
+    loops: analysis ? loopsOf(record, analysis) : [],
+  };
+}
+
+function thin(name: string, place: BandPlace | null, values: Float64Array, hz: number): ChannelPreview {
+  const n = values.length;
   const buckets = Math.min(PREVIEW_POINTS, n);
   const points = Array.from({ length: buckets }, (_, b) => {
     const from = Math.floor((b * n) / buckets);
@@ -28,15 +44,34 @@ export function previewOf(name: string, times: ArrayLike<number>, values: ArrayL
       low = Math.min(low, values[i]!);
       high = Math.max(high, values[i]!);
     }
-    return { t: times[from]!, low, high };
+    return { t: from / hz, low, high };
   });
-  return {
-    name,
-    fromS: times[0]!,
-    toS: times[n - 1]!,
-    low: points.reduce((m, p) => Math.min(m, p.low), Infinity),
-    high: points.reduce((m, p) => Math.max(m, p.high), -Infinity),
-    points,
-    found: findBreaths(times, values),
+  return { name, place, low: Math.min(...points.map((p) => p.low)), high: Math.max(...points.map((p) => p.high)), points };
+}
+
+function loopsOf(record: BandRecord, { breaths }: BandAnalysis): BandPreview['loops'] {
+  const stretches = stretchesOf(record, samplesOf(record));
+  const meanOf = (test: (place: BandPlace | null) => boolean): Float64Array | null => {
+    const of = record.channels.filter((c) => test(c.place)).map((c) => smooth(c.values, record.hz, stretches, DEFAULT_CUTOFF_HZ));
+    const curves = of.flatMap((c) => (c.ok ? [c.value] : []));
+    return curves.length === 0 ? null : curves[0]!.map((_, i) => curves.reduce((s, c) => s + c[i]!, 0) / curves.length);
   };
+  const [ribs, belly] = [meanOf(onRibs), meanOf((p) => p === 'belly')];
+  if (!ribs || !belly) return [];
+  return breaths.slice(0, MOST_LOOPS).map((b) => {
+    const [from, to] = [b.startS * record.hz, b.endS * record.hz];
+    const at = (y: Float64Array, k: number) => y[Math.min(y.length - 1, Math.max(0, Math.round(from + ((to - from) * k) / LOOP_POINTS)))]!;
+    const points = Array.from({ length: LOOP_POINTS }, (_, k) => ({ ribs: at(ribs, k), belly: at(belly, k) }));
+    return scaled(points);
+  });
+}
+
+function scaled(points: { ribs: number; belly: number }[]): { ribs: number; belly: number }[] {
+  const range = (of: (p: { ribs: number; belly: number }) => number) => {
+    const all = points.map(of);
+    const low = Math.min(...all);
+    return { low, size: Math.max(...all) - low || 1 };
+  };
+  const [r, b] = [range((p) => p.ribs), range((p) => p.belly)];
+  return points.map((p) => ({ ribs: (p.ribs - r.low) / r.size, belly: (p.belly - b.low) / b.size }));
 }

@@ -1,5 +1,8 @@
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { RECORDING_KINDS } from '../../core/formats/recording-kind';
 import type { LookData } from '@/core/look/look';
+import type { TestId } from '@/core/look/tests';
+import type { OwnThresholds } from '@/core/read/thresholds';
 import type { Screen } from '@/core/screen/screen';
 import type { Sequence } from '@/core/sequence/sequence';
 import type { RunState } from '@/core/sequence/run';
@@ -20,6 +23,8 @@ export const clients = sqliteTable(
     name: text('name').notNull(),
     /** The school set for this client; null leaves it to the default rule. */
     school: text('school', { enum: ['lowQuiet', 'allRound'] }),
+    /** The school of trunk control set for this client; null leaves it to the default. */
+    control: text('control', { enum: ['drawIn', 'brace'] }),
     createdAt: text('created_at').notNull(),
     updatedAt: text('updated_at').notNull(),
     archivedAt: text('archived_at'),
@@ -57,17 +62,37 @@ export const looks = sqliteTable(
   (t) => [index('looks_by_client').on(t.clientId, t.at)],
 );
 
-/** Raw recorded curves beside the look that they belong to. */
-export const curves = sqliteTable(
-  'curves',
+/** Raw records beside the look that they belong to, as the bytes that came. */
+export const recordings = sqliteTable(
+  'recordings',
   {
     ...owned,
     lookId: text('look_id').notNull().references(() => looks.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
-    csv: text('csv').notNull(),
+    kind: text('kind', { enum: RECORDING_KINDS }).notNull(),
+    bytes: blob('bytes', { mode: 'buffer' }).notNull(),
     createdAt: text('created_at').notNull(),
   },
-  (t) => [index('curves_by_look').on(t.lookId)],
+  (t) => [index('recordings_by_look').on(t.lookId)],
+);
+
+/** Choices of tests that the owner has named. */
+export const protocols = sqliteTable(
+  'protocols',
+  {
+    ...owned,
+    name: text('name').notNull(),
+    tests: text('tests', { mode: 'json' }).$type<TestId[]>().notNull(),
+    createdAt: text('created_at').notNull(),
+  },
+  (t) => [index('protocols_by_owner').on(t.ownerId)],
+);
+
+/** What the owner has set otherwise, by subject. */
+export const settings = sqliteTable(
+  'settings',
+  { ownerId: text('owner_id').notNull().references(() => owners.id), subject: text('subject', { enum: ['thresholds'] }).notNull(), data: text('data', { mode: 'json' }).$type<OwnThresholds>().notNull() },
+  (t) => [primaryKey({ columns: [t.ownerId, t.subject] })],
 );
 
 export const sequences = sqliteTable(

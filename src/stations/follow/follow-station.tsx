@@ -5,10 +5,12 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
+import type { Outcome } from '@/core/follow/judged';
 import { changeBetween, type Measured } from '@/core/follow/change';
 import type { HoldTrial, LookData } from '@/core/look/look';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';
+import { OutcomeList } from './outcome-list';
 import { RunList, type RunItem } from '../coach/run-list';
 
 const Trend = dynamic(() => import('./trend').then((m) => m.Trend), { ssr: false, loading: () => <div className="h-[190px]" /> });
@@ -25,7 +27,7 @@ export type Visit = {
 type Series = { name: string; unit: string; points: { at: string; measured: Measured }[] };
 
 /** Rate, exhale, calm hold and rings over the visits, against the noise of each test; and the runs. */
-export function FollowStation({ clientId, visits, runs }: { clientId: string; visits: Visit[]; runs: RunItem[] }) {
+export function FollowStation({ clientId, visits, runs, outcomes }: { clientId: string; visits: Visit[]; runs: RunItem[]; outcomes: Outcome[] }) {
   if (visits.length === 0) {
     return (
       <div className="space-y-3 py-6">
@@ -67,6 +69,7 @@ export function FollowStation({ clientId, visits, runs }: { clientId: string; vi
           </div>
         </section>
       )}
+      {outcomes.length > 0 && <OutcomeList outcomes={outcomes} />}
       {runs.length > 0 ? <RunList clientId={clientId} runs={runs} /> : <p className="text-soft">No run yet.</p>}
     </div>
   );

@@ -6,6 +6,7 @@ import { mean } from '@/core/statistics';
 import { Figure } from '@/pictures/figure';
 import { CheckField, Choice } from '@/ui/choice';
 import { useHotkeys } from '@/ui/hotkeys';
+import { TapSurface } from '@/ui/tap-surface';
 import type { TestProps } from './look-station';
 import { Figures, TestHead } from './test-head';
 import { useStopwatch } from './use-stopwatch';
@@ -38,21 +39,13 @@ export function FiveTest({ look, set }: TestProps) {
   const say = !counting ? (n === 10 ? 'Counted. Press to count again' : 'Press Space or tap to start') : n < 5 ? `ordinary breath ${n + 1} of 5` : `deep breath ${n - 4} of 5`;
   return (
     <section aria-label="5 ordinary + 5 deep" className="space-y-4">
-      <TestHead title="5 ordinary + 5 deep" how="Standing tall, seen from the front and the side. Say only: breathe as you do; then: five deep ones. Tap at the end of each breath.">
+      <TestHead test="five">
         <span className="flex shrink-0 gap-2">
           <Figure position="standing" view="front" className="h-24 w-14" />
           <Figure position="standing" className="h-24 w-12" />
         </span>
       </TestHead>
-      <button
-        type="button"
-        className="flex h-[150px] w-full touch-none flex-col items-center justify-center border-[1.5px] border-ink bg-sheet select-none"
-        onPointerDown={(e) => {
-          e.preventDefault();
-          mark(e.timeStamp);
-        }}
-        onKeyUp={(e) => e.key === ' ' && e.preventDefault()}
-      >
+      <TapSurface onTap={mark}>
         <span className="text-[44px] leading-none font-semibold tabular-nums">{counting ? (n < 5 ? n + 1 : n - 4) : n === 10 ? '5 + 5' : '–'}</span>
         <span className="pt-1 text-[17px]">{say}</span>
         <span aria-hidden className="flex gap-2 pt-3">
@@ -60,7 +53,7 @@ export function FiveTest({ look, set }: TestProps) {
             <span key={i} className={`h-2.5 w-9 ${i === 5 ? 'ml-4' : ''} ${i < n ? 'bg-rise' : 'bg-rule'}`} />
           ))}
         </span>
-      </button>
+      </TapSurface>
       {n === 10 && !counting && (
         <Figures items={[{ label: 'ordinary breath', value: mean(lengths.slice(0, 5)).toFixed(1), unit: 's' }, { label: 'deep breath', value: mean(lengths.slice(5)).toFixed(1), unit: 's' }]} />
       )}

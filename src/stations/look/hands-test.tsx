@@ -15,7 +15,7 @@ export function HandsTest({ look, set }: TestProps) {
   const change = (patch: Partial<TwoHands>) => set((l) => ({ ...l, twoHands: { ...(l.twoHands ?? EMPTY), ...patch } }));
   return (
     <section aria-label="Two hands" className="space-y-5">
-      <TestHead title="Two hands" how="On the back, knees bent; the client’s own hands, one on the belly and one on the sternum. Watch a minute before you say what you are looking for." />
+      <TestHead test="hands" />
       <div className="flex gap-10">
         <Figure position="hookLying" className="h-44 w-80" />
         <div className="grow space-y-3 pt-3">

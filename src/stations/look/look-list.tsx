@@ -1,39 +1,57 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { summariseHolds } from '@/core/look/holds';
 import type { LookData } from '@/core/look/look';
+import { stateOf } from '@/core/look/progress';
 import { timingFromTaps } from '@/core/look/taps';
+import { minutesOf, PROTOCOLS, TEST, TESTS, type Protocol, type TestId } from '@/core/look/tests';
 import type { Result } from '@/core/result';
-import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 
-type Item = { id: string; at: string; finishedAt: string | null; purpose: 'visit' | 'relook'; data: LookData };
+const TestChooser = dynamic(() => import('./test-chooser').then((m) => m.TestChooser), { ssr: false });
 
-/** All looks of a client, newest first, and the way into a new one. */
-export function LookList({ clientId, looks, startLook }: { clientId: string; looks: Item[]; startLook: (clientId: string) => Promise<Result<{ id: string }>> }) {
+type Item = { id: string; at: string; finishedAt: string | null; purpose: 'visit' | 'relook'; data: LookData };
+type Saved = Protocol & { id: string };
+
+type Props = {
+  clientId: string;
+  looks: Item[];
+  saved: Saved[];
+  actions: {
+    start: (clientId: string, protocol?: Protocol) => Promise<Result<{ id: string }>>;
+    saveProtocol: (protocol: Protocol) => Promise<Result<null>>;
+    dropProtocol: (id: string) => Promise<Result<null>>;
+  };
+};
+
+/** All looks of a client, newest first, and the ways into a new one. */
+export function LookList({ clientId, looks, saved, actions }: Props) {
   const router = useRouter();
   const [error, setError] = useState<string | null>(null);
+  const [choosing, setChoosing] = useState(false);
   const open = looks.find((l) => !l.finishedAt);
-  const start = async () => {
-    const result = await startLook(clientId);
+  const start = async (protocol?: Protocol) => {
+    const result = await actions.start(clientId, protocol);
     if (result.ok) router.push(`/clients/${clientId}/look/${result.value.id}`);
     else setError(result.why);
   };
-  useHotkeys([{ key: 'n', does: 'new look', run: () => void start() }]);
+  const told = (result: Result<null>) => (result.ok ? router.refresh() : setError(result.why));
+  useHotkeys([{ key: 'n', does: 'new look, all tests', run: () => void start() }]);
   return (
-    <div className="grid grid-cols-[1fr_340px] gap-12">
+    <div className="grid grid-cols-[1fr_400px] gap-12">
       <section aria-labelledby="looks">
         <h2 id="looks" className="border-b border-rule pb-2 text-[21px]">Looks</h2>
-        {looks.length === 0 && <p className="py-6 text-soft">No look yet. A look takes as little as four minutes: a quiet watch with taps, the rib rings and a calm hold.</p>}
+        {looks.length === 0 && <p className="py-6 text-soft">No look yet. A look takes as little as four minutes: a quiet watch with taps, two hands, the rib rings and the signs.</p>}
         <ul>
           {looks.map((look) => (
             <li key={look.id} className="border-b border-rule">
-              <Link href={`/clients/${clientId}/look/${look.id}`} className="grid grid-cols-[190px_1fr_auto] gap-5 py-2.5 hover:bg-sheet">
+              <Link href={`/clients/${clientId}/look/${look.id}`} className="grid grid-cols-[160px_1fr_auto] gap-5 py-2.5 hover:bg-sheet">
                 <span className="font-semibold">{new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })}</span>
                 <span className="text-soft tabular-nums">{summary(look.data)}</span>
                 <span className="text-soft">{look.purpose === 'relook' ? 'after a run' : look.finishedAt ? '' : 'not finished'}</span>
@@ -42,17 +60,47 @@ export function LookList({ clientId, looks, startLook }: { clientId: string; loo
           ))}
         </ul>
       </section>
-      <aside className="space-y-4 pt-1">
-        <Figure position="hookLying" className="h-28 w-full" />
-        <p>Let the client lie or stand quietly first. Being told what is watched changes the breath.</p>
+      <aside className="space-y-4">
+        <h2 className="border-b border-rule pb-2 text-[21px]">A new look</h2>
+        <p className="text-soft">Let the client lie or stand quietly first. Being told what is watched changes the breath.</p>
         {open && (
           <p>
             <Link className="font-semibold underline underline-offset-4" href={`/clients/${clientId}/look/${open.id}`}>Go on with the look that is not finished</Link>
           </p>
         )}
+        <ul className="space-y-2">
+          {[...PROTOCOLS, ...saved].map((p) => (
+            <li key={'id' in p ? String(p.id) : p.name} className="flex items-center gap-3">
+              <Button className="grow justify-between!" onClick={() => void start({ name: p.name, tests: p.tests })}>
+                {p.name} <span className="font-normal text-soft">{p.tests.length} tests, {minutesOf(p.tests)} min</span>
+              </Button>
+              {'id' in p && <button type="button" className="text-[13.5px] text-soft underline underline-offset-4" aria-label={`Forget the choice ${p.name}`} onClick={() => void actions.dropProtocol(String(p.id)).then(told)}>forget</button>}
+            </li>
+          ))}
+        </ul>
         <Button kind="main" onClick={() => void start()}>Start a new look</Button>
+        <Button kind="quiet" onClick={() => setChoosing(true)}>Own choice of tests</Button>
+        <details>
+          <summary className="text-[14.5px]">Look again at one test</summary>
+          <ul className="flex flex-wrap gap-2 pt-2">
+            {TESTS.map((t) => (
+              <li key={t}><button type="button" className="border-[1.5px] border-rule px-2 py-0.5 text-[14px] hover:border-ink" onClick={() => void start({ name: TEST[t].name, tests: [t] })}>{TEST[t].name}</button></li>
+            ))}
+          </ul>
+        </details>
         {error && <Notice level="care">{error}</Notice>}
       </aside>
+      {choosing && (
+        <TestChooser
+          tests={PROTOCOLS[0]!.tests}
+          onClose={() => setChoosing(false)}
+          onChoose={(name, tests) => void start({ name, tests })}
+          onSave={(name, tests: TestId[]) => {
+            setChoosing(false);
+            void actions.saveProtocol({ name, tests }).then(told);
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -60,11 +108,12 @@ export function LookList({ clientId, looks, startLook }: { clientId: string; loo
 function summary(look: LookData): string {
   const timing = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
   const best = summariseHolds(look.holds)[0]?.bestCalmS;
+  const seen = TESTS.filter((t) => stateOf(look, t) === 'seen').length;
   return [
+    seen === 0 ? '' : `${seen} test${seen > 1 ? 's' : ''}`,
     timing?.ok ? `${timing.value.ratePerMin.toFixed(1)} a minute, ${timing.value.inhaleS.toFixed(1)} s in · ${timing.value.exhaleS.toFixed(1)} s out` : '',
     best ? `calm hold ${best.toFixed(0)} s` : '',
-    Object.keys(look.rings).length > 0 ? 'rings' : '',
-    look.curve ? 'curve' : '',
+    look.bands?.length ? 'bands' : '',
   ]
     .filter(Boolean)
     .join(' · ') || 'nothing recorded yet';

@@ -1,10 +1,15 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { LookData } from '@/core/look/look';
+import { stateOf, testsOf, without } from '@/core/look/progress';
+import { TEST, TESTS, type TestId } from '@/core/look/tests';
 import type { School } from '@/core/read/school';
+import type { Thresholds } from '@/core/read/thresholds';
 import type { Result } from '@/core/result';
+import { positionBars } from '@/core/screen/rules';
 import type { Flags } from '@/core/screen/flags';
 import type { Consent } from '@/core/screen/screen';
 import { Button } from '@/ui/button';
@@ -12,19 +17,31 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/save-status';
 import { useAutosave, type SaveResult } from '@/ui/use-autosave';
-import { CurveTest } from './curve-test';
-import { FiveTest } from './five-test';
+import { CoreTest, SignsTest, StackTest } from './signs-test';
+import { HandsTest } from './hands-test';
 import { HoldTest } from './hold-test';
 import { QuietTest } from './quiet-test';
 import { RingsTest } from './rings-test';
-import { SignsTest } from './signs-test';
-import { HandsTest } from './hands-test';
+import { SkipBar } from './skip-bar';
+
+// Tests that are not opened in every look come when they are.
+const FiveTest = dynamic(() => import('./five-test').then((m) => m.FiveTest));
+const SideBendTest = dynamic(() => import('./side-bend-test').then((m) => m.SideBendTest));
+const SweepTest = dynamic(() => import('./sweep-test').then((m) => m.SweepTest));
+const TapeTest = dynamic(() => import('./tape-test').then((m) => m.TapeTest));
+const ExhaleTest = dynamic(() => import('./exhale-test').then((m) => m.ExhaleTest));
+const SymptomsTest = dynamic(() => import('./symptoms-test').then((m) => m.SymptomsTest));
+const NumbersTest = dynamic(() => import('./numbers-test').then((m) => m.NumbersTest));
+const BandsTest = dynamic(() => import('./bands-test').then((m) => m.BandsTest));
+const TestChooser = dynamic(() => import('./test-chooser').then((m) => m.TestChooser), { ssr: false });
 
 export type TestProps = { look: LookData; set: (change: (look: LookData) => LookData) => void };
 
 type Props = {
   clientId: string;
   lookId: string;
+  /** The test to open with. */
+  first: TestId | null;
   initial: LookData;
   rev: number;
   finished: boolean;
@@ -32,37 +49,32 @@ type Props = {
   school: School;
   flags: Flags;
   consent: Consent;
+  thresholds: Thresholds;
   actions: {
     save: (id: string, rev: number, data: LookData, keepEarlier: boolean) => Promise<SaveResult<LookData>>;
     aside: (rev: number, data: LookData) => Promise<unknown>;
     finish: (id: string) => Promise<Result<null>>;
-    keepCurve: (lookId: string, name: string, csv: string) => Promise<Result<{ id: string }>>;
   };
 };
 
-const TESTS = [
-  { id: 'quiet', name: 'Quiet watch', done: (l: LookData) => Boolean(l.quiet) },
-  { id: 'rings', name: 'Rib rings', done: (l: LookData) => Object.keys(l.rings).length > 0 },
-  { id: 'five', name: '5 ordinary + 5 deep', done: (l: LookData) => Boolean(l.fiveAndFive) },
-  { id: 'hands', name: 'Two hands', done: (l: LookData) => Boolean(l.twoHands) },
-  { id: 'signs', name: 'Signs', done: (l: LookData) => Object.keys(l.signs).length > 0 },
-  { id: 'hold', name: 'Calm hold', done: (l: LookData) => l.holds.length > 0 },
-  { id: 'curve', name: 'Recorded curve', done: (l: LookData) => Boolean(l.curve) },
-] as const;
-type TestId = (typeof TESTS)[number]['id'];
-
-/** One visit's look: tests beside, the present one large. */
-export function LookStation({ clientId, lookId, initial, rev, finished, at, school, flags, consent, actions }: Props) {
+/** One visit's look: its tests beside, the present one large. */
+export function LookStation({ clientId, lookId, first, initial, rev, finished, at, school, flags, consent, thresholds, actions }: Props) {
   const autosave = useAutosave<LookData>({ key: `look-${lookId}`, initial, rev, save: (r, v, keep) => actions.save(lookId, r, v, keep), aside: actions.aside });
   const { value: look, set } = autosave;
-  const [test, setTest] = useState<TestId>('quiet');
+  const own = testsOf(look);
+  const tests = first && !own.includes(first) ? TESTS.filter((t) => t === first || own.includes(t)) : own;
+  const [test, setTest] = useState<TestId>(first ?? tests[0] ?? 'quiet');
+  const [choosing, setChoosing] = useState(false);
+  const [before, setBefore] = useState<{ test: TestId; look: LookData } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const router = useRouter();
-  const go = (by: number) => setTest(TESTS[(TESTS.findIndex((t) => t.id === test) + by + TESTS.length) % TESTS.length]!.id);
+  const shown = tests.includes(test) ? test : (tests[0] ?? 'quiet');
+  const go = (by: number) => setTest(tests[(tests.indexOf(shown) + by + tests.length) % tests.length]!);
   useHotkeys([
     { key: 'ArrowRight', does: 'next test', run: () => go(1) },
     { key: 'ArrowLeft', does: 'test before', run: () => go(-1) },
-    { key: 'h', does: 'hold timer', run: () => setTest('hold') },
+    { key: 'h', does: 'holds', run: () => setTest('hold') },
+    { key: 't', does: 'choose the tests of this look', run: () => setChoosing(true) },
   ]);
   const finish = async () => {
     if (!(await autosave.flush())) return;
@@ -72,28 +84,39 @@ export function LookStation({ clientId, lookId, initial, rev, finished, at, scho
     router.refresh();
   };
   const props = { look, set };
+  const skip = (why: string | null) =>
+    set((l) => {
+      const rest = Object.fromEntries(Object.entries(l.skipped ?? {}).filter(([t]) => t !== shown));
+      return { ...l, skipped: why === null ? rest : { ...rest, [shown]: why } };
+    });
+  const bars = positionBars(TEST[shown].position, flags);
+  const open = tests.filter((t) => stateOf(look, t) === 'open').length;
   return (
-    <div className="grid grid-cols-[190px_minmax(0,1fr)] gap-8">
+    <div className="grid grid-cols-[198px_minmax(0,1fr)] gap-8">
       <div className="flex min-h-[600px] flex-col">
-        <p className="pb-2 text-[13.5px] text-soft">
+        <p className="pb-1 text-[13.5px] text-soft">
           {new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })}
-          {finished && ', finished; a correction keeps the earlier value'}
+          {finished && <span title="A correction keeps the earlier value.">, finished</span>}
         </p>
         <ol aria-label="Tests" className="border-t border-rule">
-          {TESTS.map((t) => (
-            <li key={t.id} className="border-b border-rule">
-              <button type="button" aria-current={test === t.id ? 'step' : undefined} onClick={() => setTest(t.id)} className="flex w-full justify-between border-l-4 border-transparent py-2 pl-2 text-left hover:bg-sheet aria-[current]:border-rise aria-[current]:font-semibold">
-                {t.name}
-                {t.done(look) && <span className="text-[13.5px] font-normal text-soft">seen</span>}
+          {tests.map((t) => (
+            <li key={t} className="border-b border-rule">
+              <button type="button" aria-current={shown === t ? 'step' : undefined} onClick={() => setTest(t)} className="flex w-full justify-between border-l-4 border-transparent py-[1.5px] pl-2 text-left hover:bg-sheet aria-[current]:border-rise aria-[current]:font-semibold">
+                {TEST[t].name}
+                <span className="text-[13px] font-normal text-soft">{{ seen: 'seen', skipped: 'skipped', open: '' }[stateOf(look, t)]}</span>
               </button>
             </li>
           ))}
         </ol>
-        <label className="mt-4 block">
+        <p className="flex justify-between pt-1 text-[13.5px] text-soft">
+          <span>{open === 0 ? 'all made' : `${open} to make`}</span>
+          <button type="button" className="underline decoration-rule underline-offset-4 hover:text-ink" onClick={() => setChoosing(true)}>choose tests</button>
+        </p>
+        <label className="mt-3 block">
           <span className="text-[13.5px] text-soft">Note on this look</span>
-          <textarea className="h-24 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1" value={look.note} maxLength={4000} onChange={(e) => set((l) => ({ ...l, note: e.target.value }))} />
+          <textarea className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1" value={look.note} maxLength={4000} onChange={(e) => set((l) => ({ ...l, note: e.target.value }))} />
         </label>
-        <div className="mt-auto space-y-2 pt-4">
+        <div className="mt-auto space-y-2 pt-3">
           <SaveStatus autosave={autosave} />
           {error && <Notice level="care">{error}</Notice>}
           <Button kind="main" className="w-full" onClick={() => void finish()}>
@@ -103,14 +126,35 @@ export function LookStation({ clientId, lookId, initial, rev, finished, at, scho
       </div>
       <div className="min-w-0 space-y-3">
         {!consent.watched && <Notice level="care">Consent to being watched is not recorded in Screen.</Notice>}
-        {test === 'quiet' && <QuietTest {...props} />}
-        {test === 'rings' && <RingsTest {...props} school={school} />}
-        {test === 'five' && <FiveTest {...props} />}
-        {test === 'hands' && <HandsTest {...props} />}
-        {test === 'signs' && <SignsTest {...props} />}
-        {test === 'hold' && <HoldTest {...props} flags={flags} />}
-        {test === 'curve' && <CurveTest {...props} keep={(name, csv) => actions.keepCurve(lookId, name, csv)} />}
+        {bars.length > 0 && stateOf(look, shown) === 'open' && <Notice level="care">The usual position of this test is not for this client ({bars.join('; ')}): use another, or leave the test out.</Notice>}
+        {shown === 'quiet' && <QuietTest {...props} />}
+        {shown === 'rings' && <RingsTest {...props} school={school} />}
+        {shown === 'five' && <FiveTest {...props} />}
+        {shown === 'hands' && <HandsTest {...props} />}
+        {shown === 'sideBend' && <SideBendTest {...props} />}
+        {shown === 'sweep' && <SweepTest {...props} />}
+        {shown === 'signs' && <SignsTest {...props} />}
+        {shown === 'stack' && <StackTest {...props} />}
+        {shown === 'core' && <CoreTest {...props} />}
+        {shown === 'tape' && <TapeTest {...props} />}
+        {shown === 'exhale' && <ExhaleTest {...props} lookId={lookId} />}
+        {shown === 'hold' && <HoldTest {...props} flags={flags} />}
+        {shown === 'symptoms' && <SymptomsTest {...props} cutoff={thresholds.symptoms} />}
+        {shown === 'numbers' && <NumbersTest {...props} />}
+        {shown === 'bands' && <BandsTest {...props} lookId={lookId} />}
+        <SkipBar
+          key={shown}
+          state={stateOf(look, shown)}
+          why={look.skipped?.[shown] ?? null}
+          onSkip={skip}
+          onAnew={() => {
+            setBefore({ test: shown, look });
+            set((l) => without(l, shown));
+          }}
+          onBringBack={before?.test === shown ? () => { set(() => before.look); setBefore(null); } : null}
+        />
       </div>
+      {choosing && <TestChooser tests={tests} onClose={() => setChoosing(false)} onChoose={(name, chosen) => { set((l) => ({ ...l, protocol: { name, tests: chosen } })); setChoosing(false); }} />}
     </div>
   );
 }

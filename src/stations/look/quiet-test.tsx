@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { useHotkeys } from '@/ui/hotkeys';
+import { TapSurface } from '@/ui/tap-surface';
 import type { TestProps } from './look-station';
 import { Figures, TestHead, timingFigures } from './test-head';
 import { useStopwatch } from './use-stopwatch';
@@ -49,28 +50,18 @@ export function QuietTest({ look, set }: TestProps) {
   const nextIsIn = (quiet.taps.length % 2 === 0) === (quiet.first === 'inhale');
   return (
     <section aria-label="Quiet watch" className="space-y-3">
-      <TestHead title="Quiet watch" how="Let the client settle and watch before you say what you are watching. Then tap at each turn: breath begins to come in, begins to go out.">
+      <TestHead test="quiet">
         <Figure position={quiet.position} className="h-16 w-32 shrink-0" />
       </TestHead>
       <div className="flex items-end gap-8">
         <Choice label="Position" options={WHERE.map((p) => ({ value: p, label: POSITION[p].label }))} value={quiet.position} onValue={(p) => p && change({ position: p })} />
         <Choice label="The first tap marked" options={[{ value: 'inhale', label: 'in' }, { value: 'exhale', label: 'out' }]} value={quiet.first} onValue={(first) => first && change({ first })} />
         <NumberField label="Sighs seen" value={quiet.sighs} min={0} max={50} onValue={(v) => change({ sighs: Math.round(v ?? 0) })} />
-        <NumberField label="Comfortable exhale, asked for" unit="s" value={look.comfortableExhaleS} min={0.5} max={60} step={0.5} onValue={(v) => set((l) => ({ ...l, comfortableExhaleS: v }))} />
       </div>
-      <button
-        type="button"
-        data-testid="tap-surface"
-        className="flex h-[190px] w-full touch-none flex-col items-center justify-center border-[1.5px] border-ink bg-sheet select-none"
-        onPointerDown={(e) => {
-          e.preventDefault();
-          tap(e.timeStamp);
-        }}
-        onKeyUp={(e) => e.key === ' ' && e.preventDefault()}
-      >
+      <TapSurface tall onTap={tap}>
         <span className="text-[56px] leading-none font-semibold tabular-nums">{watch.elapsedS.toFixed(watching ? 0 : 1)} s</span>
         <span className="pt-1 text-[17px]">{!watching ? (quiet.taps.length > 0 ? 'Tap or press Space to watch anew' : 'Tap here or press Space to start') : nextIsIn ? 'tap when it begins to come in' : 'tap when it begins to go out'}</span>
-      </button>
+      </TapSurface>
       <div className="flex items-center gap-3">
         <Button disabled={!watching} kind="main" onClick={finish}>Finish the watch</Button>
         <Button disabled={quiet.taps.length === 0} onClick={() => change({ taps: quiet.taps.slice(0, -1) })}>Take the last tap back</Button>
@@ -90,7 +81,7 @@ export function QuietTest({ look, set }: TestProps) {
       </div>
       <TapStrip taps={quiet.taps} first={quiet.first} onRemove={(i) => change({ taps: quiet.taps.filter((_, k) => k !== i) })} />
       {timing.ok ? (
-        <Figures items={timingFigures(timing.value)} />
+        <Figures items={timingFigures(timing.value, timing.value.breaths.length)} />
       ) : (
         <p className="text-soft">{quiet.taps.length === 0 ? 'Rate, seconds in and out, and regularity appear after the first whole breath.' : timing.why}</p>
       )}

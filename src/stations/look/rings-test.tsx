@@ -1,9 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { POSITION } from '@/core/body/positions';
 import { RING_ZONES } from '@/core/body/zones';
-import { RING_POSITIONS, type RingPosition } from '@/core/look/look';
+import { MAIN_POSITIONS, RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
 import { SCHOOL_LABEL, SCHOOL_WISH, type School } from '@/core/read/school';
 import { TARGET } from '@/core/read/target';
 import { Figure } from '@/pictures/figure';
@@ -24,11 +23,11 @@ export function RingsTest({ look, set, school }: TestProps & { school: School })
   const allSilent = () => set((l) => ({ ...l, rings: { ...l.rings, [position]: { neck: 0, ...Object.fromEntries(RING_ZONES.map((z) => [z, 0])), ...l.rings[position] } } }));
   return (
     <section aria-label="Rib rings" className="space-y-3">
-      <TestHead title="Rib rings" how="Pull each dot as far out as the zone moved in an ordinary breath, or focus it and use the arrow keys. Full reach is as far as this client’s widest zone could go.">
-        <Figure position={position} className="h-20 w-36 shrink-0" />
+      <TestHead test="rings">
+        <Figure position={RING_POSITION[position].position} alignment={RING_POSITION[position].alignment} className="h-20 w-36 shrink-0" />
       </TestHead>
       <div className="flex items-end gap-6">
-        <Choice label="Position" options={RING_POSITIONS.map((p) => ({ value: p, label: POSITION[p].label + (look.rings[p] ? ' ·' : '') }))} value={position} onValue={(p) => p && setPosition(p)} />
+        <Choice label="Position" options={RING_POSITIONS.filter((p) => (MAIN_POSITIONS as readonly string[]).includes(p) || look.rings[p]).map((p) => ({ value: p, label: RING_POSITION[p].label + (look.rings[p] ? ' ·' : '') }))} value={position} onValue={(p) => p && setPosition(p)} />
         <Button onClick={allSilent}>The rest was silent</Button>
         <Button kind="quiet" disabled={!look.rings[position]} onClick={clear}>Clear this position</Button>
       </div>

@@ -1,12 +1,17 @@
 import type { ReactNode } from 'react';
+import { TEST, type TestId } from '@/core/look/tests';
 
-/** Name of a test, how it is set up, and what belongs beside it. */
-export function TestHead({ title, how, children }: { title: string; how: string; children?: ReactNode }) {
+/** Name of a test, how it is set up, what touches what, and what belongs beside it. */
+export function TestHead({ test, how, children }: { test: TestId; how?: string; children?: ReactNode }) {
+  const { name, setUp, contact } = TEST[test];
   return (
     <div className="flex items-end justify-between gap-6">
       <div>
-        <h2 className="text-[21px]">{title}</h2>
-        <p className="max-w-[74ch] text-[14.5px] text-soft">{how}</p>
+        <h2 className="text-[21px]">{name}</h2>
+        <p className="max-w-[80ch] text-[14.5px] text-soft">{how ?? setUp}</p>
+        <p className="max-w-[80ch] text-[13.5px] text-soft">
+          <span className="font-semibold text-ink">Contact:</span> {contact}
+        </p>
       </div>
       {children}
     </div>
@@ -14,13 +19,13 @@ export function TestHead({ title, how, children }: { title: string; how: string;
 }
 
 /** A figure with its name, large enough to be read beside the mat. */
-export function Figures({ items }: { items: readonly { label: string; value: string; unit?: string }[] }) {
+export function Figures({ items, small = false }: { items: readonly { label: string; value: string; unit?: string }[]; small?: boolean }) {
   return (
-    <dl className="flex flex-wrap gap-x-9 gap-y-2">
+    <dl className={`flex flex-wrap gap-y-2 ${small ? 'gap-x-7' : 'gap-x-9'}`}>
       {items.map(({ label, value, unit }) => (
         <div key={label}>
           <dt className="text-[13.5px] text-soft">{label}</dt>
-          <dd className="text-[27px] leading-tight font-semibold tabular-nums">
+          <dd className={`leading-tight font-semibold tabular-nums ${small ? 'text-[20px]' : 'text-[27px]'}`}>
             {value}
             {unit && <span className="ml-1 text-[14px] font-normal text-soft">{unit}</span>}
           </dd>
@@ -30,14 +35,14 @@ export function Figures({ items }: { items: readonly { label: string; value: str
   );
 }
 
-type Timed = { ratePerMin: number; inhaleS: number; exhaleS: number; dutyCycle: number; irregularity: number; breaths: readonly unknown[] };
+type Timed = { ratePerMin: number; inhaleS: number; exhaleS: number; dutyCycle: number; irregularity: number };
 
 /** What is shown of a breath timing, tapped or found in a curve. */
-export const timingFigures = (t: Timed) => [
+export const timingFigures = (t: Timed, breaths: number) => [
   { label: 'rate', value: t.ratePerMin.toFixed(1), unit: 'a minute' },
   { label: 'in', value: t.inhaleS.toFixed(2), unit: 's' },
   { label: 'out', value: t.exhaleS.toFixed(2), unit: 's' },
   { label: 'in, share of breath', value: (t.dutyCycle * 100).toFixed(0), unit: '%' },
   { label: 'varies by', value: (t.irregularity * 100).toFixed(0), unit: '%' },
-  { label: 'breaths', value: String(t.breaths.length) },
+  { label: 'breaths', value: String(breaths) },
 ];

@@ -1,33 +1,54 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
-import { POSITION } from '@/core/body/positions';
-import { RING_POSITIONS, type LookData, type RingPosition } from '@/core/look/look';
-import { NEED_LABEL } from '@/core/read/needs';
+import type { Prop } from '@/core/body/props';
+import type { LookData } from '@/core/look/look';
+import { RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
+import { NO_JUDGEMENT, type Judgement } from '@/core/read/judgement';
+import type { Need } from '@/core/read/needs';
 import type { ReadingsResult } from '@/core/read/read';
-import { NAMED_FROM, namedReadings, READING, type Evidence, type Reading } from '@/core/read/readings';
-import { SCHOOL_LABEL, SCHOOL_WISH, type School } from '@/core/read/school';
+import { NAMED_FROM, namedReadings, type ReadingName } from '@/core/read/readings';
+import { CONTROL_LABEL, CONTROL_WISH, SCHOOL_LABEL, SCHOOL_WISH, type Control, type School } from '@/core/read/school';
 import { TARGET } from '@/core/read/target';
+import type { OwnThresholds } from '@/core/read/thresholds';
 import type { Result } from '@/core/result';
-import { readableSource } from '@/core/source';
+import type { Flags } from '@/core/screen/flags';
 import { Figure } from '@/pictures/figure';
 import { Rings } from '@/pictures/rings';
 import { buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
+import { Notice } from '@/ui/notice';
+import { NeedList } from './need-list';
+import { ReadingLine, ReadingSheet } from './reading-sheet';
+
+const LeastResistance = dynamic(() => import('./least-resistance').then((m) => m.LeastResistance));
+const ThresholdDialog = dynamic(() => import('./threshold-dialog').then((m) => m.ThresholdDialog), { ssr: false });
 
 type Props = {
   clientId: string;
   look: { id: string; at: string; data: LookData } | null;
   result: ReadingsResult | null;
-  chosenSchool: School | null;
-  setSchool: (id: string, school: School | null) => Promise<Result<null>>;
+  chosen: { school: School | null; control: Control | null };
+  flags: Flags;
+  props: readonly Prop[];
+  own: OwnThresholds;
+  actions: {
+    setSchool: (id: string, school: School | null) => Promise<Result<null>>;
+    setControl: (id: string, control: Control | null) => Promise<Result<null>>;
+    setThresholds: (own: OwnThresholds) => Promise<Result<null>>;
+    judge: (lookId: string, judgement: Judgement) => Promise<Result<null>>;
+  };
 };
 
-/** What the newest look says, by the client's school, with the reasons and what would settle a doubt. */
-export function ReadStation({ clientId, look, result, chosenSchool, setSchool }: Props) {
+/** What the newest look says, by the client's schools, with the reasons, what does not agree, and what would settle a doubt. */
+export function ReadStation({ clientId, look, result, chosen, flags, props, own, actions }: Props) {
   const [position, setPosition] = useState<RingPosition>('hookLying');
-  const [openName, setOpenName] = useState<string | null>(null);
+  const [view, setView] = useState<'seen' | 'model'>('seen');
+  const [openName, setOpenName] = useState<ReadingName | null>(null);
+  const [holding, setHolding] = useState(false);
+  const [error, setError] = useState<string | null>(null);
   if (!look || !result) {
     return (
       <div className="flex items-center gap-10 py-10">
@@ -39,11 +60,16 @@ export function ReadStation({ clientId, look, result, chosenSchool, setSchool }:
       </div>
     );
   }
+  const told = (answer: Result<null>) => setError(answer.ok ? null : answer.why);
+  const judgement = look.data.judgement ?? NO_JUDGEMENT;
+  const judgeReading = (name: ReadingName, decided: { strength: number; why: string } | null) => void actions.judge(look.id, { ...judgement, readings: changed(judgement.readings, name, decided) }).then(told);
+  const judgeNeed = (need: Need, decided: { weight: number; why: string } | null) => void actions.judge(look.id, { ...judgement, needs: changed(judgement.needs, need, decided) }).then(told);
   const named = namedReadings(result.readings);
   const others = result.readings.filter((r) => r.strength < NAMED_FROM);
   const open = result.readings.find((r) => r.name === openName) ?? named[0] ?? null;
   const seenPositions = RING_POSITIONS.filter((p) => look.data.rings[p]);
   const shown = look.data.rings[position] ? position : (seenPositions[0] ?? 'hookLying');
+  const line = (r: (typeof named)[number]) => <ReadingLine key={r.name} reading={r} open={open?.name === r.name} onOpen={() => setOpenName(r.name)} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_400px] gap-10">
       <div className="space-y-3">
@@ -51,113 +77,71 @@ export function ReadStation({ clientId, look, result, chosenSchool, setSchool }:
           <div>
             <h2 className="text-[21px]">Where the breath goes</h2>
             <p className="text-[13.5px] text-soft">
-              {POSITION[shown].label}, look of {new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })} · filled: seen · dashed: wanted · hatched: silent
+              look of {new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}
+              {view === 'seen' && ' · filled: seen · dashed: wanted · hatched: silent'}
             </p>
           </div>
-          {seenPositions.length > 1 && <Choice label="Position" hideLabel options={seenPositions.map((p) => ({ value: p, label: POSITION[p].label }))} value={shown} onValue={(p) => p && setPosition(p)} />}
+          <div className="flex shrink-0 items-end gap-4">
+            {view === 'seen' && seenPositions.length > 1 && (
+              <label className="block">
+                <span className="sr-only">Position</span>
+                <select className="min-h-8 border-[1.5px] border-rule bg-transparent px-2 text-[14px]" value={shown} onChange={(e) => setPosition(e.target.value as RingPosition)}>
+                  {seenPositions.map((p) => <option key={p} value={p}>{RING_POSITION[p].label}</option>)}
+                </select>
+              </label>
+            )}
+            <Choice label="Show" hideLabel options={[{ value: 'seen', label: 'seen and wanted' }, { value: 'model', label: 'least resistance' }]} value={view} onValue={(v) => v && setView(v)} />
+          </div>
         </div>
-        <Rings seen={look.data.rings[shown] ?? {}} target={TARGET[result.school]} className="h-52 w-full" />
-        <div className="space-y-1.5 border-t border-rule pt-2">
+        {view === 'seen' ? <Rings seen={look.data.rings[shown] ?? {}} target={TARGET[result.school]} className="h-48 w-full" /> : <LeastResistance rings={look.data.rings} flags={flags} props={props} school={result.school} />}
+        <div className="space-y-1 border-t border-rule pt-2">
           <Choice
             beside
             label="Read by the school"
             options={[{ value: 'rule', label: 'by the rule' }, { value: 'lowQuiet', label: SCHOOL_LABEL.lowQuiet }, { value: 'allRound', label: SCHOOL_LABEL.allRound }]}
-            value={chosenSchool ?? 'rule'}
-            onValue={(v) => v && void setSchool(clientId, v === 'rule' ? null : v)}
+            value={chosen.school ?? 'rule'}
+            onValue={(v) => v && void actions.setSchool(clientId, v === 'rule' ? null : v).then(told)}
           />
           <p className="text-[13.5px] text-soft">
             <strong className="text-ink">{SCHOOL_LABEL[result.school]}</strong>: {SCHOOL_WISH[result.school]}.
-            {chosenSchool === null ? ` Chosen by the rule: ${result.defaultSchool.because}.` : ` The rule would say ${SCHOOL_LABEL[result.defaultSchool.school]}: ${result.defaultSchool.because}.`}
+            {chosen.school === null ? ` Chosen by the rule: ${result.defaultSchool.because}.` : ` The rule would say ${SCHOOL_LABEL[result.defaultSchool.school]}: ${result.defaultSchool.because}.`}
           </p>
+          <Choice
+            beside
+            label="Trunk control"
+            options={[{ value: 'drawIn', label: CONTROL_LABEL.drawIn }, { value: 'brace', label: CONTROL_LABEL.brace }]}
+            value={result.control}
+            onValue={(v) => v && void actions.setControl(clientId, v).then(told)}
+          />
+          <p className="text-[13.5px] text-soft">{CONTROL_WISH[result.control]}. Neither school is scored as wrong.</p>
         </div>
-        {open && <ReadingSheet reading={open} />}
+        {error && <Notice level="care">{error}</Notice>}
+        {open && <ReadingSheet key={open.name} reading={open} lookHref={`/clients/${clientId}/look/${look.id}`} onJudge={(decided) => judgeReading(open.name, decided)} />}
       </div>
       <div className="space-y-4 border-l border-rule pl-6">
         <section aria-labelledby="named">
           <h2 id="named" className="text-[18px]">Readings</h2>
           {named.length === 0 && <p className="py-2 text-soft">Nothing stands out in what was seen. Look further, or write from the wishes of the school.</p>}
-          <ul>
-            {named.map((r) => (
-              <ReadingLine key={r.name} reading={r} open={open?.name === r.name} onOpen={() => setOpenName(r.name)} />
-            ))}
-          </ul>
+          <ul>{named.map(line)}</ul>
           <details className="pt-1">
             <summary className="text-[14px] text-soft">{others.length} not named</summary>
-            <ul>
-              {others.map((r) => (
-                <ReadingLine key={r.name} reading={r} open={open?.name === r.name} onOpen={() => setOpenName(r.name)} />
-              ))}
-            </ul>
+            <ul>{others.map(line)}</ul>
           </details>
         </section>
-        <section aria-labelledby="needs">
-          <h2 id="needs" className="text-[18px]">So work on</h2>
-          <ol className="pt-1">
-            {result.needs.slice(0, 6).map((n) => (
-              <li key={n.need} className="grid grid-cols-[170px_1fr] items-center gap-3 py-0.5">
-                <span>{NEED_LABEL[n.need]}</span>
-                <span className="h-2 bg-tone" style={{ width: `${Math.min(100, (n.weight / result.needs[0]!.weight) * 100)}%` }} />
-              </li>
-            ))}
-          </ol>
-        </section>
-        <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>Write a sequence</Link>
+        <NeedList needs={result.needs} onJudge={judgeNeed} />
+        <div className="flex items-center gap-4">
+          <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>Write a sequence</Link>
+          <button type="button" className="text-[14px] text-soft underline decoration-rule underline-offset-4 hover:text-ink" onClick={() => setHolding(true)}>What is it held against?</button>
+        </div>
         <p className="text-[13px] text-soft">A reading is a way of seeing, not a diagnosis. You decide; where something is out of your scope, the client’s clinician does.</p>
       </div>
+      {holding && <ThresholdDialog own={own} onClose={() => setHolding(false)} onSave={(o) => void actions.setThresholds(o).then(told)} />}
     </div>
   );
 }
 
-function ReadingLine({ reading, open, onOpen }: { reading: Reading; open: boolean; onOpen: () => void }) {
-  return (
-    <li className="border-b border-rule">
-      <button type="button" aria-pressed={open} onClick={onOpen} className="w-full border-l-4 border-transparent py-1.5 pl-2 text-left hover:bg-sheet aria-pressed:border-rise aria-pressed:bg-sheet">
-        <span className="flex justify-between">
-          <span className="font-semibold">{READING[reading.name].label}</span>
-          <span className="tabular-nums">{reading.certainty === 0 ? '–' : reading.strength.toFixed(2)}</span>
-        </span>
-        <span className="mt-1 block h-[6px] bg-rule">
-          <span className="block h-full bg-ink" style={{ width: `${reading.strength * 100}%` }} />
-        </span>
-        <span className="text-[13px] text-soft">{reading.certainty === 0 ? 'not looked at' : `from ${Math.round(reading.certainty * 100)} % of what could be looked at`}</span>
-      </button>
-    </li>
-  );
+function changed<K extends string, V>(all: Partial<Record<K, V>>, key: NoInfer<K>, value: V | null): Partial<Record<K, V>> {
+  const rest = Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)) as Partial<Record<K, V>>;
+  return value === null ? rest : { ...rest, [key]: value };
 }
 
-function ReadingSheet({ reading }: { reading: Reading }) {
-  return (
-    <article aria-label={READING[reading.name].label} className="border-t-[1.5px] border-ink pt-2">
-      <h3 className="text-[19px]">{READING[reading.name].label}</h3>
-      <p>{READING[reading.name].meaning}</p>
-      <div className="grid grid-cols-2 gap-8 pt-2 text-[14.5px]">
-        <EvidenceList title="Speaks for it" list={reading.for} none="Nothing seen speaks for it." />
-        <EvidenceList title="Speaks against it" list={reading.against} none="Nothing seen speaks against it." />
-      </div>
-      {reading.next.length > 0 && (
-        <p className="pt-2 text-[14.5px]">
-          <span className="font-semibold">To be surer, look at:</span> {reading.next.join('; ')}.
-        </p>
-      )}
-    </article>
-  );
-}
-
-function EvidenceList({ title, list, none }: { title: string; list: readonly Evidence[]; none: string }) {
-  return (
-    <div>
-      <h4 className="font-semibold">{title}</h4>
-      {list.length === 0 ? (
-        <p className="text-soft">{none}</p>
-      ) : (
-        <ul className="space-y-1">
-          {list.map((e) => (
-            <li key={e.text}>
-              {e.text} <span className="block text-[13px] text-soft">held against: {e.against} ({readableSource(e.source)}); weight {e.weight}</span>
-            </li>
-          ))}
-        </ul>
-      )}
-    </div>
-  );
-}

@@ -1,4 +1,9 @@
-import { ClientFile } from '@/core/formats/client-file';
+import { bytesOf, ClientFile } from '@/core/formats/client-file';
+import { readBands } from '@/core/formats/recording';
+import type { LookData } from '@/core/look/look';
+import type { SeenBands } from '@/core/read/observed';
+import { analyse } from '@/core/signal/analyse';
+import { must } from '../helpers';
 import { readLook } from '@/core/read/read';
 import { namedReadings, READINGS } from '@/core/read/readings';
 import { FLAG_GROUPS, isSet } from '@/core/screen/flags';
@@ -7,6 +12,14 @@ import { layoutOf } from '@/core/sequence/sequence';
 import { demoFiles } from '@/demo/scenario';
 
 const files = demoFiles(new Date('2026-11-20T09:00:00Z'));
+
+/** What the bands of a look show, from the records that come with the file. */
+const bandsIn = (f: ClientFile, data: LookData): SeenBands[] =>
+  (data.bands ?? []).map((b) => {
+    const kept = f.recordings.find((r) => r.id === b.recordId)!;
+    const { record } = must(readBands(kept.kind, bytesOf(kept.base64)));
+    return { position: b.position, analysis: must(analyse(record)) };
+  });
 
 describe('the made-up house', () => {
   it('has six clients with several visits each, and passes the schema', () => {
@@ -26,7 +39,7 @@ describe('the made-up house', () => {
       f.looks
         .filter((l) => l.purpose === 'visit')
         .flatMap((l) =>
-          namedReadings(readLook(l.data, f.screen.flags, f.school).readings).map((r) => r.name),
+          namedReadings(readLook(l.data, f.screen.flags, { school: f.school, control: f.control, bands: bandsIn(f, l.data) }).readings).map((r) => r.name),
         ),
     );
     expect(new Set(named)).toEqual(new Set(READINGS));
@@ -36,7 +49,7 @@ describe('the made-up house', () => {
       const newest = f.looks.filter((l) => l.purpose === 'visit').at(-1)!;
       expect([
         f.name,
-        namedReadings(readLook(newest.data, f.screen.flags, f.school).readings).length > 0,
+        namedReadings(readLook(newest.data, f.screen.flags, { school: f.school, control: f.control, bands: bandsIn(f, newest.data) }).readings).length > 0,
       ]).toEqual([f.name, true]);
     }
   });

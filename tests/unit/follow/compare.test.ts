@@ -1,7 +1,8 @@
 import { changeBetween } from '@/core/follow/change';
 import { compareLooks, RATING_NOISE } from '@/core/follow/compare';
 import { holdMeasure, quietMeasures } from '@/core/follow/measures';
-import { findBreaths } from '@/core/signal/breaths';
+import { analyse } from '@/core/signal/analyse';
+import { bandSetup, simulateBands } from '@/core/simulate/bands';
 import { look, must } from '../helpers';
 
 const quiet = (inhale: number, exhale: number, jitter = 0) => {
@@ -64,16 +65,10 @@ describe('the same look again', () => {
 });
 
 describe('measures', () => {
-  it('takes a recorded curve before taps', () => {
-    const t = Float64Array.from({ length: 2000 }, (_, i) => i / 25);
-    const curve = must(
-      findBreaths(
-        t,
-        t.map((s) => Math.sin((2 * Math.PI * s) / 4)),
-      ),
-    );
-    expect(quietMeasures(quiet(2, 4), curve)).toMatchObject({ from: 'curve' });
-    expect(quietMeasures(quiet(2, 4), curve)!.rate.value).toBeCloseTo(15, 1);
+  it('takes bands before taps', () => {
+    const bands = must(analyse(simulateBands(bandSetup({ ratePerMin: 15 }), 90).record));
+    expect(quietMeasures(quiet(2, 4), bands)).toMatchObject({ from: 'bands', rate: { n: bands.counted } });
+    expect(Math.abs(quietMeasures(quiet(2, 4), bands)!.rate.value - 15)).toBeLessThan(1);
     expect(quietMeasures(quiet(2, 4), null)).toMatchObject({ from: 'taps', rate: { value: 10 } });
   });
   it('has none when nothing was measured', () => {

@@ -58,18 +58,6 @@ describe('curves as CSV', () => {
     expect(why(parseCurveCsv(huge))).toMatch(/200 MB; at most 48 MB/);
     expect(CURVE_MAX_BYTES).toBe(48 * 1024 * 1024);
   });
-  it('thins a long curve for drawing and keeps its peaks', () => {
-    const n = 40000;
-    const t = Float64Array.from({ length: n }, (_, i) => i / 50);
-    const y = Float64Array.from(
-      { length: n },
-      (_, i) => Math.sin((2 * Math.PI * i) / 50 / 5) + (i === 20111 ? 5 : 0),
-    );
-    const preview = previewOf('ribs', t, y);
-    expect(preview.points).toHaveLength(PREVIEW_POINTS);
-    expect(preview.high).toBeGreaterThan(4);
-    expect(preview.found.ok && preview.found.value.ratePerMin).toBeCloseTo(12, 1);
-  });
 });
 
 describe('client and sequence files', () => {

@@ -10,7 +10,16 @@ import { layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { previewOf } from '@/core/signal/preview';
 import { BreathLine } from '@/pictures/breath-line';
 import { breathPaths } from '@/pictures/breath-path';
-import { CurvePicture } from '@/pictures/curve';
+import { ladderOf } from '@/core/look/sweep';
+import { analyse } from '@/core/signal/analyse';
+import { bandSetup, simulateBands } from '@/core/simulate/bands';
+import { exhaleSound } from '@/core/simulate/exhale-sound';
+import { heardExhales } from '@/core/sound/exhale';
+import { levelMeter } from '@/core/sound/loudness';
+import { BandPicture } from '@/pictures/bands';
+import { Ladder } from '@/pictures/ladder';
+import { LevelStrip } from '@/pictures/level-strip';
+import { Loop } from '@/pictures/loop';
 import { Figure } from '@/pictures/figure';
 import { HoldStrip } from '@/pictures/hold-strip';
 import { RingGlyph } from '@/pictures/ring-glyph';
@@ -210,19 +219,48 @@ describe('strips', () => {
     expect(count(svg, /<rect/)).toBe(1);
     expect(count(draw(<HoldStrip trials={[trial(20, 'calm')]} />), /<rect/)).toBe(0);
   });
-  it('mark the breaths of a curve, and grey its gaps', () => {
-    const keep = Array.from({ length: 3000 }, (_, i) => i / 25).filter((t) => t < 50 || t > 62);
-    const t = Float64Array.from(keep);
-    const preview = previewOf(
-      'ribs',
-      t,
-      t.map((s) => Math.sin((2 * Math.PI * s) / 5)),
+  it('mark the breaths of bands, grey a gap and hatch what cannot be trusted', () => {
+    const { record } = simulateBands(
+      bandSetup({
+        events: [
+          { kind: 'loss', atS: 40, lengthS: 8, channel: 0 },
+          { kind: 'cough', atS: 80, lengthS: 1, channel: 0 },
+        ],
+      }),
+      120,
     );
-    const svg = draw(<CurvePicture preview={preview} />);
-    const found = must(preview.found);
-    expect(svg).toContain(`${found.breaths.length} breaths found`);
-    expect(count(svg, /<rect/)).toBe(1);
-    expect(count(svg, /fill="var\(--fall\)"/)).toBe(found.breaths.length);
+    const analysis = must(analyse(record));
+    const svg = draw(<BandPicture preview={previewOf(record, analysis)} analysis={analysis} />);
+    expect(svg).toContain(`${analysis.breaths.length} breaths found`);
+    expect(count(svg, /fill="var\(--rule\)"/)).toBe(1);
+    expect(count(svg, /fill="url\(#not-trusted\)"/)).toBe(2);
+    expect(count(svg, /v?8z" fill="var\(--fall\)"|h8z" fill="var\(--fall\)"/)).toBe(analysis.counted);
+  });
+  it('name the phase of a loop, and fall silent where there is none', () => {
+    const { record } = simulateBands(bandSetup({ way: 'upperChest' }), 60);
+    const analysis = must(analyse(record));
+    const { loops } = previewOf(record, analysis);
+    expect(loops).toHaveLength(analysis.breaths.length);
+    expect(draw(<Loop loops={loops} chosen={0} phaseDeg={34} leads="ribs" />)).toContain(
+      '34 degrees apart, ribs lead',
+    );
+    expect(draw(<Loop loops={[]} chosen={null} phaseDeg={null} leads={null} />)).not.toContain('<path');
+  });
+  it('show what a ladder keeps of the low breath, most supported at the bottom', () => {
+    const row = (belly: number) => ({ belly, lowerRibsRight: belly, lowerRibsLeft: belly });
+    const rows = ladderOf({ hookLying: row(0.8), standing: row(0.4) });
+    const svg = draw(<Ladder rows={rows} />);
+    expect(svg).toContain('50 % of lying');
+    expect(svg.indexOf('>standing<')).toBeLessThan(svg.indexOf('>hook-lying<'));
+    expect(draw(<Ladder rows={[]} empty={['sittingArched']} onChange={() => undefined} />)).toContain(
+      'belly, sitting, arched',
+    );
+  });
+  it('fill what was heard as an exhale', () => {
+    const levels = levelMeter(16000)(exhaleSound('even', 4).samples);
+    const svg = draw(<LevelStrip levels={levels} exhales={must(heardExhales(levels))} />);
+    expect(svg).toContain('1 exhale heard');
+    expect(count(svg, /opacity="0.3"/)).toBe(1);
   });
 });
 

@@ -6,7 +6,7 @@ import type { School } from '@/core/read/school';
 import { THRESHOLD } from '@/core/read/thresholds';
 
 const strength = (name: ReadingName, parts: Partial<LookData>, school: School = 'allRound'): number =>
-  readLook({ ...EMPTY_LOOK, ...parts }, {}, school).readings.find((r) => r.name === name)!.strength;
+  readLook({ ...EMPTY_LOOK, ...parts }, {}, { school }).readings.find((r) => r.name === name)!.strength;
 
 const rings = (e: Excursions): Partial<LookData> => ({ rings: { hookLying: e } });
 const ordinary: Excursions = {

@@ -1,21 +1,35 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
+import { printBandCsv } from '@/core/formats/band-csv';
+import { printWav } from '@/core/formats/wav';
 import { EMPTY_LOOK } from '@/core/look/look';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { NEW_RUN } from '@/core/sequence/run';
+import { bandSetup, simulateBands } from '@/core/simulate/bands';
+import { exhaleSound } from '@/core/simulate/exhale-sound';
 import { demoFiles } from '@/demo/scenario';
 import { clientFileOf, importClientFile } from '@/server/client-file';
-import { archiveClient, createClient, findClient, listClients, restoreClient } from '@/server/clients';
+import {
+  archiveClient,
+  createClient,
+  findClient,
+  listClients,
+  restoreClient,
+  setControl,
+} from '@/server/clients';
 import { connect, knownVersion, openDb } from '@/server/db/client';
-import { breathsOf, finishLook, keepCurve, looksOf, saveLook, startLook } from '@/server/looks';
+import { bandsOf, finishLook, looksOf, quietBandsOf, saveLook, startLook } from '@/server/looks';
 import { latestVisit, proposeFor } from '@/server/propose-for';
+import { dropProtocol, savedProtocols, saveProtocol } from '@/server/protocols';
+import { findRecording, keepRecording, recordingsOf } from '@/server/recordings';
 import { railOf } from '@/server/rail';
 import { revisionsOf } from '@/server/revisions';
 import { openRunOf, ownedLevelOf, saveRun, startRun } from '@/server/runs';
 import { guarded } from '@/server/save';
 import { saveScreen, screenOf } from '@/server/screens';
+import { saveThresholds, thresholds } from '@/server/settings';
 import { createSequence, findSequence, saveSequence } from '@/server/sequences';
 import { must, why } from '../helpers';
 
@@ -177,7 +191,8 @@ describe('a client file', () => {
         looks: f.looks
           .map((l) => ({ at: l.at, purpose: l.purpose, signs: l.data.signs, quiet: l.data.quiet }))
           .sort((a, b) => a.at.localeCompare(b.at)),
-        curves: f.curves.map((c) => c.csv),
+        recordings: f.recordings.map((r) => r.base64).sort(),
+        bands: f.looks.map((l) => l.data.bands?.length ?? 0).sort(),
         sequences: f.sequences.length,
         runs: f.runs
           .map((r) => ({ at: r.startedAt, state: { ...r.state, relookLookId: undefined } }))
@@ -189,6 +204,59 @@ describe('a client file', () => {
       expect(must(importClientFile(file)).id).not.toBe(id);
     },
   );
+});
+
+describe('a database of the first version', () => {
+  it('keeps its curves as records and its looks as they were', () => {
+    const old = join(folder, 'first.db');
+    const raw = new Database(old);
+    const first = readFileSync(join(__dirname, '../../../src/server/db/migrations/0000_start.sql'), 'utf8');
+    for (const statement of first.split('--> statement-breakpoint')) raw.exec(statement);
+    const journal = JSON.parse(
+      readFileSync(join(__dirname, '../../../src/server/db/migrations/meta/_journal.json'), 'utf8'),
+    ) as { entries: { when: number }[] };
+    raw.exec(
+      'CREATE TABLE __drizzle_migrations (id INTEGER PRIMARY KEY, hash text NOT NULL, created_at numeric)',
+    );
+    raw
+      .prepare('INSERT INTO __drizzle_migrations (hash, created_at) VALUES (?, ?)')
+      .run('first', journal.entries[0]!.when);
+    raw.pragma('user_version = 1');
+    raw.exec(
+      `INSERT INTO owners VALUES ('o', 'x', 'now'); INSERT INTO clients (id, owner_id, name, created_at, updated_at) VALUES ('c', 'o', 'Ada', 'now', 'now');`,
+    );
+    const look = {
+      rings: {},
+      signs: { mouth: true },
+      holds: [],
+      note: 'kept',
+      curve: { curveId: 'k', name: 'a.csv', column: 'ribs' },
+    };
+    raw
+      .prepare(
+        "INSERT INTO looks (id, owner_id, client_id, purpose, data, rules_version, rev, at, updated_at) VALUES ('l', 'o', 'c', 'visit', ?, '1', 0, 'now', 'now')",
+      )
+      .run(JSON.stringify(look));
+    raw.prepare("INSERT INTO curves VALUES ('k', 'o', 'l', 'a.csv', 'time_s,ribs', 'now')").run();
+    raw.close();
+    const opened = openDb(old);
+    if (!opened.ok) throw new Error(opened.trouble.why);
+    const data = JSON.parse(
+      (opened.db.$client.prepare('SELECT data FROM looks').get() as { data: string }).data,
+    ) as Record<string, unknown>;
+    expect(data).toMatchObject({
+      signs: { mouth: true },
+      note: 'kept',
+      bands: [{ recordId: 'k', name: 'a.csv', position: 'hookLying', places: [], calibration: [] }],
+    });
+    expect(data).not.toHaveProperty('curve');
+    const kept = opened.db.$client.prepare('SELECT kind, bytes FROM recordings').get() as {
+      kind: string;
+      bytes: Buffer;
+    };
+    expect([kept.kind, kept.bytes.toString()]).toEqual(['csv', 'time_s,ribs']);
+    opened.db.$client.close();
+  });
 });
 
 describe('what follows from the records', () => {
@@ -209,23 +277,51 @@ describe('what follows from the records', () => {
     expect(due()).toBe('screen');
     expect(railOf(row(id)).stations[0]!.fresh).toBe('1 red flag open');
   });
-  it('a curve is kept raw beside the look and read again from it', () => {
+  it('a record is kept raw beside the look and read again from it', () => {
     const id = client();
     const look = startLook(id);
-    const csv = [
-      'time_s,ribs',
-      ...Array.from(
-        { length: 1500 },
-        (_, i) => `${i / 25},${Math.sin((2 * Math.PI * i) / 25 / 4).toFixed(4)}`,
-      ),
-    ].join('\n');
-    const curveId = keepCurve(look, 'sine.csv', csv);
-    const data = { ...EMPTY_LOOK, curve: { curveId, name: 'sine.csv', column: 'ribs' } };
+    const csv = printBandCsv(simulateBands(bandSetup({ ratePerMin: 15 }), 90).record);
+    const kept = must(keepRecording(look, 'bands.csv', new TextEncoder().encode(csv)));
+    expect(kept.kind).toBe('csv');
+    const note = {
+      recordId: kept.id,
+      name: 'bands.csv',
+      position: 'hookLying' as const,
+      places: [],
+      calibration: [],
+    };
+    const data = { ...EMPTY_LOOK, bands: [note] };
     saveLook(look, 0, data);
-    expect(breathsOf(data)!.ratePerMin).toBeCloseTo(15, 1);
-    expect(breathsOf({ ...data, curve: { ...data.curve, column: 'belly' } })).toBeNull();
+    expect(Math.abs(quietBandsOf(data)!.ratePerMin - 15)).toBeLessThan(1);
+    expect(quietBandsOf(data)!.ribShare).not.toBeNull();
+    expect(quietBandsOf({ ...data, bands: [{ ...note, places: [null, 'belly'] }] })!.ribShare).toBeNull();
+    expect(bandsOf({ ...data, bands: [{ ...note, recordId: 'gone' }] })).toEqual([]);
+    expect(Buffer.from(findRecording(kept.id)!.bytes).toString()).toBe(csv);
     expect(latestVisit(id)!.id).toBe(look);
     expect(looksOf(id)).toHaveLength(1);
+  });
+  it('a file that cannot be read is refused and not kept', () => {
+    const look = startLook(client());
+    expect(why(keepRecording(look, 'x.csv', new TextEncoder().encode('nothing')))).toMatch(/line 1/);
+    expect(why(keepRecording(look, 'x.edf', new Uint8Array(400)))).toMatch(/header/);
+    expect(recordingsOf(look)).toEqual([]);
+    expect(
+      why(keepRecording('00000000-0000-4000-8000-000000000000', 'x.wav', printWav(exhaleSound('even', 2)))),
+    ).toMatch(/no longer here/);
+  });
+  it('schools, thresholds and choices of tests are kept', () => {
+    const id = client();
+    setControl(id, 'brace');
+    expect(row(id).control).toBe('brace');
+    saveThresholds({ fastPerMin: 18 });
+    expect(thresholds()).toMatchObject({ fastPerMin: 18, calmHoldS: 25 });
+    saveThresholds({});
+    expect(thresholds().fastPerMin).toBe(22.2);
+    saveProtocol({ name: 'First visit', tests: ['quiet', 'tape'] });
+    saveProtocol({ name: 'First visit', tests: ['quiet'] });
+    expect(savedProtocols().map((p) => [p.name, p.tests])).toEqual([['First visit', ['quiet']]]);
+    dropProtocol(savedProtocols()[0]!.id);
+    expect(savedProtocols()).toEqual([]);
   });
   it('a proposal rests on flags and school alone when nobody has looked', () => {
     const sequence = must(proposeFor(client(), 12));

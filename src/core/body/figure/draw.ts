@@ -1,7 +1,7 @@
 import type { Position } from '../positions';
 import type { Prop } from '../props';
 import { furnitureOf, heldProps } from './furnish';
-import { POSE, SIDE_CAMERA, type Pose } from './poses';
+import { aligned, POSE, SIDE_CAMERA, type Pose } from './poses';
 import { SEGMENT, skeletonOf, type Limb, type Skeleton } from './skeleton';
 import { add, hull, lerp, project, scale, type Camera, type Vec2, type Vec3 } from './vector';
 
@@ -26,8 +26,8 @@ export type Solid = { tone: ShapeTone; balls: readonly Ball[] };
  *
  * @example drawFigure('hookLying', 'side', ['ball']).shapes // paths, far to near
  */
-export function drawFigure(position: Position, view: FigureView, props: readonly Prop[] = []): Drawing {
-  return drawPose(POSE[position], view, props);
+export function drawFigure(position: Position, view: FigureView, props: readonly Prop[] = [], alignment: 'slouched' | 'between' | 'arched' = 'between'): Drawing {
+  return drawPose(aligned(POSE[position], alignment), view, props);
 }
 
 export function drawPose(pose: Pose, view: FigureView, props: readonly Prop[] = []): Drawing {

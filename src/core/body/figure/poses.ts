@@ -153,3 +153,13 @@ export const POSE: Record<Position, Pose> = {
     furniture: [],
   },
 };
+
+/** How far the pelvis and chest turn from the middle for an upright body that arches or slouches, degrees. Our drawing. */
+const ALIGNED = { slouched: { pelvis: 20, chest: -17, neck: -22, head: -12 }, arched: { pelvis: -15, chest: 12, neck: 4, head: 3 } } as const;
+
+/** An upright pose slouched or arched: the pelvis tips one way, the chest the other. Lying poses stay as they are. */
+export function aligned(pose: Pose, alignment: 'slouched' | 'between' | 'arched'): Pose {
+  if (alignment === 'between') return pose;
+  const by = ALIGNED[alignment];
+  return { ...pose, pelvisDeg: pose.pelvisDeg + by.pelvis, chestDeg: pose.chestDeg + by.chest, neckDeg: pose.neckDeg + by.neck, headDeg: pose.headDeg + by.head };
+}

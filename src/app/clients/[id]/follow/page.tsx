@@ -1,20 +1,25 @@
 import { notFound } from 'next/navigation';
+import { outcomesOf } from '@/core/follow/judged';
 import { holdMeasure, quietMeasures } from '@/core/follow/measures';
 import { findClient } from '@/server/clients';
-import { breathsOf, looksOf } from '@/server/looks';
+import { looksOf, quietBandsOf, readingsOf } from '@/server/looks';
+import { screenOf } from '@/server/screens';
 import { runsOf } from '@/server/runs';
 import { FollowStation, type Visit } from '@/stations/follow/follow-station';
 
 export default async function FollowPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  if (!findClient(id)) notFound();
-  const visits = looksOf(id)
+  const client = findClient(id);
+  if (!client) notFound();
+  const flags = screenOf(id).data.flags;
+  const looks = looksOf(id)
     .filter((l) => l.purpose === 'visit')
-    .reverse()
-    .map((l): Visit => {
-      const quiet = quietMeasures(l.data, breathsOf(l.data));
-      return { id: l.id, at: l.at, rings: l.data.rings, rate: quiet?.rate ?? null, exhale: quiet?.exhale ?? null, hold: holdMeasure(l.data.holds) };
-    });
+    .reverse();
+  const visits = looks.map((l): Visit => {
+    const quiet = quietMeasures(l.data, quietBandsOf(l.data));
+    return { id: l.id, at: l.at, rings: l.data.rings, rate: quiet?.rate ?? null, exhale: quiet?.exhale ?? null, hold: holdMeasure(l.data.holds) };
+  });
+  const outcomes = outcomesOf(looks.map((l) => ({ at: l.at, result: readingsOf(l.data, flags, client) })));
   const runs = runsOf(id).map(({ id: runId, startedAt, endedAt, sequence, state }) => ({ id: runId, startedAt, endedAt, sequence, state }));
-  return <FollowStation clientId={id} visits={visits} runs={runs} />;
+  return <FollowStation clientId={id} visits={visits} runs={runs} outcomes={outcomes} />;
 }

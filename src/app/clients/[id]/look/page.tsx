@@ -1,9 +1,10 @@
 import { looksOf } from '@/server/looks';
+import { savedProtocols } from '@/server/protocols';
 import { LookList } from '@/stations/look/look-list';
-import { startLook } from '../../../actions';
+import { dropProtocol, startLook, storeProtocol } from '../../../actions';
 
 export default async function LooksPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const looks = looksOf(id).map(({ id: lookId, at, finishedAt, purpose, data }) => ({ id: lookId, at, finishedAt, purpose, data }));
-  return <LookList clientId={id} looks={looks} startLook={startLook} />;
+  return <LookList clientId={id} looks={looks} saved={savedProtocols()} actions={{ start: startLook, saveProtocol: storeProtocol, dropProtocol }} />;
 }

@@ -19,7 +19,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
   }
   const before = looksOf(id).find((l) => l.purpose === 'visit' && l.at <= run.startedAt);
   const after = run.state.relookLookId ? findLook(run.state.relookLookId) : undefined;
-  const school = before ? readingsOf(before, screen.flags, client.school).school : run.sequence.school;
+  const school = before ? readingsOf(before.data, screen.flags, client).school : run.sequence.school;
   return (
     <CoachRun
       clientId={id}

@@ -2,20 +2,26 @@ import { notFound } from 'next/navigation';
 import { findClient } from '@/server/clients';
 import { findLook, readingsOf } from '@/server/looks';
 import { screenOf } from '@/server/screens';
+import { thresholds } from '@/server/settings';
+import { TestId } from '@/core/look/tests';
 import { LookStation } from '@/stations/look/look-station';
-import { finishLook, keepCurve, setAside, storeLook } from '../../../../actions';
+import { finishLook, setAside, storeLook } from '../../../../actions';
 
-export default async function LookPage({ params }: { params: Promise<{ id: string; lookId: string }> }) {
+type Props = { params: Promise<{ id: string; lookId: string }>; searchParams: Promise<{ test?: string }> };
+
+export default async function LookPage({ params, searchParams }: Props) {
   const { id, lookId } = await params;
+  const asked = TestId.safeParse((await searchParams).test);
   const client = findClient(id);
   const look = findLook(lookId);
   if (!client || !look || look.clientId !== id) notFound();
   const screen = screenOf(id).data;
-  const { school } = readingsOf(look, screen.flags, client.school);
+  const { school } = readingsOf(look.data, screen.flags, client);
   return (
     <LookStation
       clientId={id}
       lookId={lookId}
+      first={asked.success ? asked.data : null}
       initial={look.data}
       rev={look.rev}
       finished={look.finishedAt !== null}
@@ -23,7 +29,8 @@ export default async function LookPage({ params }: { params: Promise<{ id: strin
       school={school}
       flags={screen.flags}
       consent={screen.consent}
-      actions={{ save: storeLook, aside: setAside.bind(null, 'look', lookId), finish: finishLook, keepCurve }}
+      thresholds={thresholds()}
+      actions={{ save: storeLook, aside: setAside.bind(null, 'look', lookId), finish: finishLook }}
     />
   );
 }

@@ -1,0 +1,15 @@
+import type { BandAnalysis } from '../signal/analyse';
+import { FAULT_LABEL } from '../signal/quality';
+import type { EdfMark } from './edf';
+
+/** Turns of the breath and spans not to be trusted, as marks for other readers of a record. */
+export function marksOf({ breaths, quality }: BandAnalysis): EdfMark[] {
+  return [
+    ...breaths.flatMap((b): EdfMark[] => [
+      { atS: b.startS, text: 'breath in' },
+      { atS: b.turnS, text: 'breath out' },
+      ...(b.pauseEmptyS > 0 ? [{ atS: b.endS - b.pauseEmptyS, lengthS: b.pauseEmptyS, text: 'rest' }] : []),
+    ]),
+    ...quality.spans.map((s): EdfMark => ({ atS: s.fromS, lengthS: s.toS - s.fromS, text: FAULT_LABEL[s.why] })),
+  ].sort((a, b) => a.atS - b.atS);
+}

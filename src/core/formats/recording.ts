@@ -1,0 +1,30 @@
+import { fail, ok, type Result } from '../result';
+import type { BandRecord } from '../signal/record';
+import { parseBandCsv } from './band-csv';
+import { CURVE_MAX_BYTES } from './curve-csv';
+import type { RecordingKind } from './recording-kind';
+import { EDF_MAX_BYTES, edfRecord, parseEdf } from './edf';
+
+
+/** Largest file of each kind, bytes. */
+export const MOST_BYTES: Record<RecordingKind, number> = { edf: EDF_MAX_BYTES, csv: CURVE_MAX_BYTES, wav: 64 * 1024 * 1024 };
+
+/** What a file is, by its first bytes; anything that is neither is taken for a table. */
+export function kindOf(start: Uint8Array): RecordingKind {
+  const four = String.fromCharCode(...start.subarray(0, 4));
+  if (four === 'RIFF') return 'wav';
+  const first = String.fromCharCode(...start.subarray(0, 8));
+  if (start[0] === 0xff && first.slice(1) === 'BIOSEMI') return 'edf';
+  return /^0 {7}/.test(first) || start.subarray(0, 256).some((b) => b === 0) ? 'edf' : 'csv';
+}
+
+/** The bands of a kept file, with what had to be mended on the way. */
+export function readBands(kind: RecordingKind, bytes: Uint8Array): Result<{ record: BandRecord; warnings: string[] }> {
+  if (kind === 'wav') return fail('this is a sound file; it belongs to the exhale by sound', 'file');
+  if (kind === 'edf') {
+    const edf = parseEdf(bytes);
+    return edf.ok ? ok(edfRecord(edf.value)) : edf;
+  }
+  const record = parseBandCsv(new TextDecoder().decode(bytes));
+  return record.ok ? ok({ record: record.value, warnings: [] }) : record;
+}

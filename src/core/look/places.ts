@@ -1,0 +1,27 @@
+import * as z from 'zod/mini';
+import type { Position } from '../body/positions';
+
+/** The alignments of the position sweep (practice P19). */
+export const ALIGNMENTS = ['slouched', 'between', 'arched'] as const;
+export type Alignment = (typeof ALIGNMENTS)[number];
+
+/** Where the rings are looked at, most supported first: lying, then sitting and standing in three alignments each. */
+export const RING_POSITIONS = ['hookLying', 'sitting', 'sittingSlouched', 'sittingArched', 'standing', 'standingSlouched', 'standingArched'] as const;
+export const RingPosition = z.enum(RING_POSITIONS);
+export type RingPosition = z.infer<typeof RingPosition>;
+
+/** The three that are looked at when there is no time for the sweep. */
+export const MAIN_POSITIONS = ['hookLying', 'sitting', 'standing'] as const satisfies readonly RingPosition[];
+
+export const RING_POSITION: Record<RingPosition, { label: string; position: Position; alignment: Alignment }> = {
+  hookLying: { label: 'hook-lying', position: 'hookLying', alignment: 'between' },
+  sitting: { label: 'sitting', position: 'sitting', alignment: 'between' },
+  sittingSlouched: { label: 'sitting, slouched', position: 'sitting', alignment: 'slouched' },
+  sittingArched: { label: 'sitting, arched', position: 'sitting', alignment: 'arched' },
+  standing: { label: 'standing', position: 'standing', alignment: 'between' },
+  standingSlouched: { label: 'standing, slouched', position: 'standing', alignment: 'slouched' },
+  standingArched: { label: 'standing, arched', position: 'standing', alignment: 'arched' },
+};
+
+/** Order of difficulty of a hold (practice P26). */
+export const HOLD_POSITIONS = ['hookLying', 'sitting', 'standing', 'walking'] as const;

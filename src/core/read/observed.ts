@@ -1,0 +1,56 @@
+import type { Excursions, Zone } from '../body/zones';
+import type { HoldSummary } from '../look/holds';
+import type { LookData } from '../look/look';
+import { MAIN_POSITIONS, RING_POSITION, type RingPosition } from '../look/places';
+import type { TestId } from '../look/tests';
+import type { Timing } from '../look/taps';
+import type { Flags } from '../screen/flags';
+import type { BandAnalysis } from '../signal/analyse';
+import type { Control, School } from './school';
+import type { Thresholds } from './thresholds';
+
+export type SeenBands = { position: RingPosition; analysis: BandAnalysis };
+
+/** A look with everything that can be computed from it, ready to be read. */
+export type Observed = {
+  look: LookData;
+  flags: Flags;
+  timing: Timing | null;
+  bands: readonly SeenBands[];
+  holds: readonly HoldSummary[];
+  school: School;
+  control: Control;
+  thresholds: Thresholds;
+};
+
+/** How an observation came about. Measured beats rated; rated beats reported. */
+export const GRADES = ['measured', 'rated', 'reported'] as const;
+export type Grade = (typeof GRADES)[number];
+export const GRADE_LABEL: Record<Grade, string> = { measured: 'measured', rated: 'rated by eye or hand', reported: 'told by the client' };
+
+/**
+ * What one observation says about one reading. `degree`: 1 speaks fully for it, −1 fully against. `text` is the
+ * observation with its value, `against` what it was held against.
+ */
+export type Finding = { grade: Grade; degree: number; text: string; against: string; source: string };
+
+export type Probe = {
+  /** Probes of one topic look at one thing; of them only those of the best grade count. */
+  topic: string;
+  weight: number;
+  /** The test that would settle it, for the list of what to look at next. */
+  test: TestId;
+  measure: string;
+  find: (o: Observed) => Finding | null;
+};
+
+export const rings = (o: Observed, position: RingPosition = 'hookLying'): Excursions | null => o.look.rings[position] ?? null;
+/** The rings of the most supported position that has any. */
+export const firstRings = (o: Observed): Excursions | null => MAIN_POSITIONS.map((p) => rings(o, p)).find((e) => e !== null) ?? null;
+export const has = (e: Excursions | null, ...zones: readonly Zone[]): e is Excursions => e !== null && zones.every((z) => e[z] !== undefined);
+export const average = (e: Excursions, ...zones: readonly Zone[]): number => zones.reduce((sum, z) => sum + e[z]!, 0) / zones.length;
+
+export const isLying = (position: RingPosition): boolean => RING_POSITION[position].position === 'hookLying';
+/** Bands in the most supported position that has any. */
+export const firstBands = (o: Observed): SeenBands | null => [...o.bands].sort((a, b) => rank(a) - rank(b))[0] ?? null;
+const rank = (b: SeenBands): number => (isLying(b.position) ? 0 : RING_POSITION[b.position].position === 'sitting' ? 1 : 2);

@@ -1,0 +1,110 @@
+import type { Curve } from '../formats/curve-csv';
+import { fail, ok, type Result } from '../result';
+import { median } from '../statistics';
+import { placeOf, type BandPlace } from './places';
+
+export type Span = { fromS: number; toS: number };
+
+/** Something written down during a record. `lengthS` is 0 for a moment. */
+export type RecordNote = { atS: number; lengthS: number; text: string };
+
+export type BandChannel = { name: string; place: BandPlace | null; unit: string; values: Float64Array; /** Lowest and highest value that the 16 bits of the record reach; kept so that it prints as it was read. */ range?: readonly [number, number] };
+
+/**
+ * Stretch bands over time, all channels sampled together and evenly. Within a gap the values are a straight line
+ * and count for nothing. Time 0 is the first sample.
+ */
+export type BandRecord = {
+  hz: number;
+  /** When the first sample was taken, UTC ISO 8601; null when not known. */
+  startAt: string | null;
+  channels: BandChannel[];
+  gaps: Span[];
+  notes: RecordNote[];
+};
+
+export const samplesOf = (record: BandRecord): number => record.channels[0]?.values.length ?? 0;
+export const lengthOf = (record: BandRecord): number => samplesOf(record) / record.hz;
+
+/** A hole longer than this is a gap; a shorter one is bridged by a straight line. Our choice. */
+export const LONGEST_BRIDGE_S = 0.5;
+
+/** The band record of a curve, put on an even time grid; a hole longer than LONGEST_BRIDGE_S becomes a gap. */
+export function recordOf(curve: Curve, sampleHz: number | null = null): Result<BandRecord> {
+  const { times } = curve;
+  if (times.length < 20) return fail('a record needs at least 20 samples', 'times');
+  const step = sampleHz === null ? medianStep(times) : 1 / sampleHz;
+  const hz = Math.round(1e6 / step) / 1e6;
+  const from = times[0]!;
+  const n = Math.floor((times[times.length - 1]! - from) * hz + 1e-6) + 1;
+  if (n > times.length * 50) return fail('the samples are too far apart for an even record: save it with a steady rate', 'times');
+  const even = n === times.length && isEven(times, hz);
+  const gaps: Span[] = [];
+  const longest = Math.max(LONGEST_BRIDGE_S, 1.5 * step);
+  for (let i = 1; i < times.length; i++) if (times[i]! - times[i - 1]! > longest) gaps.push({ fromS: times[i - 1]! - from, toS: times[i]! - from });
+  const channels = curve.columns.map((c) => ({ name: c.name, place: placeOf(c.name), unit: '', values: even ? Float64Array.from(c.values) : resample(times, c.values, from, n, hz) }));
+  return ok({ hz, startAt: null, channels, gaps, notes: [] });
+}
+
+/** The stretches between the gaps, as sample indices [from, to). Stretches under 20 samples are left out. */
+export function stretchesOf(record: Pick<BandRecord, 'hz' | 'gaps'>, n: number): [from: number, to: number][] {
+  const found: [number, number][] = [];
+  let from = 0;
+  for (const gap of [...record.gaps, { fromS: n / record.hz, toS: n / record.hz }]) {
+    const to = Math.min(n, Math.floor(gap.fromS * record.hz + 1e-6) + 1);
+    if (to - from >= 20) found.push([from, to]);
+    from = Math.ceil(gap.toS * record.hz - 1e-6);
+  }
+  return found;
+}
+
+/**
+ * The record with its channels where the instructor says that they lay. Channels without a place are left out, unless
+ * none has one; an empty list leaves the places that the names speak of.
+ */
+export function placed(record: BandRecord, places: readonly (BandPlace | null)[]): BandRecord {
+  if (places.length === 0) return record;
+  const channels = record.channels.map((c, i) => ({ ...c, place: places[i] ?? null }));
+  const used = channels.filter((c) => c.place !== null);
+  return { ...record, channels: used.length > 0 ? used : channels };
+}
+
+/** The part of a record between two times, with its notes and gaps. */
+export function partOf(record: BandRecord, { fromS, toS }: Span): BandRecord {
+  const [a, b] = [Math.max(0, Math.round(fromS * record.hz)), Math.min(samplesOf(record), Math.round(toS * record.hz))];
+  const moved = <T extends Span>(s: T) => ({ ...s, fromS: Math.max(0, s.fromS - a / record.hz), toS: s.toS - a / record.hz });
+  return {
+    ...record,
+    startAt: null,
+    channels: record.channels.map((c) => ({ ...c, values: c.values.subarray(a, b) })),
+    gaps: record.gaps.filter((g) => g.toS > fromS && g.fromS < toS).map(moved),
+    notes: record.notes.filter((n) => n.atS >= fromS && n.atS < toS).map((n) => ({ ...n, atS: n.atS - a / record.hz })),
+  };
+}
+
+export function medianStep(times: ArrayLike<number>): number {
+  const steps = new Float64Array(Math.min(times.length - 1, 2001));
+  const stride = (times.length - 1) / steps.length;
+  for (let k = 0; k < steps.length; k++) {
+    const i = Math.floor(k * stride);
+    steps[k] = times[i + 1]! - times[i]!;
+  }
+  return median(Array.from(steps));
+}
+
+function isEven(times: ArrayLike<number>, hz: number): boolean {
+  for (let i = 1; i < times.length; i++) if (Math.abs((times[i]! - times[0]!) * hz - i) > 1e-3) return false;
+  return true;
+}
+
+function resample(times: ArrayLike<number>, values: ArrayLike<number>, from: number, n: number, hz: number): Float64Array {
+  const y = new Float64Array(n);
+  let i = 0;
+  for (let k = 0; k < n; k++) {
+    const t = from + k / hz;
+    while (i < times.length - 2 && times[i + 1]! <= t) i++;
+    const f = Math.min(1, Math.max(0, (t - times[i]!) / (times[i + 1]! - times[i]!)));
+    y[k] = values[i]! + (values[i + 1]! - values[i]!) * f;
+  }
+  return y;
+}

@@ -6,6 +6,7 @@ import { LIBRARY } from '@/core/drills/library';
 import { bytesOf } from '@/core/formats/client-file';
 import { readBands } from '@/core/formats/recording';
 import { EMPTY_LOOK, LookData, RELOOK_TESTS } from '@/core/look/look';
+import { agreement, noiseOfTest } from '@/core/follow/reliability';
 import { timingFromTaps } from '@/core/look/taps';
 import { parseWith } from '@/core/parse';
 import { Needs } from '@/core/read/needs';
@@ -46,6 +47,8 @@ const BreathsInput = z.strictObject({
   cutoffHz: z.optional(z.number().check(z.positive(), z.lte(20))),
   prominence: z.optional(z.number().check(z.positive())),
 });
+
+const NoiseInput = z.strictObject({ table: z.array(z.array(z.number())).check(z.maxLength(5000)) });
 
 const props = z._default(z.array(z.enum(PROPS)), []);
 const ScreenInput = z.strictObject({ flags: Flags, props });
@@ -92,6 +95,13 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
         return then(analyse(chosen, options), (analysis) => ok(warnings.length > 0 ? { ...analysis, warnings } : analysis));
       });
     }),
+  noise: (input) =>
+    then(parseWith(NoiseInput, input), ({ table }) =>
+      then(noiseOfTest(table), (noise) => {
+        const pairs = table[0]!.length === 2 ? agreement(table.map((r) => r[0]!), table.map((r) => r[1]!)) : null;
+        return ok(pairs?.ok ? { ...noise, agreement: pairs.value } : noise);
+      }),
+    ),
   screen: (input) =>
     then(parseWith(ScreenInput, input), ({ flags, props: available }) =>
       ok({ cautions: cautionsFor(flags), drills: LIBRARY.map((drill) => verdictFor(drill, flags, available)) }),

@@ -10,10 +10,13 @@ import {
 import { startStaircase, stepStaircase } from '@/core/breath/staircase';
 import { changeBetween } from '@/core/follow/change';
 import { mdc95, mdcOfMeans, pooledSpread, semFromIcc } from '@/core/follow/noise';
-import { mean, standardDeviation } from '@/core/statistics';
+import { mean, senSlope, standardDeviation } from '@/core/statistics';
 import { THRESHOLD } from '@/core/read/thresholds';
 import { LIFT_PCT } from '@/core/tone/tone';
 import { SEPARATION_MM } from '@/core/screen/rules';
+import { agreement, icc, noiseOfTest } from '@/core/follow/reliability';
+import { scoreSymptoms, SYMPTOMS } from '@/core/look/symptoms';
+import { must, why } from '../unit/helpers';
 import { seeded } from '@/core/simulate/random';
 
 describe('ventilation', () => {
@@ -106,4 +109,65 @@ describe('figures that stand in the rules', () => {
     expect(SEPARATION_MM).toBe(22));
   it('a lift is 25–30 % of maximum: common practice, no source', () =>
     expect(LIFT_PCT).toEqual({ least: 25, most: 30 }));
+});
+
+// Shrout & Fleiss 1979, Psychol Bull 86:420, their example of six targets and four judges. Verified.
+describe('reliability', () => {
+  const TABLE = [
+    [9, 2, 5, 8],
+    [6, 1, 3, 2],
+    [8, 4, 6, 8],
+    [7, 1, 2, 6],
+    [10, 5, 6, 9],
+    [6, 2, 4, 7],
+  ];
+  it('gives the six coefficients of the paper', () => {
+    const found = must(icc(TABLE));
+    [0.166, 0.29, 0.715].forEach((v, i) => expect(found.single[i]).toBeCloseTo(v, 3));
+    [0.443, 0.62, 0.909].forEach((v, i) => expect(found.mean[i]).toBeCloseTo(v, 3));
+  });
+  // Bland & Altman 1986, Lancet i:307: 17 pairs of peak flow. Verified.
+  it('gives the bias and limits of agreement of the paper', () => {
+    const a = [494, 395, 516, 434, 476, 557, 413, 442, 650, 433, 417, 656, 267, 478, 178, 423, 427];
+    const b = [512, 430, 520, 428, 500, 600, 364, 380, 658, 445, 432, 626, 260, 477, 259, 350, 451];
+    const found = must(agreement(a, b));
+    expect(found.bias).toBeCloseTo(-2.12, 2);
+    expect(found.sd).toBeCloseTo(38.77, 1);
+    [-79.6, 75.4].forEach((v, i) => expect(Math.abs(found.limits[i]! - v)).toBeLessThan(0.1));
+  });
+  it('the noise of a test rests on ICC(2,1), and a table that cannot be read is named', () => {
+    const noise = must(noiseOfTest(TABLE));
+    expect(noise.mdc95).toBeCloseTo(1.96 * Math.SQRT2 * noise.sd * Math.sqrt(1 - noise.icc.single[1]), 9);
+    expect(why(icc([[1, 2], [3]]))).toMatch(/row 2/);
+    expect(why(icc([[1, 2]]))).toMatch(/two persons/);
+    expect(why(agreement([1], [1]))).toMatch(/two pairs/);
+  });
+  // Sen 1968, J Am Stat Assoc 63:1379, his example. Verified.
+  it('takes the slope of Sen', () =>
+    expect(senSlope([1, 2, 3, 4, 10, 12, 18], [9, 15, 19, 20, 45, 55, 78])).toBe(4));
+});
+
+// van Dixhoorn & Duivenvoorden 1985; van Dixhoorn & Folgering 2015 (cited).
+describe('the sixteen complaints', () => {
+  const all = (v: number) => Object.fromEntries(SYMPTOMS.map((s) => [s, v]));
+  it('run from 0 to 64 in sixteen items', () => {
+    expect(SYMPTOMS).toHaveLength(16);
+    expect([scoreSymptoms(all(0)).total, scoreSymptoms(all(4)).total]).toEqual([0, 64]);
+  });
+  it.each([
+    [19, false, false],
+    [20, false, true],
+    [22, false, true],
+    [23, true, true],
+  ])('%d: over the first cut-off %s, over the later %s', (total, classic, later) => {
+    const answers = {
+      ...all(1),
+      tense: 1 + Math.min(3, total - 16),
+      dizzy: 1 + Math.max(0, Math.min(3, total - 19)),
+      bloated: 1 + Math.max(0, total - 22),
+    };
+    expect(scoreSymptoms(answers)).toMatchObject({ total, missing: [], over: { classic, later } });
+  });
+  it('says what is missing', () =>
+    expect(scoreSymptoms({ dizzy: 3 })).toMatchObject({ total: 3, answered: 1 }));
 });

@@ -53,7 +53,8 @@ describe('lengths (common practice, no source)', () => {
   });
   it('every paced drill breathes slower than quiet breathing does (Tobin 1983: about 16.6 a minute, from memory)', () => {
     for (const d of LIBRARY) {
-      if (d.breathing.kind === 'paced') expect([d.id, 60 / cycleS(d.breathing.pattern) < 16.6]).toEqual([d.id, true]);
+      if (d.breathing.kind === 'paced')
+        expect([d.id, 60 / cycleS(d.breathing.pattern) < 16.6]).toEqual([d.id, true]);
     }
   });
 });
@@ -101,7 +102,12 @@ describe('order (common practice, no source)', () => {
 
 describe('props (common practice, no source)', () => {
   it('a pillow or block for the ball, a towel for the band, pillows for the half-ball, a book for the block', () => {
-    expect(SUBSTITUTES).toEqual({ ball: ['pillow', 'block'], band: ['towel'], halfBall: ['foldedPillows'], block: ['book'] });
+    expect(SUBSTITUTES).toEqual({
+      ball: ['pillow', 'block'],
+      band: ['towel'],
+      halfBall: ['foldedPillows'],
+      block: ['book'],
+    });
   });
 });
 
@@ -109,7 +115,8 @@ describe('tone (common practice, no source)', () => {
   it('standing up from a chair takes about 5 % of a brace, kept all the way', () => {
     const { tone } = drill('standUp');
     expect(tone).toMatchObject({ control: 'brace', controlPct: 5 });
-    for (const phase of ['inhale', 'exhale', 'holdOut'] as const) expect(toneAt(tone, phase).controlPct).toBe(5);
+    for (const phase of ['inhale', 'exhale', 'holdOut'] as const)
+      expect(toneAt(tone, phase).controlPct).toBe(5);
   });
   it('the hover squeezes up to about 50 %', () => expect(drill('hoverSqueeze').tone.squeezePct).toBe(50));
   it('the floor softens on the way in and lifts on the way out', () => {
@@ -124,7 +131,8 @@ describe('pregnancy', () => {
   // Sources differ between week 16, no week, and week 28 for sleep; 16 is the setting's default.
   it('leaves the back from week 16 by default', () => {
     expect(SUPINE_UNTIL_WEEK).toBe(16);
-    const at = (pregnancyWeek: number) => verdictFor(drill('twoHands'), { pregnancyWeek }, ['pillow']).positions[0];
+    const at = (pregnancyWeek: number) =>
+      verdictFor(drill('twoHands'), { pregnancyWeek }, ['pillow']).positions[0];
     expect([at(15), at(16)]).toEqual(['hookLying', 'sideLying']);
   });
   it('turns to letting go in the last third (our choice: week 28)', () => {

@@ -87,8 +87,11 @@ export function analyse(record: BandRecord, options: AnalyseOptions = {}): Resul
   const gained = gainsOf(record, compartments, options.calibration ?? [], stretches);
   if (!gained.ok) return gained;
   const gains = gained.value;
-  const { x, y, reference } = referenceOf(record, compartments, gains);
-  const made = smoothAndFind(x, hz, stretches, options, y);
+  // An isovolume manoeuvre is no breathing: it is cut out of what is timed.
+  const manoeuvres = (options.calibration ?? []).filter((c) => c.kind === 'isovolume').map(({ fromS, toS }) => ({ fromS, toS }));
+  const breathing = stretchesOf({ hz, gaps: [...record.gaps, ...manoeuvres].sort((a, b) => a.fromS - b.fromS) }, n);
+  const { x, y, reference } = referenceOf(record, compartments, gains, breathing);
+  const made = smoothAndFind(x, hz, breathing, options, y);
   if (!made.ok) return made;
   if (made.value.breaths.length === 0) return fail('no whole breath was found: check that the curve rises on the inhale and that the bands sit', 'record');
   const { breaths: found, y: level } = made.value;
@@ -124,28 +127,31 @@ function weighted(curves: readonly Float64Array[], weights: readonly number[]): 
   return sum;
 }
 
-function referenceOf(record: BandRecord, compartments: Compartments, gains: Gains): Curve & { reference: BandAnalysis['reference'] } {
+function referenceOf(record: BandRecord, compartments: Compartments, gains: Gains, breathing: readonly (readonly [number, number])[]): Curve & { reference: BandAnalysis['reference'] } {
   if (compartments === null) {
     const all = record.channels.map((c) => c.values);
     const x = meanCurve(all);
     return { x, y: x, reference: all.length === 1 ? 'one' : 'all' };
   }
   const { ribs, belly } = compartments;
-  if (slopeOf(ribs.y, belly.y) * gains.belly < -AGAINST_SHARE * gains.ribs) return { ...ribs, reference: 'ribs' };
+  // Calibrated, the sum is the volume whatever the two do; otherwise it may cancel.
+  if (gains.from.length === 0 && slopeOf(ribs.y, belly.y, breathing) < -AGAINST_SHARE) return { ...ribs, reference: 'ribs' };
   const weights = [gains.ribs, gains.belly];
   return { x: weighted([ribs.x, belly.x], weights), y: weighted([ribs.y, belly.y], weights), reference: 'all' };
 }
 
 /** How the belly moves with the ribs, from changes over a quarter second or so, so that drift does not speak. */
-function slopeOf(ribs: Float64Array, belly: Float64Array): number {
+function slopeOf(ribs: Float64Array, belly: Float64Array, stretches: readonly (readonly [number, number])[]): number {
   const lag = Math.max(1, Math.floor(ribs.length / 20000));
-  const step = Math.max(lag, 8);
+  const step = 8;
   let rr = 0;
   let rb = 0;
-  for (let i = 0; i + step < ribs.length; i += lag) {
-    const r = ribs[i + step]! - ribs[i]!;
-    rr += r * r;
-    rb += r * (belly[i + step]! - belly[i]!);
+  for (const [from, to] of stretches) {
+    for (let i = from; i + step < to; i += lag) {
+      const r = ribs[i + step]! - ribs[i]!;
+      rr += r * r;
+      rb += r * (belly[i + step]! - belly[i]!);
+    }
   }
   return rr === 0 ? 0 : rb / rr;
 }

@@ -1,7 +1,7 @@
 import { findBreaths } from '@/core/signal/breaths';
 import { butterworthLowPass, filterBothWays } from '@/core/signal/butterworth';
 import { findPeaks } from '@/core/signal/peaks';
-import { must, why } from './helpers';
+import { must, why } from '../helpers';
 
 const times = (n: number, hz: number) => Float64Array.from({ length: n }, (_, i) => i / hz);
 const sine = (t: Float64Array, rate: number) =>

@@ -4,6 +4,9 @@ import { defineConfig } from '@playwright/test';
 export const PORT = 4699;
 export const DATABASE = join(__dirname, 'data/e2e/e2e.db');
 
+/** What the browser's stand-in for a microphone plays: an exhale of four seconds, over and over. */
+export const EXHALE = join(__dirname, 'data/exhale.wav');
+
 export default defineConfig({
   testDir: './tests/e2e',
   globalSetup: './tests/e2e/fill-demo.ts',
@@ -19,7 +22,7 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${EXHALE}`],
     },
   },
   webServer: {

@@ -62,6 +62,8 @@ export const sineCsv = (rate: number, seconds: number): string =>
 export async function startRunning(page: Page): Promise<void> {
   await expect(async () => {
     await page.keyboard.press(' ');
-    await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible({ timeout: 1500 });
+    await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible({
+      timeout: 1500,
+    });
   }).toPass();
 }

@@ -3,13 +3,20 @@ import { expect, test } from '@playwright/test';
 import { demoClient } from './helpers';
 
 /** Every place of the house, with data in it. */
-const PLACES: readonly { name: string; open: (file: string) => string; then?: string }[] = [
+const PLACES: readonly { name: string; open: (file: string) => string; then?: string; ask?: string }[] = [
   { name: 'Today', open: () => '/' },
   { name: 'Drills', open: () => '/drills' },
   { name: 'Screen', open: (f) => `${f}/screen` },
   { name: 'Looks', open: (f) => `${f}/look` },
   { name: 'Look', open: (f) => `${f}/look`, then: 'main ul a' },
+  ...['sweep', 'tape', 'exhale', 'symptoms', 'bands', 'stack', 'sideBend', 'numbers', 'hold'].map((t) => ({
+    name: `Look at ${t}`,
+    open: (f: string) => `${f}/look`,
+    then: 'main ul a',
+    ask: `?test=${t}`,
+  })),
   { name: 'Read', open: (f) => `${f}/read` },
+  { name: 'the model in Read', open: (f) => `${f}/read`, then: 'text=least resistance' },
   { name: 'Sequences', open: (f) => `${f}/write` },
   { name: 'Write', open: (f) => `${f}/write`, then: 'main ul a' },
   { name: 'Coach', open: (f) => `${f}/coach` },
@@ -32,6 +39,10 @@ for (const place of PLACES) {
     const file = await demoClient(page, 'Odile K.');
     const response = await page.goto(place.open(file));
     if (place.then) await page.locator(place.then).first().click();
+    if (place.ask) {
+      await page.waitForURL(/[0-9a-f-]{36}$/);
+      await page.goto(page.url() + place.ask);
+    }
     await page.waitForLoadState('networkidle');
     expect(response!.headers()['content-security-policy']).toContain("connect-src 'self'");
     expect(response!.headers()['content-security-policy']).toContain("default-src 'self'");

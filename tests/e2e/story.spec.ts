@@ -49,7 +49,8 @@ test('Look: taps at a known rhythm read within 50 ms a phase', async () => {
   for (let i = 0; i < 6; i++) moments.push(moments.at(-1)! + inhale, moments.at(-1)! + inhale + exhale);
   // A busy machine may send a key late; what is read is held against the rhythm that went out.
   const sent = (await pressAt(page, moments)).slice(1);
-  const phase = (from: number) => mean(sent.slice(1).flatMap((t, i) => (i % 2 === from ? [(t - sent[i]!) / 1000] : [])));
+  const phase = (from: number) =>
+    mean(sent.slice(1).flatMap((t, i) => (i % 2 === from ? [(t - sent[i]!) / 1000] : [])));
   await page.getByRole('button', { name: 'Finish the watch' }).click();
   expect(Math.abs((await figure(page, 'in')) - phase(0))).toBeLessThan(0.05);
   expect(Math.abs((await figure(page, 'out')) - phase(1))).toBeLessThan(0.05);
@@ -104,12 +105,12 @@ test('Look: 5 + 5, two hands, signs and calm holds', async () => {
   await page.getByRole('radio', { name: 'strong' }).nth(1).click();
   await page.getByRole('button', { name: 'Two hands' }).click();
   await page.getByRole('radio', { name: 'chest' }).click();
-  await page.getByRole('button', { name: 'Signs' }).click();
+  await page.getByRole('button', { name: 'Signs of the breath' }).click();
   await page
     .getByRole('radiogroup', { name: 'Mouth open in quiet breathing' })
     .getByRole('radio', { name: 'yes' })
     .click();
-  await page.getByRole('button', { name: 'Calm hold' }).click();
+  await page.getByRole('button', { name: 'Holds' }).click();
   for (const ms of [900, 1300, 1100]) {
     await pressAt(page, [200, 200 + ms]);
     await page.keyboard.press('1');
@@ -120,7 +121,8 @@ test('Look: 5 + 5, two hands, signs and calm holds', async () => {
 });
 
 test('Look: a damaged CSV is refused in words, a good one is read and kept', async () => {
-  await page.getByRole('button', { name: 'Recorded curve' }).click();
+  await page.getByRole('button', { name: 'Bands', exact: true }).click();
+  await page.getByRole('radio', { name: 'file' }).click();
   const drop = page.locator('input[type=file]');
   const give = (name: string, text: string) =>
     drop.setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
@@ -131,10 +133,10 @@ test('Look: a damaged CSV is refused in words, a good one is read and kept', asy
   await give('back.csv', 'time_s,ribs\n0,1\n2,1\n1,2\n');
   await expect(page.getByText(/line 4: the time 1 is not later/)).toBeVisible();
   await give('sine.csv', sineCsv(18, 90));
-  await expect(page.getByRole('img', { name: /Curve ribs, 2\d breaths found/ })).toBeVisible();
+  await expect(page.getByRole('group', { name: /Bands, 2\d breaths found/ })).toBeVisible();
   expect(await figure(page, 'rate')).toBeCloseTo(18, 0);
   await page.getByRole('button', { name: 'Keep with this look' }).click();
-  await expect(page.getByText('Kept with this look. Read uses it before the taps.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Records of this look' })).toContainText('sine.csv');
   await saved(page);
 });
 

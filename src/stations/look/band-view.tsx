@@ -10,8 +10,15 @@ import { Loop } from '@/pictures/loop';
 import { Button } from '@/ui/button';
 import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
+import { Select } from '@/ui/select';
 import type { OpenBands } from '@/workers/bands.worker';
 import { Figures, timingFigures } from './test-head';
+
+const PLACES: readonly { value: BandPlace | ''; label: string }[] = [{ value: '', label: 'not used' }, ...BAND_PLACES.map((p) => ({ value: p, label: PLACE_LABEL[p] }))];
+const MANOEUVRES = [
+  { value: 'isovolume', label: 'isovolume: mouth shut, belly in and out' },
+  { value: 'bag', label: 'breaths from a bag of known volume' },
+] as const;
 
 type Props = {
   open: OpenBands;
@@ -36,13 +43,7 @@ export function BandView({ open, note, onNote }: Props) {
       <BandPicture preview={preview} analysis={analysis} chosen={shown} onChoose={setChosen} className="w-full" />
       <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
         {channelNames.map((name, i) => (
-          <label key={`${name}${i}`} className="block">
-            <span className="block text-[13.5px] text-soft">{name} lay at</span>
-            <select className="min-h-8 border-[1.5px] border-rule bg-transparent px-2" value={places[i] ?? ''} onChange={(e) => onNote({ places: places.map((p, k) => (k === i ? ((e.target.value || null) as BandPlace | null) : p)) })}>
-              <option value="">not used</option>
-              {BAND_PLACES.map((p) => <option key={p} value={p}>{PLACE_LABEL[p]}</option>)}
-            </select>
-          </label>
+          <Select key={`${name}${i}`} label={`${name} lay at`} options={PLACES} value={places[i] ?? ''} onValue={(v) => onNote({ places: places.map((p, k) => (k === i ? (v === '' ? null : v) : p)) })} className="w-40" />
         ))}
         <Button kind="quiet" onClick={() => setCalibrating((c) => !c)}>{note.calibration.length > 0 ? `Calibrated by ${note.calibration.map((c) => (c.kind === 'bag' ? 'bag' : 'isovolume')).join(' and ')}` : 'Calibrate'}</Button>
       </div>
@@ -131,13 +132,7 @@ function CalibrationForm({ lengthS, calibration, onChange }: { lengthS: number; 
   };
   return (
     <div className="flex flex-wrap items-end gap-4 border-l-4 border-rule pl-4">
-      <label className="block">
-        <span className="block text-[13.5px] text-soft">Manoeuvre</span>
-        <select className="min-h-8 border-[1.5px] border-rule bg-transparent px-2" value={kind} onChange={(e) => setKind(e.target.value as typeof kind)}>
-          <option value="isovolume">isovolume: mouth shut, belly in and out</option>
-          <option value="bag">breaths from a bag of known volume</option>
-        </select>
-      </label>
+      <Select label="Manoeuvre" options={MANOEUVRES} value={kind} onValue={setKind} className="w-72" />
       <NumberField label="From" unit="s" value={fromS} min={0} max={lengthS} onValue={setFrom} />
       <NumberField label="to" unit="s" value={toS} min={0} max={lengthS} onValue={setTo} />
       {kind === 'bag' && <NumberField label="Volume" unit="mL" value={volumeMl} min={50} max={6000} step={50} onValue={setVolume} />}

@@ -62,13 +62,14 @@ export function LookStation({ clientId, lookId, first, initial, rev, finished, a
   const autosave = useAutosave<LookData>({ key: `look-${lookId}`, initial, rev, save: (r, v, keep) => actions.save(lookId, r, v, keep), aside: actions.aside });
   const { value: look, set } = autosave;
   const own = testsOf(look);
-  const tests = first && !own.includes(first) ? TESTS.filter((t) => t === first || own.includes(t)) : own;
-  const [test, setTest] = useState<TestId>(first ?? tests[0] ?? 'quiet');
+  const [test, setTest] = useState<TestId>(first ?? own[0] ?? 'quiet');
+  // A test that is gone to though the protocol does not name it is shown as well.
+  const tests = own.includes(test) ? own : TESTS.filter((t) => t === test || own.includes(t));
   const [choosing, setChoosing] = useState(false);
   const [before, setBefore] = useState<{ test: TestId; look: LookData } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const router = useRouter();
-  const shown = tests.includes(test) ? test : (tests[0] ?? 'quiet');
+  const shown = test;
   const go = (by: number) => setTest(tests[(tests.indexOf(shown) + by + tests.length) % tests.length]!);
   useHotkeys([
     { key: 'ArrowRight', does: 'next test', run: () => go(1) },
@@ -154,7 +155,7 @@ export function LookStation({ clientId, lookId, first, initial, rev, finished, a
           onBringBack={before?.test === shown ? () => { set(() => before.look); setBefore(null); } : null}
         />
       </div>
-      {choosing && <TestChooser tests={tests} onClose={() => setChoosing(false)} onChoose={(name, chosen) => { set((l) => ({ ...l, protocol: { name, tests: chosen } })); setChoosing(false); }} />}
+      {choosing && <TestChooser tests={tests} onClose={() => setChoosing(false)} onChoose={(name, chosen) => { set((l) => ({ ...l, protocol: { name, tests: chosen } })); if (!chosen.includes(test)) setTest(chosen[0]!); setChoosing(false); }} />}
     </div>
   );
 }

@@ -15,6 +15,7 @@ import type { Flags } from '@/core/screen/flags';
 import { POSITION_PROPS } from '@/core/screen/verdict';
 import { Rings } from '@/pictures/rings';
 import { Choice } from '@/ui/choice';
+import { Select } from '@/ui/select';
 
 type Props = { rings: LookData['rings']; flags: Flags; props: readonly Prop[]; school: School };
 
@@ -39,23 +40,13 @@ export function LeastResistance({ rings, flags, props, school }: Props) {
   return (
     <div className="space-y-2">
       <div className="flex flex-wrap items-end gap-5">
-        <label className="block">
-          <span className="block text-[13.5px] text-soft">Predict for</span>
-          <select className="min-h-8 border-[1.5px] border-rule bg-transparent px-2" value={position} onChange={(e) => setPosition(e.target.value as Position)}>
-            {POSITIONS.map((p) => <option key={p} value={p}>{POSITION[p].label}</option>)}
-          </select>
-        </label>
+        <Select label="Predict for" options={POSITIONS.map((p) => ({ value: p, label: POSITION[p].label }))} value={position} onValue={setPosition} className="w-64" />
         <Choice label="Bend" hideLabel options={BEND} value={bend} onValue={(v) => v && setBend(v)} />
         <p className="text-[13.5px] text-soft">{seen ? 'Filled: seen there. Line: predicted.' : 'Filled: predicted; not looked at there yet.'}</p>
       </div>
       <Rings seen={seen ?? predicted} before={seen ? predicted : undefined} className="h-44 w-full" />
       <div className="grid grid-cols-[190px_1fr] gap-6 text-[14.5px]">
-        <label className="block">
-          <span className="block text-[13.5px] text-soft">What would open</span>
-          <select className="min-h-8 w-full border-[1.5px] border-rule bg-transparent px-2" value={asked ?? ''} onChange={(e) => setZone(e.target.value as ModelZone)}>
-            {MODEL_ZONES.filter((z) => rings[base]![z] !== undefined && z !== 'neck').map((z) => <option key={z} value={z}>{ZONE_LABEL[z]}</option>)}
-          </select>
-        </label>
+        {asked && <Select label="What would open" options={MODEL_ZONES.filter((z) => rings[base]![z] !== undefined && z !== 'neck').map((z) => ({ value: z, label: ZONE_LABEL[z] }))} value={asked} onValue={setZone} />}
         <ol aria-label="What would open it">
           {openings.length === 0 && <li className="text-soft">Nothing that this client may do opens it further than it was seen.</li>}
           {openings.map((o) => (

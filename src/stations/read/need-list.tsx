@@ -39,8 +39,8 @@ export function NeedList({ needs, onJudge }: { needs: readonly WeighedNeed[]; on
         ))}
       </ol>
       <p className="flex gap-4 text-[13.5px] text-soft">
-        {needs.length > SHOWN && <button type="button" className="underline underline-offset-4" onClick={() => setAll((a) => !a)}>{all ? 'fewer' : `all ${needs.length}`}</button>}
-        {missing.length > 0 && <button type="button" className="underline underline-offset-4" onClick={() => setAdding((a) => !a)}>add one</button>}
+        {needs.length > SHOWN && <button type="button" className="py-1 underline underline-offset-4" onClick={() => setAll((a) => !a)}>{all ? 'fewer' : `all ${needs.length}`}</button>}
+        {missing.length > 0 && <button type="button" className="py-1 underline underline-offset-4" onClick={() => setAdding((a) => !a)}>add one</button>}
       </p>
       {adding && (
         <ul className="flex flex-wrap gap-2 pt-1">

@@ -20,6 +20,7 @@ import { Rings } from '@/pictures/rings';
 import { buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
+import { Select } from '@/ui/select';
 import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
 
@@ -83,12 +84,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           </div>
           <div className="flex shrink-0 items-end gap-4">
             {view === 'seen' && seenPositions.length > 1 && (
-              <label className="block">
-                <span className="sr-only">Position</span>
-                <select className="min-h-8 border-[1.5px] border-rule bg-transparent px-2 text-[14px]" value={shown} onChange={(e) => setPosition(e.target.value as RingPosition)}>
-                  {seenPositions.map((p) => <option key={p} value={p}>{RING_POSITION[p].label}</option>)}
-                </select>
-              </label>
+              <Select label="Position" hideLabel options={seenPositions.map((p) => ({ value: p, label: RING_POSITION[p].label }))} value={shown} onValue={setPosition} />
             )}
             <Choice label="Show" hideLabel options={[{ value: 'seen', label: 'seen and wanted' }, { value: 'model', label: 'least resistance' }]} value={view} onValue={(v) => v && setView(v)} />
           </div>

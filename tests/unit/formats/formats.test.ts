@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { parseClientFile, printClientFile, type ClientFile } from '@/core/formats/client-file';
 import { CURVE_MAX_BYTES, parseCurveCsv, printCurveCsv } from '@/core/formats/curve-csv';
 import { parseSequenceFile, printSequenceFile } from '@/core/formats/sequence-file';
-import { previewOf, PREVIEW_POINTS } from '@/core/signal/preview';
 import { demoFiles } from '@/demo/scenario';
 import { must, why } from '../helpers';
 

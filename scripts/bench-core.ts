@@ -1,6 +1,10 @@
 import { PROPS } from '@/core/body/props';
 import { propose, type ProposalInput } from '@/core/sequence/propose';
-import { findBreaths } from '@/core/signal/breaths';
+import { printEdf, parseEdf } from '@/core/formats/edf';
+import { EMPTY_LOOK } from '@/core/look/look';
+import { readLook } from '@/core/read/read';
+import { analyse } from '@/core/signal/analyse';
+import { bandSetup, simulateBands } from '@/core/simulate/bands';
 import { butterworthLowPass, filterBothWays } from '@/core/signal/butterworth';
 import { findPeaks } from '@/core/signal/peaks';
 
@@ -36,10 +40,16 @@ for (const minutes of [10, 20, 40, 60]) {
   line(`${minutes} min, warm`, `${ms.toFixed(0).padStart(8)} ms (${(ms / first).toFixed(2)} × the first)`);
 }
 
-console.log('Breath finding, one hour at 50 Hz');
-const n = 3600 * 50;
-const t = Float64Array.from({ length: n }, (_, i) => i / 50);
-const x = t.map((s) => Math.sin(2 * Math.PI * 0.25 * s) + 0.05 * Math.sin(2 * Math.PI * 3.1 * s));
+const HOURS = 8;
+console.log(`Bands, ${HOURS} hours of four channels at 50 Hz (aim: filter and peaks faster than SciPy)`);
+const { record } = simulateBands(bandSetup({ way: 'allRound', places: ['upperRibs', 'lowerRibsRight', 'lowerRibsLeft', 'belly'], events: [{ kind: 'cough', atS: 4000, lengthS: 1, channel: 0 }] }), HOURS * 3600);
+const samples = record.channels.length * record.channels[0]!.values.length;
 const sections = butterworthLowPass(4, 1, 50);
-line('breaths found and timed, whole', `${(n / best(5, () => findBreaths(t, x)) / 1000).toFixed(1).padStart(8)} million samples/s`);
-line('filter and peaks alone', `${(n / best(5, () => findPeaks(filterBothWays(sections, x), 0.5)) / 1000).toFixed(1).padStart(8)} million samples/s`);
+const perSecond = (ms: number) => `${(samples / ms / 1000).toFixed(1).padStart(8)} million samples/s`;
+line('filter and peaks alone', perSecond(best(5, () => record.channels.forEach((c) => findPeaks(filterBothWays(sections, c.values), 0.3)))));
+const whole = best(3, () => analyse(record));
+line('whole analysis: breaths, loops, quality', `${perSecond(whole)}, ${(whole / 1000).toFixed(2)} s`);
+const edf = printEdf(record);
+line('EDF read', perSecond(best(3, () => parseEdf(edf))));
+const look = { ...EMPTY_LOOK, rings: { hookLying: { belly: 0.4, sternum: 0.6, lowerRibsRight: 0.3, lowerRibsLeft: 0.3 } } };
+line('reading a look', `${best(20, () => readLook(look, {})).toFixed(2).padStart(8)} ms`);

@@ -23,6 +23,8 @@ type WayFacts = {
   sighChance: number;
   /** Rise of the end of the exhale per breath, in depths. */
   stacks: number;
+  /** Every so many seconds the breath stops for STOP_S. */
+  stopsEveryS?: number;
 };
 
 const even = { duty: 0.4, ribsLeadDeg: 0, irregularity: 0.06, restShare: 0, sighChance: 0.01, stacks: 0 };
@@ -41,7 +43,7 @@ export const WAY: Record<Way, WayFacts> = {
   irregular: { ...even, label: 'irregular', gain: gain(0.5, 0.5, 0.5, 0.6), irregularity: 0.36, sighChance: 0.06 },
   shortExhale: { ...even, label: 'short exhale', gain: gain(0.5, 0.5, 0.5, 0.5), duty: 0.54 },
   pauses: { ...even, label: 'rests after the exhale', gain: gain(0.3, 0.6, 0.6, 0.7), duty: 0.3, restShare: 0.25 },
-  toneStopsBreath: { ...even, label: 'breath stops when tone is kept', gain: gain(0.4, 0.5, 0.5, 0.4), irregularity: 0.12 },
+  toneStopsBreath: { ...even, label: 'breath stops when tone is kept', gain: gain(0.4, 0.5, 0.5, 0.4), stopsEveryS: 32 },
 };
 
 /** Gains change with the body's posture: belly-led lying, rib-led upright (Sharp 1975, J Appl Physiol 39:608; direction only). */
@@ -76,6 +78,8 @@ export const BandSetup = z.object({
 export type BandSetup = z.infer<typeof BandSetup>;
 
 export const bandSetup = (parts: Partial<BandSetup> = {}): BandSetup => BandSetup.parse(parts);
+
+const STOP_S = 6;
 
 export type TrueBreath = { startS: number; turnS: number; exhaleEndS: number; endS: number; scale: number };
 
@@ -131,7 +135,8 @@ export function bandBody(setup: BandSetup): BandBody {
     const turnS = startS + length * facts.duty;
     const exhaleEndS = startS + length * (1 - facts.restShare);
     const apnoea = apnoeas.find((e) => e.atS >= startS && e.atS < startS + length);
-    const endS = startS + length + (apnoea?.lengthS ?? 0);
+    const stops = facts.stopsEveryS !== undefined && Math.floor(startS / facts.stopsEveryS) !== Math.floor((startS + length) / facts.stopsEveryS);
+    const endS = startS + length + (apnoea?.lengthS ?? 0) + (stops && startS > 0 ? STOP_S : 0);
     const level = sigh ? 0 : Math.min(1.2, (last?.level ?? 0) + facts.stacks);
     breaths.push({ startS, turnS, exhaleEndS, endS, scale, level });
   };

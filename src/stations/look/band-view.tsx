@@ -90,7 +90,7 @@ export function BandView({ open, note, onNote }: Props) {
   );
 }
 
-const signed = (v: number): string => `${v >= 0 ? '+' : '−'}${Math.abs(v).toFixed(2)}`;
+const signed = (v: number): string => (Math.abs(v) < 0.005 ? '0.00' : `${v > 0 ? '+' : '−'}${Math.abs(v).toFixed(2)}`);
 
 function Shares({ analysis }: { analysis: BandAnalysis }) {
   const shares = Object.entries(analysis.shares) as [BandPlace, number][];

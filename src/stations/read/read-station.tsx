@@ -78,8 +78,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           <div>
             <h2 className="text-[21px]">Where the breath goes</h2>
             <p className="text-[13.5px] text-soft">
-              look of {new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}
-              {view === 'seen' && ' · filled: seen · dashed: wanted · hatched: silent'}
+              {view === 'seen' ? 'filled: seen · dashed: wanted · hatched: silent' : `from the look of ${new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`}
             </p>
           </div>
           <div className="flex shrink-0 items-end gap-4">

@@ -15,7 +15,7 @@ export function ThresholdDialog({ own, onClose, onSave }: { own: OwnThresholds; 
     <Dialog open onOpenChange={(open) => !open && onClose()} title="What is it held against?" description="Screens, not diagnoses. Set your own for the whole studio; an empty field gives the shipped figure back.">
       <ul className="divide-y divide-rule border-y border-rule">
         {THRESHOLDS.map((name) => (
-          <li key={name} className="grid grid-cols-[1fr_130px] items-center gap-4 py-1.5">
+          <li key={name} className="grid grid-cols-[1fr_158px] items-center gap-4 py-1.5">
             <span>
               {THRESHOLD[name].label}
               <span className="block text-[13px] text-soft">shipped: {THRESHOLD[name].value} {THRESHOLD[name].unit} · {readableSource(THRESHOLD[name].source)}</span>

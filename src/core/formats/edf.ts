@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../result';
 import { placeOf } from '../signal/places';
+import { extremesOf } from '../statistics';
 import { samplesOf, type BandChannel, type BandRecord, type RecordNote, type Span } from '../signal/record';
 
 /**
@@ -155,18 +156,6 @@ export function printEdf(record: BandRecord, marks: readonly EdfMark[] = []): Ui
   return bytes;
 }
 
-/** What a record is after it has been written and read: its samples in steps of 1/65534 of the range. */
-export function asWritten(record: BandRecord): BandRecord {
-  const channels = record.channels.map((c) => {
-    const range = c.range ?? rangeOf(c.values);
-    const [low, high] = range;
-    const up = (DIGITAL[1] - DIGITAL[0]) / (high - low);
-    const back = (high - low) / (DIGITAL[1] - DIGITAL[0]);
-    return { ...c, range, values: c.values.map((v) => (Math.max(DIGITAL[0], Math.min(DIGITAL[1], Math.round((v - low) * up) + DIGITAL[0])) - DIGITAL[0]) * back + low) };
-  });
-  return { ...record, channels };
-}
-
 export const edfTooLarge = (bytes: number): string =>
   `the file has ${Math.round(bytes / 1024 / 1024)} MB; at most ${EDF_MAX_BYTES / 1024 / 1024} MB are read. Save only the breathing signals, or a shorter stretch`;
 
@@ -274,13 +263,8 @@ function wholeSeconds(hz: number): number {
 }
 
 /** Lowest and highest value, each a number of eight letters that reaches at least as far. */
-export function rangeOf(values: ArrayLike<number>): readonly [number, number] {
-  let low = Infinity;
-  let high = -Infinity;
-  for (let i = 0; i < values.length; i++) {
-    low = Math.min(low, values[i]!);
-    high = Math.max(high, values[i]!);
-  }
+function rangeOf(values: ArrayLike<number>): readonly [number, number] {
+  const { low, high } = extremesOf(values);
   if (!(high > low)) return [Math.floor(low || 0) - 1, Math.floor(low || 0) + 1];
   return [eightLetters(low, -1), eightLetters(high, 1)];
 }

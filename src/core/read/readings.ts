@@ -2,7 +2,9 @@ import { clamp } from '../statistics';
 import type { TestId } from '../look/tests';
 import { READINGS, type ReadingName } from './names';
 import { GRADES, type Finding, type Observed, type Probe } from './observed';
-import * as P from './probes';
+import * as Trunk from './probes/trunk';
+import * as When from './probes/when';
+import * as Where from './probes/where';
 import type { Need } from './needs';
 
 export { READINGS, type ReadingName } from './names';
@@ -38,79 +40,79 @@ export const READING: Record<ReadingName, Facts> = {
   reversed: {
     label: 'reversed',
     meaning: 'The belly draws in on the inhale. Worked on first.',
-    probes: P.REVERSED,
+    probes: When.REVERSED,
     needs: { lowBreath: 3, settle: 1.5, emptyChest: 0.5 },
   },
   stuckInhale: {
     label: 'stuck on the inhale, ribs flared',
     meaning: 'The ribs do not come down. The exhale comes first: an emptied chest has room to fill.',
-    probes: P.STUCK_INHALE,
+    probes: When.STUCK_INHALE,
     needs: { emptyChest: 3, backRibs: 1, exhaleLength: 1 },
   },
   upperChest: {
     label: 'upper chest, shoulders lift',
     meaning: 'The top of the chest does work that the lower ribs and belly could do.',
-    probes: P.UPPER_CHEST,
+    probes: Where.UPPER_CHEST,
     needs: { lowBreath: 2.5, settle: 1, sideRibs: 0.8, exhaleLength: 0.5 },
   },
   bellyOnly: {
     label: 'belly only, stiff ribs',
     meaning: 'Air goes to the one place that gives way; the ribs do not take part.',
-    probes: P.BELLY_ONLY,
+    probes: Where.BELLY_ONLY,
     needs: { sideRibs: 2, backRibs: 1.5, upperRibs: 1 },
   },
   frontOnly: {
     label: 'front only, back silent',
     meaning: 'The back of the ribs is closed. Close the front and let the back fill.',
-    probes: P.FRONT_ONLY,
+    probes: Where.FRONT_ONLY,
     needs: { backRibs: 2.5, emptyChest: 0.5 },
   },
   oneSided: {
     label: 'one-sided',
     meaning: 'One side opens less. Bend away from it and breathe there.',
-    probes: P.ONE_SIDED,
+    probes: Where.ONE_SIDED,
     needs: { oneSide: 2.5, sideRibs: 0.5 },
   },
   fastIrregular: {
     label: 'fast or irregular',
     meaning: 'More breaths than rest asks for, or uneven ones.',
-    probes: P.FAST,
+    probes: When.FAST,
     needs: { settle: 2, exhaleLength: 1.5, tolerance: 0.5 },
   },
   shortExhale: {
     label: 'short exhale',
     meaning: 'The breath out is cut off early.',
-    probes: P.SHORT_EXHALE,
+    probes: When.SHORT_EXHALE,
     needs: { exhaleLength: 2.5, emptyChest: 1 },
   },
   lowHold: {
     label: 'low hold tolerance',
     meaning: 'The urge to breathe comes early, or the next breath shows that the hold was too long.',
-    probes: P.LOW_HOLD,
+    probes: When.LOW_HOLD,
     needs: { tolerance: 2.5, settle: 0.5, exhaleLength: 0.5 },
   },
   floorHolding: {
     label: 'pelvic floor holding',
     meaning: 'The floor does not let go on the inhale. Letting go comes before any lift.',
-    probes: P.FLOOR_HOLDING,
+    probes: Trunk.FLOOR_HOLDING,
     needs: { floorLetGo: 3, settle: 0.5 },
   },
   floorOverloaded: {
     label: 'pelvic floor overloaded, pressed from above',
     meaning: 'Effort pushes down. The order from low to high is learned before strength.',
-    probes: P.FLOOR_OVERLOADED,
+    probes: Trunk.FLOOR_OVERLOADED,
     needs: { coordination: 2.5, floorLink: 1.5, emptyChest: 0.5 },
   },
   toneStopsBreath: {
     label: 'cannot keep tone while breathing',
     meaning: 'Tone and breath exclude each other as yet.',
-    probes: P.TONE_STOPS_BREATH,
+    probes: Trunk.TONE_STOPS_BREATH,
     needs: { control: 2.5, coordination: 0.5 },
   },
   lostUpright: {
     label: 'lost on coming upright',
     meaning: 'What is there lying down goes when sitting or standing.',
-    probes: P.LOST_UPRIGHT,
+    probes: Where.LOST_UPRIGHT,
     needs: { upright: 2.5 },
   },
 };

@@ -1,8 +1,7 @@
 import { fail, ok, type Result } from '../result';
-import { mean, median, standardDeviation } from '../statistics';
+import { extremesOf, mean, median, standardDeviation } from '../statistics';
 import { butterworthLowPass, filterBothWays } from './butterworth';
 import { findPeaks } from './peaks';
-import { recordOf, stretchesOf, type Span } from './record';
 import { placeTurn } from './turns';
 
 export type FoundBreath = {
@@ -30,13 +29,6 @@ export type Timed = {
   irregularity: number;
 };
 
-export type BreathsFound = Timed & {
-  breaths: FoundBreath[];
-  sampleHz: number;
-  /** Stretches without samples, left out. */
-  gaps: Span[];
-};
-
 export type BreathOptions = {
   /** Breaths faster than this are smoothed away. Default 1 Hz, order 4. */
   cutoffHz?: number;
@@ -56,27 +48,6 @@ const PAUSE_FROM_SHARE = 0.09;
 /** A half cosine spends this share of its length within a tenth of its end, and this from half to a tenth. */
 const DWELL = Math.acos(0.8) / Math.PI;
 const HALF_TO_TENTH = 0.5 - DWELL;
-
-/**
- * Finds and times breaths in a curve that rises on the inhale. Times in seconds, increasing; they need not be
- * evenly spaced. Samples are filtered without delay.
- *
- * @param times seconds, strictly increasing, same length as `values`
- */
-export function findBreaths(times: ArrayLike<number>, values: ArrayLike<number>, options: BreathOptions = {}): Result<BreathsFound> {
-  if (times.length !== values.length) return fail('times and values differ in number', 'values');
-  const record = recordOf({ times: Float64Array.from(times), columns: [{ name: 'curve', values: Float64Array.from(values) }] });
-  if (!record.ok) return record;
-  const { hz, channels, gaps } = record.value;
-  const x = channels[0]!.values;
-  const made = smoothAndFind(x, hz, stretchesOf(record.value, x.length), options);
-  if (!made.ok) return made;
-  const { breaths } = made.value;
-  if (breaths.length === 0) return fail('no whole breath was found: check the column and that the curve rises on the inhale', 'values');
-  const offset = times[0]!;
-  const moved = breaths.map((b) => ({ ...b, startS: b.startS + offset, turnS: b.turnS + offset, endS: b.endS + offset }));
-  return ok({ ...timingOf(moved), breaths: moved, sampleHz: hz, gaps: gaps.map((g) => ({ fromS: g.fromS + offset, toS: g.toS + offset })) });
-}
 
 /**
  * Smooths and finds in one: when the breaths turn out fast, both again with a higher edge, since the usual one would
@@ -135,13 +106,7 @@ export function usualReach(y: Float64Array, hz: number, stretches: readonly (rea
     for (let a = from; a < to; a += window) {
       const b = Math.min(to, a + window);
       if (b - a < window / 2 && a > from) continue;
-      let low = Infinity;
-      let high = -Infinity;
-      for (let i = a; i < b; i++) {
-        const v = y[i]!;
-        if (v < low) low = v;
-        if (v > high) high = v;
-      }
+      const { low, high } = extremesOf(y, a, b);
       reaches.push(high - low);
     }
   }

@@ -1,6 +1,7 @@
 import { DEFAULT_CUTOFF_HZ, smooth } from './breaths';
 import type { BandAnalysis } from './analyse';
 import { onRibs, type BandPlace } from './places';
+import { extremesOf } from '../statistics';
 import { lengthOf, samplesOf, stretchesOf, type BandRecord, type RecordNote } from './record';
 
 /** One channel thinned for drawing: lowest and highest value in each of up to PREVIEW_POINTS equal stretches of time. */
@@ -38,13 +39,7 @@ function thin(name: string, place: BandPlace | null, values: Float64Array, hz: n
   const points = Array.from({ length: buckets }, (_, b) => {
     const from = Math.floor((b * n) / buckets);
     const to = Math.floor(((b + 1) * n) / buckets);
-    let low = Infinity;
-    let high = -Infinity;
-    for (let i = from; i < to; i++) {
-      low = Math.min(low, values[i]!);
-      high = Math.max(high, values[i]!);
-    }
-    return { t: from / hz, low, high };
+    return { t: from / hz, ...extremesOf(values, from, to) };
   });
   return { name, place, low: Math.min(...points.map((p) => p.low)), high: Math.max(...points.map((p) => p.high)), points };
 }

@@ -1,4 +1,4 @@
-import { clamp, median } from '../statistics';
+import { clamp, extremesOf, median } from '../statistics';
 import { noiseBetween, usualReach } from './breaths';
 import type { Span } from './record';
 
@@ -82,13 +82,7 @@ function windowsOf(y: Float64Array, hz: number, stretches: Stretches): Window[] 
     for (let a = from; a < to; a += size) {
       const b = Math.min(to, a + size);
       if (b - a < size / 2 && made.length > 0) break;
-      let low = Infinity;
-      let high = -Infinity;
-      for (let i = a; i < b; i++) {
-        const v = y[i]!;
-        if (v < low) low = v;
-        if (v > high) high = v;
-      }
+      const { low, high } = extremesOf(y, a, b);
       made.push({ fromS: a / hz, toS: b / hz, reach: high - low, rest: low });
     }
     return made;
@@ -97,13 +91,7 @@ function windowsOf(y: Float64Array, hz: number, stretches: Stretches): Window[] 
 
 /** Runs of one and the same value: none at all, or the end of the range. */
 function resting(x: Float64Array, hz: number, stretches: Stretches): (Span & { why: Fault })[] {
-  let low = Infinity;
-  let high = -Infinity;
-  for (let i = 0; i < x.length; i++) {
-    const v = x[i]!;
-    if (v < low) low = v;
-    if (v > high) high = v;
-  }
+  const { low, high } = extremesOf(x);
   const found: (Span & { why: Fault })[] = [];
   for (const [from, to] of stretches) {
     let start = from;

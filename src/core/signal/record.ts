@@ -69,20 +69,7 @@ export function placed(record: BandRecord, places: readonly (BandPlace | null)[]
   return { ...record, channels: used.length > 0 ? used : channels };
 }
 
-/** The part of a record between two times, with its notes and gaps. */
-export function partOf(record: BandRecord, { fromS, toS }: Span): BandRecord {
-  const [a, b] = [Math.max(0, Math.round(fromS * record.hz)), Math.min(samplesOf(record), Math.round(toS * record.hz))];
-  const moved = <T extends Span>(s: T) => ({ ...s, fromS: Math.max(0, s.fromS - a / record.hz), toS: s.toS - a / record.hz });
-  return {
-    ...record,
-    startAt: null,
-    channels: record.channels.map((c) => ({ ...c, values: c.values.subarray(a, b) })),
-    gaps: record.gaps.filter((g) => g.toS > fromS && g.fromS < toS).map(moved),
-    notes: record.notes.filter((n) => n.atS >= fromS && n.atS < toS).map((n) => ({ ...n, atS: n.atS - a / record.hz })),
-  };
-}
-
-export function medianStep(times: ArrayLike<number>): number {
+function medianStep(times: ArrayLike<number>): number {
   const steps = new Float64Array(Math.min(times.length - 1, 2001));
   const stride = (times.length - 1) / steps.length;
   for (let k = 0; k < steps.length; k++) {

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
+import { extremesOf } from '@/core/statistics';
 import type { BandRecorder } from '@/core/signal/recorder';
 
 const SHOWN_S = 24;
@@ -37,12 +38,7 @@ export function LiveTrace({ recorder, labels }: { recorder: React.RefObject<Band
       pen.font = "14px 'Atkinson Hyperlegible Next Variable', sans-serif";
       values.forEach((v, c) => {
         const scale = (scales[c] ??= { low: v[0]!, high: v[0]! });
-        let low = Infinity;
-        let high = -Infinity;
-        for (let i = 0; i < v.length; i++) {
-          if (v[i]! < low) low = v[i]!;
-          if (v[i]! > high) high = v[i]!;
-        }
+        const { low, high } = extremesOf(v);
         // The scale widens at once and narrows slowly, so that one deep breath does not make the rest jump twice.
         scale.low = low < scale.low ? low : scale.low + (low - scale.low) * 0.02;
         scale.high = high > scale.high ? high : scale.high + (high - scale.high) * 0.02;

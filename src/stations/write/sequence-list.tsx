@@ -15,7 +15,6 @@ import { Notice } from '@/ui/notice';
 
 type Props = {
   clientId: string;
-  exists: boolean;
   looked: boolean;
   sequences: { id: string; name: string; updatedAt: string; data: Sequence }[];
   actions: {

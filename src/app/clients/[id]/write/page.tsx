@@ -1,4 +1,3 @@
-import { findClient } from '@/server/clients';
 import { latestVisit } from '@/server/propose-for';
 import { sequencesOf } from '@/server/sequences';
 import { SequenceList } from '@/stations/write/sequence-list';
@@ -7,5 +6,5 @@ import { keepSequence, proposeSequence } from '../../../actions';
 export default async function WritePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const sequences = sequencesOf(id).map(({ id: sequenceId, name, updatedAt, data }) => ({ id: sequenceId, name, updatedAt, data }));
-  return <SequenceList clientId={id} exists={Boolean(findClient(id))} looked={Boolean(latestVisit(id))} sequences={sequences} actions={{ proposeSequence, keepSequence }} />;
+  return <SequenceList clientId={id} looked={Boolean(latestVisit(id))} sequences={sequences} actions={{ proposeSequence, keepSequence }} />;
 }

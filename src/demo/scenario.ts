@@ -13,6 +13,7 @@ import { NEW_RUN, type BlockResult, type RunState } from '@/core/sequence/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { base64Of } from '@/core/formats/client-file';
 import { printEdf } from '@/core/formats/edf';
+import { positionNote } from '@/core/look/places';
 import { PROTOCOLS } from '@/core/look/tests';
 import { bandSetup, simulateBands } from '@/core/simulate/bands';
 import { seeded } from '@/core/simulate/random';
@@ -45,7 +46,7 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
       const setup = bandSetup({ ...band.setup, way: along > 0.25 && band.later ? band.later : band.setup.way, seed: 40 + number * 10 + v * 3 + k });
       const made = simulateBands(setup, band.seconds).record;
       const name = `bands-${band.position}.edf`;
-      file.recordings.push({ id: recordId, lookId, name, kind: 'edf', base64: base64Of(printEdf({ ...made, startAt: at.toISOString() })) });
+      file.recordings.push({ id: recordId, lookId, name, kind: 'edf', base64: base64Of(printEdf({ ...made, startAt: at.toISOString(), notes: [{ atS: 0, lengthS: 0, text: positionNote(band.position) }] })) });
       look.bands = [...(look.bands ?? []), { recordId, name, position: band.position, places: [], calibration: [] }];
     }
     file.looks.push({ id: lookId, at: at.toISOString(), finishedAt: at.toISOString(), purpose: 'visit', runId: null, data: look });

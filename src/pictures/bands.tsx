@@ -48,7 +48,7 @@ export function BandPicture({ preview, analysis, chosen = null, onChoose, classN
           {b.pauseEmptyS > 0 && <line x1={x(b.endS - b.pauseEmptyS)} x2={x(b.endS)} y1={bottom - 1} y2={bottom - 1} stroke="var(--held)" strokeWidth="3" />}
         </g>
       ))}
-      {notes.map((n) => (
+      {notes.filter((n) => n.atS > 0).map((n) => (
         <g key={`${n.atS}${n.text}`}>
           <line x1={x(n.atS)} x2={x(n.atS)} y1="0" y2={bottom} stroke="var(--tone)" strokeWidth="1.4" strokeDasharray="2 3" />
           <text x={x(n.atS) + 3} y="12" fontSize="12.5" fill="var(--tone)">{n.text}</text>

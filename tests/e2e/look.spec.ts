@@ -149,8 +149,9 @@ test('bands: live from the stand-in, a lost line leaves a gap, analysed, kept, e
     const bytes = readFileSync(await download.path());
     await page.getByRole('button', { name: 'Record or open another' }).click();
     await page.getByRole('radio', { name: 'file' }).click();
+    await page.getByRole('radio', { name: 'standing' }).click();
     await give(page, `back.${kind === 'CSV' ? 'csv' : 'edf'}`, bytes);
-    await expect(page.getByText(/^back\./)).toBeVisible();
+    await expect(page.getByText(/^back\..*hook-lying/)).toBeVisible();
     expect(await shown()).toEqual(before);
     await expect(page.locator('svg text', { hasText: 'turned the head' })).toBeVisible();
     await page.getByRole('button', { name: 'Throw it away' }).click();

@@ -25,3 +25,9 @@ export const RING_POSITION: Record<RingPosition, { label: string; position: Posi
 
 /** Order of difficulty of a hold (practice P26). */
 export const HOLD_POSITIONS = ['hookLying', 'sitting', 'standing', 'walking'] as const;
+
+const POSITION_NOTE = 'Position: ';
+
+/** How a record says in which position it was taken, and back; null when a note says something else. */
+export const positionNote = (place: RingPosition): string => `${POSITION_NOTE}${RING_POSITION[place].label}`;
+export const positionIn = (notes: readonly { text: string }[]): RingPosition | null => RING_POSITIONS.find((p) => notes.some((n) => n.text === positionNote(p))) ?? null;

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { edfHeaderBytes, edfTooLarge } from '@/core/formats/edf';
 import { kindOf, MOST_BYTES } from '@/core/formats/recording';
 import type { BandNote } from '@/core/look/look';
-import { RING_POSITION, type RingPosition } from '@/core/look/places';
+import { positionIn, positionNote, RING_POSITION, type RingPosition } from '@/core/look/places';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
@@ -41,7 +41,11 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
     try {
       const result = await worker.api().open(kindOf(bytes), bytes, note.places, note.calibration);
       if (!result.ok) setError(`${name}: ${result.why}. Nothing was changed.`);
-      else setShown({ name, bytes, open: result.value, note: { ...note, places: result.value.places }, position, recordId });
+      else {
+        // A record that says where it was taken is believed, unless the look already says so.
+        const told = recordId === null ? positionIn(result.value.preview.notes) : null;
+        setShown({ name, bytes, open: result.value, note: { ...note, places: result.value.places }, position: told ?? position, recordId });
+      }
     } catch {
       setError(`${name} could not be read. Nothing was changed.`);
     }
@@ -71,7 +75,8 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
     const made = recording.recorder.current?.record(new Date().toISOString());
     if (!made?.ok) return setError(`${made?.why ?? 'Nothing was recorded'}.`);
     setBusy('Analysing …');
-    await open(`bands-${wish.position}.edf`, await worker.api().write(made.value), AS_NAMED, wish.position, null);
+    const notes = [{ atS: 0, lengthS: 0, text: positionNote(wish.position) }, ...made.value.notes];
+    await open(`bands-${wish.position}.edf`, await worker.api().write({ ...made.value, notes }), AS_NAMED, wish.position, null);
   };
   const keep = async () => {
     if (!shown) return;

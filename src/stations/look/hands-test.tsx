@@ -15,7 +15,7 @@ export function HandsTest({ look, set }: TestProps) {
   const change = (patch: Partial<TwoHands>) => set((l) => ({ ...l, twoHands: { ...(l.twoHands ?? EMPTY), ...patch } }));
   return (
     <section aria-label="Two hands" className="space-y-5">
-      <TestHead test="hands" />
+      <TestHead test="hands">{null}</TestHead>
       <div className="flex gap-10">
         <Figure position="hookLying" className="h-44 w-80" />
         <div className="grow space-y-3 pt-3">

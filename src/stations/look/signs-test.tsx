@@ -50,7 +50,7 @@ export function StackTest(props: TestProps) {
   const { signs, change } = useSigns(props);
   return (
     <section aria-label="Stack and pelvis" className="space-y-5">
-      <TestHead test="stack" />
+      <TestHead test="stack">{null}</TestHead>
       <div className="grid grid-cols-[1fr_300px] gap-12">
         <div className="space-y-5">
           <Group name="From the side, standing">

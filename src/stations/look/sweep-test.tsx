@@ -15,7 +15,7 @@ export function SweepTest({ look, set }: TestProps) {
   const change = (place: RingPosition, zone: Zone, value: number) => set((l) => ({ ...l, rings: { ...l.rings, [place]: { ...l.rings[place], [zone]: value } } }));
   return (
     <section aria-label="Position sweep" className="space-y-3">
-      <TestHead test="sweep" />
+      <TestHead test="sweep">{null}</TestHead>
       <Ladder rows={rows} empty={empty} best={best.map((b) => b.place)} onChange={change} />
       <p className="max-w-[90ch] text-[14.5px]">
         {best.length === 0 ? (

@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react';
 import { TEST, type TestId } from '@/core/look/tests';
+import { Figure } from '@/pictures/figure';
 
-/** Name of a test, how it is set up, what touches what, and what belongs beside it. */
+/** Name of a test, how it is set up, what touches what, and its figure or what belongs there. */
 export function TestHead({ test, how, children }: { test: TestId; how?: string; children?: ReactNode }) {
-  const { name, setUp, contact } = TEST[test];
+  const { name, setUp, contact, position } = TEST[test];
   return (
     <div className="flex items-end justify-between gap-6">
       <div>
@@ -13,7 +14,7 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
           <span className="font-semibold text-ink">Contact:</span> {contact}
         </p>
       </div>
-      {children}
+      {children !== undefined ? children : <Figure position={position} className="h-20 w-32 shrink-0" />}
     </div>
   );
 }

@@ -1,7 +1,7 @@
 import { comfortableExhale } from '@/core/look/exhales';
 import { summariseHolds } from '@/core/look/holds';
 import { EMPTY_LOOK, isEmptyLook, LookData } from '@/core/look/look';
-import { RING_POSITIONS } from '@/core/look/places';
+import { positionIn, positionNote, RING_POSITIONS } from '@/core/look/places';
 import { stateOf, testsOf, without } from '@/core/look/progress';
 import { bestAlignment, ladderOf, lowBreath } from '@/core/look/sweep';
 import { CM_PER_INCH, tapeResults, tapeSideRatio, type Tape } from '@/core/look/tape';
@@ -107,6 +107,13 @@ describe('the position sweep', () => {
     expect(rows.map((r) => r.kept && Number(r.kept.toFixed(3)))).toEqual([1, null, 0.375]);
     expect(lowBreath({ belly: 1 })).toBeNull();
     expect(RING_POSITIONS).toHaveLength(7);
+  });
+});
+
+describe('positions in a record', () => {
+  it('are written as a note and read back', () => {
+    for (const p of RING_POSITIONS) expect(positionIn([{ text: 'cough' }, { text: positionNote(p) }])).toBe(p);
+    expect(positionIn([{ text: 'Position: upside down' }])).toBeNull();
   });
 });
 

@@ -2,6 +2,8 @@ import * as z from 'zod/mini';
 import { Breathing, Dose, durationS, timelineOf } from '@/core/breath/timeline';
 import { cycleS, Pattern, parsePattern, ratePerMin } from '@/core/breath/pattern';
 import { PROPS } from '@/core/body/props';
+import { BodySize } from '@/core/body/size';
+import { Lift, planLift } from '@/core/load/lift';
 import { LIBRARY } from '@/core/drills/library';
 import { bytesOf } from '@/core/formats/client-file';
 import { readBands } from '@/core/formats/recording';
@@ -17,7 +19,8 @@ import { OwnThresholds, withOwn } from '@/core/read/thresholds';
 import { fail, ok, type Result } from '@/core/result';
 import { Flags } from '@/core/screen/flags';
 import { cautionsFor, verdictFor } from '@/core/screen/verdict';
-import { layoutOf } from '@/core/sequence/sequence';
+import { airOf, easeAir, TAKEN } from '@/core/sequence/air';
+import { layoutOf, Sequence } from '@/core/sequence/sequence';
 import { propose, relookFor } from '@/core/sequence/propose';
 import { analyse } from '@/core/signal/analyse';
 import { Calibration } from '@/core/signal/calibrate';
@@ -49,6 +52,15 @@ const BreathsInput = z.strictObject({
 });
 
 const NoiseInput = z.strictObject({ table: z.array(z.array(z.number())).check(z.maxLength(5000)) });
+
+const LiftInput = z.strictObject({ ...Lift.shape, flags: z._default(Flags, {}) });
+const AirVerbInput = z.strictObject({
+  sequence: Sequence,
+  size: z._default(z.nullable(BodySize), null),
+  quiet: z._default(z.nullable(z.object({ ratePerMin: z.number().check(z.gte(2), z.lte(60)), dutyCycle: z.number().check(z.gte(0.1), z.lte(0.9)) })), null),
+  taken: z._default(z.enum(TAKEN), 'small'),
+  flags: z._default(Flags, {}),
+});
 
 const props = z._default(z.array(z.enum(PROPS)), []);
 const ScreenInput = z.strictObject({ flags: Flags, props });
@@ -110,6 +122,12 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
     then(parseWith(ReadInput, input), ({ look, flags, school, control, thresholds }) =>
       ok(readLook({ ...EMPTY_LOOK, ...look }, flags, { school, control, thresholds: withOwn(thresholds) })),
     ),
+  lift: (input) => then(parseWith(LiftInput, input), ({ flags, ...lift }) => ok(planLift(lift, flags))),
+  air: (input) =>
+    then(parseWith(AirVerbInput, input), ({ sequence, ...rest }) => {
+      const { points, ...air } = airOf(sequence, rest);
+      return ok({ ...air, endCo2: points.at(-1)!.co2, ease: easeAir(sequence, rest)?.says ?? null });
+    }),
   propose: (input) =>
     then(parseWith(ProposeInput, input), ({ needs, readings, ...rest }) => {
       if (!needs === !readings) return fail('needs: give either needs or readings', 'needs');

@@ -2,6 +2,7 @@ import type { Need } from '@/core/read/needs';
 import { asNeeds } from '@/core/read/read';
 import { namedReadings, READING } from '@/core/read/readings';
 import { fail, type Result } from '@/core/result';
+import { prescribeExhale, type Prescription } from '@/core/sequence/prescribe';
 import { propose, relookFor } from '@/core/sequence/propose';
 import type { Sequence } from '@/core/sequence/sequence';
 import { comfortableExhale } from '@/core/look/exhales';
@@ -9,7 +10,7 @@ import { timingFromTaps } from '@/core/look/taps';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { findClient } from './clients';
 import { looksOf, quietBandsOf, readingsOf, type Look } from './looks';
-import { ownedLevelOf } from './runs';
+import { ownedLevelOf, runsOf } from './runs';
 import { screenOf } from './screens';
 
 /** A sequence for a client from the newest visit, the screen and the runs so far. */
@@ -28,10 +29,29 @@ export function proposeFor(clientId: string, minutes: number): Result<Sequence> 
     props: screen.props,
     minutes,
     school: result.school,
-    comfortableExhaleS: look ? exhaleOf(look.data) : null,
+    comfortableExhaleS: prescriptionFor(clientId)?.exhaleS ?? (look ? exhaleOf(look.data) : null),
     ownedLevel: Math.max(0, ownedLevelOf(clientId)),
     relook: relookFor(namedReadings(result.readings)[0]?.name),
   });
+}
+
+/** The exhale to start from: the comfortable one of the newest visit, moved by what the runs since have shown. */
+export function prescriptionFor(clientId: string): Prescription | null {
+  const look = latestVisit(clientId);
+  const comfortable = look ? comfortableExhale(look.data) : null;
+  if (!look || !comfortable) return null;
+  const since = runsOf(clientId).filter((r) => r.startedAt >= look.at).reverse();
+  return prescribeExhale(Math.round(comfortable.comfortableS * 2) / 2, since.map((r) => ({ at: r.startedAt, sequence: r.sequence, results: r.state.results })));
+}
+
+/** Quiet breathing at the newest visit, from bands or taps. */
+export function quietBreathOf(clientId: string): { ratePerMin: number; dutyCycle: number } | null {
+  const look = latestVisit(clientId);
+  if (!look) return null;
+  const bands = quietBandsOf(look.data);
+  if (bands) return { ratePerMin: bands.ratePerMin, dutyCycle: bands.dutyCycle };
+  const tapped = look.data.quiet ? timingFromTaps(look.data.quiet.taps, look.data.quiet.first) : null;
+  return tapped?.ok ? { ratePerMin: tapped.value.ratePerMin, dutyCycle: tapped.value.dutyCycle } : null;
 }
 
 /** The newest look that was a visit, not a look after a run. */

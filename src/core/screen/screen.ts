@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { PROPS } from '../body/props';
+import { BodySize } from '../body/size';
 import { Flags } from './flags';
 import { RedFlagRecord } from './red-flags';
 
@@ -14,6 +15,8 @@ export const Screen = z.object({
   redFlags: z.array(RedFlagRecord).check(z.maxLength(50)),
   goals: z.string().check(z.maxLength(1000)),
   props: z.array(z.enum(PROPS)).check(z.maxLength(PROPS.length)),
+  /** For the arithmetic of volumes alone; absent: an assumed body. */
+  size: z.optional(BodySize),
 });
 export type Screen = z.infer<typeof Screen>;
 

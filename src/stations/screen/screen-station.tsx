@@ -9,6 +9,7 @@ import { SaveStatus } from '@/ui/save-status';
 import { useAutosave, type SaveResult } from '@/ui/use-autosave';
 import { FlagFields } from './flag-fields';
 import { OpenRedFlags } from './open-red-flags';
+import { SizeFields } from './size-fields';
 import { VerdictList } from './verdict-list';
 
 type Props = {
@@ -31,7 +32,7 @@ export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
     <div className="grid grid-cols-[minmax(0,1fr)_420px] gap-9">
       <div className="space-y-3">
         <OpenRedFlags records={screen.redFlags} onChange={setRedFlags} />
-        <div className="grid grid-cols-[190px_1fr] gap-7">
+        <div className="grid grid-cols-[160px_1fr_180px] gap-6">
           <section aria-labelledby="consent">
             <h2 id="consent" className="text-[18px]">Consent</h2>
             {(Object.keys(CONSENT) as (keyof typeof CONSENT)[]).map((key) => (
@@ -49,6 +50,7 @@ export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
               onChange={(e) => set((s) => ({ ...s, goals: e.target.value }))}
             />
           </section>
+          <SizeFields size={screen.size} onChange={(size) => set((s) => ({ ...s, size }))} />
         </div>
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
         <div className="grid grid-cols-[1.1fr_1fr] gap-7">

@@ -1,11 +1,14 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { format } from 'date-fns';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { parseSequenceFile } from '@/core/formats/sequence-file';
 import type { Result } from '@/core/result';
+import type { Flags } from '@/core/screen/flags';
+import type { Prescription } from '@/core/sequence/prescribe';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
@@ -13,9 +16,13 @@ import { NumberField } from '@/ui/field';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
 
+const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner));
+
 type Props = {
   clientId: string;
   looked: boolean;
+  prescription: Prescription | null;
+  flags: Flags;
   sequences: { id: string; name: string; updatedAt: string; data: Sequence }[];
   actions: {
     proposeSequence: (clientId: string, minutes: number) => Promise<Result<Sequence>>;
@@ -24,7 +31,7 @@ type Props = {
 };
 
 /** The client's sequences and the proposal of a new one. */
-export function SequenceList({ clientId, looked, sequences, actions }: Props) {
+export function SequenceList({ clientId, looked, prescription, flags, sequences, actions }: Props) {
   const router = useRouter();
   const [minutes, setMinutes] = useState<number | undefined>(20);
   const [busy, setBusy] = useState(false);
@@ -68,10 +75,22 @@ export function SequenceList({ clientId, looked, sequences, actions }: Props) {
             </li>
           ))}
         </ul>
+        <details className="pt-5">
+          <summary className="text-[18px]">
+            <span className="font-serif">A lift: when to breathe</span>
+          </summary>
+          <div className="pt-3"><LoadPlanner flags={flags} /></div>
+        </details>
       </section>
       <aside className="space-y-4 pt-1">
         <h2 className="text-[18px]">A new sequence</h2>
         {!looked && <Notice level="care">Nobody has looked yet, so the proposal rests on flags and the school alone.</Notice>}
+        {prescription && (
+          <p className="text-[14.5px]">
+            Exhale to start from: <strong className="tabular-nums">{prescription.exhaleS} s</strong>
+            <span className="block text-[13.5px] text-soft">{prescription.why}.</span>
+          </p>
+        )}
         <NumberField label="Minutes, look again included" unit="min" min={3} max={120} value={minutes} onValue={setMinutes} />
         <Button kind="main" disabled={busy || minutes === undefined} onClick={() => void propose()}>{busy ? 'Writing …' : 'Propose a sequence'}</Button>
         {error && <Notice level="care">{error}</Notice>}

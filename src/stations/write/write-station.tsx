@@ -7,6 +7,7 @@ import type { Prop } from '@/core/body/props';
 import { printSequenceFile } from '@/core/formats/sequence-file';
 import type { Result } from '@/core/result';
 import type { Flags } from '@/core/screen/flags';
+import type { AirInput } from '@/core/sequence/air';
 import { problemsOf } from '@/core/sequence/check';
 import { applyEdit, redo, startHistory, step, undo, type Edit } from '@/core/sequence/edit';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
@@ -16,6 +17,7 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/save-status';
 import { useAutosave, type SaveResult } from '@/ui/use-autosave';
+import { AirPanel } from './air-panel';
 import { BlockEditor } from './block-editor';
 import { BlockOrder } from './block-order';
 import { EarlierValues } from './earlier-values';
@@ -30,6 +32,7 @@ type Props = {
   flags: Flags;
   props: readonly Prop[];
   redFlagOpen: boolean;
+  air: Omit<AirInput, 'taken'>;
   earlier: { rev: number; at: string; data: Sequence }[];
   actions: {
     save: (id: string, rev: number, data: Sequence, keepEarlier: boolean) => Promise<SaveResult<Sequence>>;
@@ -43,7 +46,7 @@ type Props = {
 const ZOOMS = [1, 1.6, 2.6, 4.2, 7, 12, 20];
 
 /** The sequence on its staves, with everything about the chosen block below. */
-export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, props, redFlagOpen, earlier, actions }: Props) {
+export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, props, redFlagOpen, air, earlier, actions }: Props) {
   const router = useRouter();
   const autosave = useAutosave<Sequence>({ key: `sequence-${sequenceId}`, initial, rev, save: (r, v, keep) => actions.save(sequenceId, r, v, keep), aside: actions.aside });
   const sequence = autosave.value;
@@ -62,6 +65,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, 
     autosave.set(next.now);
   };
   const edit = (change: Edit) => show(step(current, applyEdit(sequence, change)));
+  const editAll = (edits: readonly Edit[]) => show(step(current, edits.reduce(applyEdit, sequence)));
   const index = sequence.blocks.findIndex((b) => b.id === selected);
   const block = sequence.blocks[index];
   const go = (by: number) => setSelected(sequence.blocks[Math.min(sequence.blocks.length - 1, Math.max(0, index + by))]?.id ?? null);
@@ -130,6 +134,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, 
       )}
       <BlockOrder sequence={sequence} selected={selected} onSelect={setSelected} onMove={(blockId, to) => edit({ kind: 'move', blockId, to })} />
       {block && <BlockEditor key={block.id} block={block} flags={flags} props={props} problems={problems.filter((p) => p.blockId === block.id)} onEdit={edit} onRemove={remove} />}
+      {sequence.blocks.length > 0 && <AirPanel sequence={sequence} input={air} onEase={editAll} />}
       <LeftOutList sequence={sequence} flags={flags} props={props} onPut={(b) => edit({ kind: 'insert', block: b, at: index + 1 })} />
     </div>
   );

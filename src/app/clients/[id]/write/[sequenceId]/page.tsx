@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { quietBreathOf } from '@/server/propose-for';
 import { revisionsOf } from '@/server/revisions';
 import { screenOf } from '@/server/screens';
 import { findSequence } from '@/server/sequences';
@@ -23,6 +24,7 @@ export default async function SequencePage({ params }: { params: Promise<{ id: s
       flags={screen.flags}
       props={screen.props}
       redFlagOpen={openRedFlags(screen.redFlags).length > 0}
+      air={{ size: screen.size ?? null, quiet: quietBreathOf(id), flags: screen.flags }}
       earlier={earlier}
       actions={{ save: storeSequence, aside: setAside.bind(null, 'sequence', sequenceId), keepSequence, startRun }}
     />

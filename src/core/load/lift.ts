@@ -1,0 +1,88 @@
+import * as z from 'zod/mini';
+import { DEMAND_RULES } from '../screen/rules';
+import type { Flags } from '../screen/flags';
+import { percentOfMax } from './rep-max';
+
+/** What a lift does to the ribs and how heavy it is for this client. */
+export const Lift = z.object({
+  /** Which way the working muscles move the ribs (practice P57). */
+  ribs: z.enum(['close', 'open', 'neither']),
+  /** Highest arm angle, degrees; 180 is straight up (practice P58). */
+  armDeg: z.number().check(z.gte(0), z.lte(200)),
+  load: z.union([z.object({ percent: z.number().check(z.gte(1), z.lte(110)) }), z.object({ repsPossible: z.int().check(z.gte(1), z.lte(60)) })]),
+});
+export type Lift = z.infer<typeof Lift>;
+
+export type Strategy = 'withMovement' | 'pastSticking' | 'wholeRep';
+
+export const STRATEGY_LABEL: Record<Strategy, string> = {
+  withMovement: 'breathe with the movement',
+  pastSticking: 'set, hold, let the air go just after the sticking point',
+  wholeRep: 'in, set, the whole repetition, out, breathe again',
+};
+
+export type LiftPlan = {
+  percent: number;
+  strategy: Strategy;
+  /** Which way the breath goes with the effort. */
+  effort: 'exhale' | 'inhale';
+  /** Depth of the breath before the effort, % of full; null where it is an ordinary breath. */
+  fillPct: number | null;
+  bracePct: number;
+  repetitions: string;
+  /** Volume over one repetition, effort first: share of the repetition 0–1, volume 0–1. */
+  breath: { at: number; volume: number; held: boolean }[];
+  why: string[];
+  cautions: string[];
+  /** Holds under load are not for this client. */
+  barred: string[];
+};
+
+/** Up to here the breath goes with the movement (practice P59, common practice): about 60 %, or 22 repetitions possible. */
+export const FLOW_UP_TO_PCT = 60;
+export const FLOW_FROM_REPS = 22;
+/** From here the whole repetition is held. Common practice gives no figure; our choice. */
+const WHOLE_FROM_PCT = 85;
+/** Past this angle the chest has to lift, so the inhale goes with the reach (practice P58). */
+export const REACH_DEG = 140;
+const HEAVY_FILL_PCT = 70;
+
+/** When to breathe in a lift, for this client. The instructor decides; where a hold is barred the load has to come down. */
+export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
+  const percent = 'percent' in load ? load.percent : percentOfMax(load.repsPossible);
+  const light = 'percent' in load ? percent <= FLOW_UP_TO_PCT : load.repsPossible >= FLOW_FROM_REPS;
+  const strategy: Strategy = light ? 'withMovement' : percent >= WHOLE_FROM_PCT ? 'wholeRep' : 'pastSticking';
+  const reach = armDeg > REACH_DEG;
+  const effort = ribs === 'open' || (reach && ribs !== 'close') ? 'inhale' : 'exhale';
+  const barred = strategy === 'withMovement' ? [] : DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
+  const pressed = strategy === 'withMovement' ? [] : DEMAND_RULES.filter((r) => r.target === 'floorPressure' && r.when(flags)).map((r) => r.because);
+  return {
+    percent,
+    strategy,
+    effort: strategy === 'withMovement' ? effort : 'exhale',
+    fillPct: strategy === 'withMovement' ? null : HEAVY_FILL_PCT,
+    bracePct: strategy === 'withMovement' ? Math.max(5, Math.round(percent / 3)) : Math.min(100, Math.round(percent)),
+    repetitions: strategy === 'withMovement' ? '20–25 to learn it' : strategy === 'pastSticking' ? 'few, with a free breath between' : 'one at a time, breathing between',
+    breath: breathOf(strategy, effort),
+    why: [
+      ribs === 'close' ? 'The working side closes the ribs, so the air goes out with the effort.' : ribs === 'open' ? 'The effort opens the ribs, so the air comes in with it.' : 'The ribs neither open nor close; out with the effort.',
+      ...(reach ? [`The arm passes ${REACH_DEG}°: the chest has to lift, so the inhale goes with the reach; breathing out there jams the shoulder.`] : []),
+      light ? `${Math.round(percent)} % of the most: light enough to let the breath flow.` : `${Math.round(percent)} % of the most: the load asks for stiffness. If instinct holds the breath, do not force flow.`,
+    ],
+    cautions: [
+      ...(strategy === 'withMovement' ? [] : ['A held breath under load raises blood pressure far above rest (MacDougall 1985, J Appl Physiol 58:785, cited). Never let the air out early.', ...pressed.map((b) => `Pressure downward: ${b}.`)]),
+      ...(reach && ribs === 'close' ? ['Closing ribs and a reach past the angle ask for opposite breaths: lower the arm or lighten the load.'] : []),
+    ],
+    barred,
+  };
+}
+
+function breathOf(strategy: Strategy, effort: 'exhale' | 'inhale'): LiftPlan['breath'] {
+  const point = (at: number, volume: number, held = false) => ({ at, volume, held });
+  if (strategy === 'withMovement') {
+    return effort === 'exhale' ? [point(0, 0.6), point(0.5, 0.05), point(1, 0.6)] : [point(0, 0.05), point(0.5, 0.6), point(1, 0.05)];
+  }
+  const full = HEAVY_FILL_PCT / 100;
+  if (strategy === 'pastSticking') return [point(0, full, true), point(0.3, full), point(0.5, 0.2), point(0.75, full, true), point(1, full)];
+  return [point(0, full, true), point(0.85, full), point(0.93, 0.1), point(1, full)];
+}

@@ -1,0 +1,87 @@
+import { forcedVitalCapacityL, inspiratoryVitalCapacityL } from '@/core/body/size';
+import { FLOW_FROM_REPS, FLOW_UP_TO_PCT, planLift, REACH_DEG, type Lift } from '@/core/load/lift';
+import { MOST_REPS, percentOfMax, repMax } from '@/core/load/rep-max';
+
+// LeSuer 1997, J Strength Cond Res 11:211: 100 kg lifted ten times, by seven formulas. Verified.
+describe('one-repetition maximum', () => {
+  it('of 100 kg × 10', () => {
+    const { byFormula, low, high } = repMax(100, 10);
+    const wanted = {
+      Epley: 133.33,
+      Brzycki: 133.33,
+      Lander: 134.07,
+      Lombardi: 125.89,
+      Mayhew: 130.93,
+      "O'Connor": 125,
+      Wathan: 134.75,
+    };
+    for (const [name, kg] of Object.entries(wanted))
+      expect(byFormula[name as keyof typeof wanted]).toBeCloseTo(kg, 2);
+    expect([low, high]).toEqual([125, byFormula.Wathan]);
+  });
+  it('is the weight itself for one repetition, and stays finite as far as it is offered', () => {
+    expect(repMax(80, 1)).toMatchObject({ low: 80, high: 80 });
+    for (let reps = 1; reps <= MOST_REPS; reps++) expect(repMax(60, reps).high).toBeLessThan(600);
+  });
+  it('22 repetitions are about 58 % by Epley, which agrees with the 60 % of practice P59', () => {
+    expect(percentOfMax(22)).toBeCloseTo(57.7, 1);
+    expect(percentOfMax(FLOW_FROM_REPS)).toBeLessThan(FLOW_UP_TO_PCT);
+  });
+});
+
+// ECSC 1993, Quanjer, Eur Respir J 6 S16:5 (cited; arithmetic verified).
+describe('vital capacity', () => {
+  it('of a man of 1.75 m and 40 years is 4.70 L', () =>
+    expect(forcedVitalCapacityL({ heightCm: 175, sex: 'man', ageY: 40 })).toBeCloseTo(4.7, 2));
+  it('of a woman of the same size is less, and falls with age', () => {
+    const at = (ageY: number) => inspiratoryVitalCapacityL({ heightCm: 175, sex: 'woman', ageY });
+    expect(at(40)).toBeLessThan(inspiratoryVitalCapacityL({ heightCm: 175, sex: 'man', ageY: 40 }));
+    expect(at(70)).toBeLessThan(at(30));
+  });
+});
+
+// Practice P57–P60: common practice, no source.
+describe('breathing with load', () => {
+  const lift = (parts: Partial<Lift>): Lift => ({
+    ribs: 'close',
+    armDeg: 30,
+    load: { percent: 40 },
+    ...parts,
+  });
+  it('out with an effort that closes the ribs, in with one that opens them (P57)', () => {
+    expect(planLift(lift({}), {}).effort).toBe('exhale');
+    expect(planLift(lift({ ribs: 'open' }), {}).effort).toBe('inhale');
+  });
+  it('the inhale goes with a reach past 140° (P58)', () => {
+    expect(planLift(lift({ ribs: 'neither', armDeg: REACH_DEG + 1 }), {}).effort).toBe('inhale');
+    expect(planLift(lift({ ribs: 'neither', armDeg: REACH_DEG }), {}).effort).toBe('exhale');
+    expect(planLift(lift({ ribs: 'close', armDeg: 170 }), {}).cautions.join()).toMatch(/opposite breaths/);
+  });
+  it.each([
+    [{ percent: 60 }, 'withMovement'],
+    [{ percent: 61 }, 'pastSticking'],
+    [{ percent: 95 }, 'wholeRep'],
+    [{ repsPossible: 22 }, 'withMovement'],
+    [{ repsPossible: 21 }, 'pastSticking'],
+    [{ repsPossible: 1 }, 'wholeRep'],
+  ] as const)('%j: %s (P59)', (load, strategy) =>
+    expect(planLift(lift({ load }), {}).strategy).toBe(strategy),
+  );
+  it('a heavy lift starts from about 70 % of full and never lets the air out before the sticking point (P51, P59)', () => {
+    const plan = planLift(lift({ load: { percent: 75 } }), {});
+    expect(plan.fillPct).toBe(70);
+    expect(plan.breath.filter((p) => p.at <= 0.3).every((p) => p.volume === 0.7)).toBe(true);
+    expect(
+      planLift(lift({ load: { percent: 95 } }), {})
+        .breath.filter((p) => p.at <= 0.85)
+        .every((p) => p.volume === 0.7),
+    ).toBe(true);
+  });
+  it.each([{ highBloodPressure: true }, { cardiac: true }, { pregnancyWeek: 20 }] as const)(
+    'a held lift is barred for %j, a flowing one is not (P60)',
+    (flags) => {
+      expect(planLift(lift({ load: { percent: 80 } }), flags).barred.length).toBeGreaterThan(0);
+      expect(planLift(lift({}), flags).barred).toEqual([]);
+    },
+  );
+});

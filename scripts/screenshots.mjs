@@ -77,6 +77,10 @@ try {
   await shot('read-model');
   await newest(`${wen}/write`);
   await shot('write');
+  await page.getByRole('region', { name: 'Air moved' }).getByRole('button').first().click();
+  await page.getByRole('radio', { name: 'as in quiet breathing' }).click();
+  await page.getByRole('region', { name: 'Air moved' }).scrollIntoViewIfNeeded();
+  await shot('write-air');
   await at(`${petra}/coach`);
   await shot('coach-door');
   await page.getByRole('button', { name: 'Start this sequence' }).click();

@@ -10,6 +10,8 @@ import { readBands } from '@/core/formats/recording';
 import { EMPTY_LOOK, LookData, RELOOK_TESTS } from '@/core/look/look';
 import { agreement, noiseOfTest } from '@/core/follow/reliability';
 import { timingFromTaps } from '@/core/look/taps';
+import { Plan } from '@/core/plan/plan';
+import { solve } from '@/core/plan/solve';
 import { parseWith } from '@/core/parse';
 import { Needs } from '@/core/read/needs';
 import { asNeeds, needsFrom, readLook } from '@/core/read/read';
@@ -53,6 +55,7 @@ const BreathsInput = z.strictObject({
 
 const NoiseInput = z.strictObject({ table: z.array(z.array(z.number())).check(z.maxLength(5000)) });
 
+const SolveInput = z.strictObject({ ...Plan.shape, mostNodes: z.optional(z.int().check(z.gte(1), z.lte(50_000_000))) });
 const LiftInput = z.strictObject({ ...Lift.shape, flags: z._default(Flags, {}) });
 const AirVerbInput = z.strictObject({
   sequence: Sequence,
@@ -128,6 +131,8 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       const { points, ...air } = airOf(sequence, rest);
       return ok({ ...air, endCo2: points.at(-1)!.co2, ease: easeAir(sequence, rest)?.says ?? null });
     }),
+  solve: (input) =>
+    then(parseWith(SolveInput, input), ({ mostNodes, ...plan }) => solve(plan, mostNodes === undefined ? {} : { mostNodes })),
   propose: (input) =>
     then(parseWith(ProposeInput, input), ({ needs, readings, ...rest }) => {
       if (!needs === !readings) return fail('needs: give either needs or readings', 'needs');

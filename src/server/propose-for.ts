@@ -13,6 +13,9 @@ import { looksOf, quietBandsOf, readingsOf, type Look } from './looks';
 import { ownedLevelOf, runsOf } from './runs';
 import { screenOf } from './screens';
 
+/** About a second of looking for a proof. */
+const PROOF_NODES = 40_000;
+
 /** A sequence for a client from the newest visit, the screen and the runs so far. */
 export function proposeFor(clientId: string, minutes: number): Result<Sequence> {
   const client = findClient(clientId);
@@ -22,7 +25,8 @@ export function proposeFor(clientId: string, minutes: number): Result<Sequence> 
   const result = readingsOf(look?.data ?? EMPTY_LOOK, screen.flags, client);
   const because: Partial<Record<Need, string[]>> = {};
   for (const need of result.needs) if (need.because.length > 0) because[need.need] = need.because.map((name) => READING[name].label);
-  return propose({
+  return propose(
+    {
     needs: asNeeds(result.needs),
     because,
     flags: screen.flags,
@@ -32,7 +36,9 @@ export function proposeFor(clientId: string, minutes: number): Result<Sequence> 
     comfortableExhaleS: prescriptionFor(clientId)?.exhaleS ?? (look ? exhaleOf(look.data) : null),
     ownedLevel: Math.max(0, ownedLevelOf(clientId)),
     relook: relookFor(namedReadings(result.readings)[0]?.name),
-  });
+    },
+    PROOF_NODES,
+  );
 }
 
 /** The exhale to start from: the comfortable one of the newest visit, moved by what the runs since have shown. */

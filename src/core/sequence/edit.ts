@@ -24,6 +24,11 @@ export type Edit =
 
 /** The sequence with one edit made; out-of-range figures are brought to the nearest that is allowed. */
 export function applyEdit(sequence: Sequence, edit: Edit): Sequence {
+  const edited = made(sequence, edit);
+  return edited.proof === undefined ? edited : { ...edited, proof: undefined };
+}
+
+function made(sequence: Sequence, edit: Edit): Sequence {
   switch (edit.kind) {
     case 'minutes':
       return { ...sequence, minutes: clamp(Math.round(edit.minutes), 3, 120) };

@@ -1,4 +1,4 @@
-import { changeS, supportRank, type Position } from '../body/positions';
+import { changeS, POSITIONS, supportRank, type Position } from '../body/positions';
 import type { Prop } from '../body/props';
 import { cycleS } from '../breath/pattern';
 import { durationS } from '../breath/timeline';
@@ -7,6 +7,8 @@ import { LIBRARY } from '../drills/library';
 import type { RelookTest } from '../look/look';
 import { NEED_LABEL, NEEDS, type Need, type Needs } from '../read/needs';
 import type { School } from '../read/school';
+import type { Plan } from '../plan/plan';
+import { solve } from '../plan/solve';
 import { fail, ok, type Result } from '../result';
 import type { Flags } from '../screen/flags';
 import { verdictFor, type Verdict } from '../screen/verdict';
@@ -32,26 +34,33 @@ export const RELOOK_LEAST_S = 60;
 /** Up to here the look at the end takes time that doses could have; what no dose can use goes to it all the same, up to the last. */
 const RELOOK_MOST_S = 120;
 const RELOOK_LAST_S = 300;
-/** Share of a need that a full-strength drill at its usual dose meets; the rest is left for others. Our choice. */
-const MEETS = 0.6;
+/**
+ * What the coverage of a need is worth: a drill of full strength at its usual dose covers 1 and meets six tenths, a
+ * second one a quarter, a third little. Our choice.
+ */
+const RETURNS = [
+  { upTo: 1, slope: 0.6 },
+  { upTo: 2, slope: 0.24 },
+  { upTo: 3.5, slope: 0.08 },
+];
 const AMOUNT_FACTOR: Record<Amount, number> = { least: 0.75, usual: 1, most: 1.15 };
 /** Cost of a change of position and of a prop, as shares of all weight. Our choice. */
 const CHANGE_COST = 0.035;
 const PROP_COST = 0.006;
-/** Search width: best states kept in each bucket of time. */
-const BUCKETS = 30;
-const KEEP = 14;
+/** Nodes that the solver looks at unless asked for more; a proposal then takes well under a second. */
+const NODES = 4000;
 
-type Option = { drill: Drill; verdict: Verdict; position: Position; block: Block; lengthS: number; meets: [need: number, share: number][] };
-type State = { at: number; position: Position | null; left: readonly number[]; value: number; last: Link | null };
-type Link = { option: Option; before: Link | null };
+type Option = { drill: Drill; verdict: Verdict; position: Position; block: Block; lengthS: number; gains: number[] };
 
 /**
- * Proposes a sequence that serves the needs, fits the time and breaks no rule: a beam search over drills in
- * teaching order, where each need is met with diminishing return and changes of position cost. The time left is
- * given to doses, then to the look at the end, so that the whole fits to the second wherever the drills allow it.
+ * Proposes a sequence that serves the needs, fits the time and breaks no rule: the planner of docs/planner.md over
+ * drills in teaching order, where each need is met with diminishing return and changes of position cost. The time left
+ * is given to doses, then to the look at the end, so that the whole fits to the second wherever the drills allow it.
+ *
+ * @param mostNodes how long the planner looks for a proof; the sequence says how far it came
  */
-export function propose(input: ProposalInput): Result<Sequence> {
+export function propose(input: ProposalInput, mostNodes = NODES): Result<Sequence> {
+
   const library = input.library ?? LIBRARY;
   if (!(input.minutes >= 3)) return fail('at least 3 minutes: a drill and the look again', 'minutes');
   if (input.minutes > 120) return fail('at most 120 minutes', 'minutes');
@@ -61,11 +70,12 @@ export function propose(input: ProposalInput): Result<Sequence> {
   const options = optionsFor(library, verdicts, weights, input);
   const relookPosition = relookPositionFor(input);
   const budget = Math.round(input.minutes * 60) - RELOOK_LEAST_S;
-  const best = search(options, weights, budget, relookPosition);
-  if (!best?.last) {
+  const { plan, byId } = planOf(options, weights, budget, relookPosition);
+  const solved = solve(plan, { mostNodes });
+  if (!solved.ok || solved.value.taken.length === 0) {
     return fail(`no drill that is allowed, with these props, fits ${input.minutes} min and the look at the end; give more time or more props`, 'minutes');
   }
-  const chosen = chain(best.last);
+  const chosen = solved.value.taken.map((t) => byId.get(t.id)![t.option]!);
   const sequence: Sequence = {
     minutes: input.minutes,
     school: input.school,
@@ -74,7 +84,8 @@ export function propose(input: ProposalInput): Result<Sequence> {
     leftOut: [],
   };
   fill(sequence, new Map(library.map((d) => [d.id, d])));
-  return ok({ ...sequence, leftOut: leftOutOf(library, verdicts, sequence, weights, input) });
+  const { value, bound, proven } = solved.value;
+  return ok({ ...sequence, leftOut: leftOutOf(library, verdicts, sequence, weights, input), proof: { value, bound, proven } });
 }
 
 function optionsFor(library: readonly Drill[], verdicts: ReadonlyMap<string, Verdict>, weights: readonly number[], input: ProposalInput): Option[] {
@@ -87,62 +98,35 @@ function optionsFor(library: readonly Drill[], verdicts: ReadonlyMap<string, Ver
     return verdict.positions.slice(0, 3).flatMap((position) =>
       amounts.map((amount) => {
         const block = makeBlock({ id: '', drill, verdict, position, amount, comfortableExhaleS: input.comfortableExhaleS, available: input.props });
-        const meets = serves.map(([i, share]): [number, number] => [i, share * MEETS * AMOUNT_FACTOR[amount]]);
-        return { drill, verdict, position, block, lengthS: block.setUpS + durationS(block.breathing, block.dose), meets };
+        const gains = weights.map(() => 0);
+        for (const [i, share] of serves) gains[i] = share * AMOUNT_FACTOR[amount];
+        return { drill, verdict, position, block, lengthS: block.setUpS + durationS(block.breathing, block.dose), gains };
       }),
     );
   });
   return options.sort(
-    (a, b) => stageRank(a.drill.stage) - stageRank(b.drill.stage) || supportRank(a.position) - supportRank(b.position) || a.drill.level - b.drill.level,
+    (a, b) => stageRank(a.drill.stage) - stageRank(b.drill.stage) || supportRank(a.verdict.positions[0]!) - supportRank(b.verdict.positions[0]!) || a.drill.level - b.drill.level || library.indexOf(a.drill) - library.indexOf(b.drill),
   );
 }
 
-function search(options: readonly Option[], weights: readonly number[], budget: number, relookPosition: Position): State | null {
+/** The proposal as a plan: an item for every drill in every position, an option for every amount. */
+function planOf(options: readonly Option[], weights: readonly number[], budgetS: number, end: Position): { plan: Plan; byId: Map<string, Option[]> } {
   const total = weights.reduce((sum, w) => sum + w, 0);
-  const mustSettle = options.some((o) => o.drill.stage === 'settle');
-  let states: State[] = [{ at: 0, position: null, left: weights, value: 0, last: null }];
-  for (const option of options) {
-    const taken: State[] = [];
-    for (const s of states) {
-      if (s.last === null && mustSettle && option.drill.stage !== 'settle') continue;
-      if (uses(s.last, option.drill.id)) continue;
-      const change = changeS(s.position, option.position);
-      const at = s.at + change + option.lengthS;
-      if (at + changeS(option.position, relookPosition) > budget) continue;
-      const left = [...s.left];
-      let gain = 0;
-      for (const [i, share] of option.meets) {
-        gain += left[i]! * share;
-        left[i] = left[i]! * (1 - share);
-      }
-      const cost = total * ((s.position !== null && s.position !== option.position ? CHANGE_COST : 0) + PROP_COST * option.block.props.length);
-      if (gain <= cost) continue;
-      taken.push({ at, position: option.position, left, value: s.value + gain - cost, last: { option, before: s.last } });
-    }
-    if (taken.length > 0) states = prune([...states, ...taken], budget);
-  }
-  return states.filter((s) => s.last).reduce<State | null>((best, s) => (best === null || s.value > best.value ? s : best), null);
+  const byId = new Map<string, Option[]>();
+  for (const o of options) byId.set(`${o.drill.id} ${o.position}`, [...(byId.get(`${o.drill.id} ${o.position}`) ?? []), o]);
+  const items = [...byId].map(([id, of]) => ({
+    id,
+    group: of[0]!.drill.id,
+    place: of[0]!.position,
+    options: of.map((o) => ({ lengthS: o.lengthS, gains: o.gains, cost: total * PROP_COST * o.block.props.length })),
+    after: [],
+    locked: false,
+  }));
+  const settle = [...new Set(options.filter((o) => o.drill.stage === 'settle').map((o) => o.drill.id))];
+  return { plan: { budgetS, weights: [...weights], returns: RETURNS, items, changeCost: total * CHANGE_COST, changeS: CHANGE_S, opens: settle, start: null, end }, byId };
 }
 
-function prune(states: readonly State[], budget: number): State[] {
-  const buckets: State[][] = Array.from({ length: BUCKETS + 1 }, () => []);
-  for (const s of [...states].sort((a, b) => b.value - a.value)) {
-    const bucket = buckets[Math.floor((s.at / budget) * BUCKETS)]!;
-    if (bucket.length < KEEP) bucket.push(s);
-  }
-  return buckets.flat();
-}
-
-function uses(link: Link | null, drillId: string): boolean {
-  for (let l = link; l; l = l.before) if (l.option.drill.id === drillId) return true;
-  return false;
-}
-
-function chain(last: Link): Option[] {
-  const out: Option[] = [];
-  for (let l: Link | null = last; l; l = l.before) out.unshift(l.option);
-  return out;
-}
+const CHANGE_S = Object.fromEntries(POSITIONS.map((from) => [from, Object.fromEntries(POSITIONS.map((to) => [to, changeS(from, to)]))]));
 
 /** Gives what is left of the time to doses within their range, then to second and third rounds, then to the look at the end. */
 function fill(sequence: Sequence, drills: ReadonlyMap<string, Drill>): void {

@@ -37,6 +37,8 @@ export const Sequence = z.object({
   blocks: z.array(Block).check(z.maxLength(100)),
   relook: Relook,
   leftOut: z.array(LeftOut),
+  /** How good the choice of drills is, as proposed; gone with the first change by hand. */
+  proof: z.optional(z.object({ value: z.number(), bound: z.number(), proven: z.boolean() })),
 });
 export type Sequence = z.infer<typeof Sequence>;
 

@@ -108,6 +108,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, 
           <p className="text-[14.5px] tabular-nums" aria-live="polite">
             <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>{clock(layout.totalS)}</span> of {sequence.minutes}:00
             {over > 0.5 ? `, ${clock(over)} too long` : over < -0.5 ? `, ${clock(-over)} free` : ', to the second'}
+            {sequence.proof && <span className="text-soft"> · {sequence.proof.proven ? 'no choice of drills serves the needs better' : `within ${((sequence.proof.bound / sequence.proof.value - 1) * 100).toFixed(1)} % of the best there can be`}</span>}
           </p>
         </div>
         <div className="flex items-center gap-1.5">

@@ -1,0 +1,90 @@
+import * as z from 'zod/mini';
+
+const id = z.string().check(z.minLength(1), z.maxLength(60));
+const seconds = z.number().check(z.gte(0), z.lte(36000));
+
+/**
+ * What is planned, bare of everything that makes it about breathing; docs/planner.md says it formally. Items are
+ * taken in their order in the list, each at one of its options.
+ */
+export const Plan = z.object({
+  /** Seconds in all, changes of place included. */
+  budgetS: seconds,
+  /** Weight of each need. */
+  weights: z.array(z.number().check(z.gte(0), z.lte(1000))).check(z.minLength(1), z.maxLength(40)),
+  /** What a need's coverage is worth: a concave line through (0, 0), by stretches of falling slope. */
+  returns: z.array(z.object({ upTo: z.number().check(z.gt(0)), slope: z.number().check(z.gte(0)) })).check(z.minLength(1), z.maxLength(8)),
+  items: z
+    .array(
+      z.object({
+        id,
+        /** Items of one group exclude each other: one drill in several positions. */
+        group: id,
+        place: id,
+        options: z.array(z.object({ lengthS: seconds, gains: z.array(z.number().check(z.gte(0), z.lte(100))), cost: z._default(z.number().check(z.gte(0)), 0) })).check(z.minLength(1), z.maxLength(12)),
+        /** Groups that have to come before this one. */
+        after: z._default(z.array(id), []),
+        /** Has to be in. */
+        locked: z._default(z.boolean(), false),
+      }),
+    )
+    .check(z.maxLength(2000)),
+  /** Cost of any change of place, and its seconds by from and to; a pair that is not named takes 0 s. */
+  changeCost: z._default(z.number().check(z.gte(0)), 0),
+  changeS: z._default(z.record(z.string(), z.record(z.string(), seconds)), {}),
+  /** Groups one of which has to come first; empty: any. */
+  opens: z._default(z.array(id), []),
+  /** Where it begins and has to end; the way to the end takes its time. */
+  start: z._default(z.nullable(id), null),
+  end: z._default(z.nullable(id), null),
+});
+export type Plan = z.infer<typeof Plan>;
+
+export type Taken = { id: string; option: number };
+
+/** Worth of a need's coverage by the falling slopes. */
+export function worthOf(returns: Plan['returns'], coverage: number): number {
+  let worth = 0;
+  let from = 0;
+  for (const { upTo, slope } of returns) {
+    if (coverage <= from) break;
+    worth += slope * (Math.min(coverage, upTo) - from);
+    from = upTo;
+  }
+  return worth;
+}
+
+export const changeBetween = (plan: Pick<Plan, 'changeS'>, from: string | null, to: string | null): number => (from === null || to === null || from === to ? 0 : (plan.changeS[from]?.[to] ?? 0));
+
+/** Value and length of a choice, and why it may not be; the plain definition that every solver is held against. */
+export function judge(plan: Plan, taken: readonly Taken[]): { value: number; lengthS: number; wrong: string | null } {
+  const index = new Map(plan.items.map((item, i) => [item.id, i]));
+  const coverage = plan.weights.map(() => 0);
+  const groups = new Set<string>();
+  let [value, lengthS, last] = [0, 0, -1];
+  let place = plan.start;
+  let wrong: string | null = null;
+  for (const t of taken) {
+    const at = index.get(t.id);
+    const item = at === undefined ? undefined : plan.items[at];
+    const option = item?.options[t.option];
+    if (at === undefined || !item || !option) return { value: 0, lengthS: 0, wrong: `there is no ${t.id} with option ${t.option}` };
+    if (groups.size === 0 && plan.opens.length > 0 && !plan.opens.includes(item.group)) wrong ??= `${t.id} may not come first`;
+    if (at <= last) wrong ??= `${t.id} is out of order`;
+    if (groups.has(item.group)) wrong ??= `${item.group} stands in it twice`;
+    const missing = item.after.find((g) => !groups.has(g));
+    if (missing !== undefined) wrong ??= `${t.id} comes before ${missing}`;
+    lengthS += option.lengthS + changeBetween(plan, place, item.place);
+    value -= option.cost + (place !== null && place !== item.place ? plan.changeCost : 0);
+    option.gains.forEach((g, n) => (coverage[n]! += g));
+    groups.add(item.group);
+    place = item.place;
+    last = at;
+  }
+  lengthS += changeBetween(plan, place, plan.end);
+  coverage.forEach((c, n) => (value += plan.weights[n]! * worthOf(plan.returns, c)));
+  const left = plan.items.find((i) => i.locked && !groups.has(i.group));
+  if (left) wrong ??= `${left.group} is locked and not in it`;
+  if (lengthS > plan.budgetS + 1e-6) wrong ??= `it takes ${lengthS} s of ${plan.budgetS}`;
+  return { value, lengthS, wrong };
+}

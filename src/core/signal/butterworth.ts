@@ -73,7 +73,8 @@ function runTwo(one: Section, two: Section, y: Float64Array, direction: 1 | -1):
   let z2 = s.z2 * y[first]!;
   let w1 = t.z1 * y[first]!;
   let w2 = t.z2 * y[first]!;
-  for (let k = 0, i = first; k < y.length; k++, i += direction) {
+  const end = direction === 1 ? y.length : -1;
+  for (let i = first; i !== end; i += direction) {
     const input = y[i]!;
     const between = b0 * input + z1;
     z1 = b1 * input - a1 * between + z2;

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq } from 'drizzle-orm';
 import { parseWav } from '@/core/formats/wav';
-import { kindOf, MOST_BYTES, readBands } from '@/core/formats/recording';
+import { kindOf, MOST_BYTES, readBands, tooLargeFor } from '@/core/formats/recording';
 import type { RecordingKind } from '@/core/formats/recording-kind';
 import type { BandNote } from '@/core/look/look';
 import { fail, ok, type Result } from '@/core/result';
@@ -15,7 +15,7 @@ export type Recording = typeof recordings.$inferSelect;
 /** Keeps a raw file beside a look, after it has been read once: what cannot be read is refused. */
 export function keepRecording(lookId: string, name: string, bytes: Uint8Array): Result<{ id: string; kind: RecordingKind }> {
   const kind = kindOf(bytes);
-  if (bytes.length > MOST_BYTES[kind]) return fail(`the file has ${Math.round(bytes.length / 1048576)} MB; at most ${MOST_BYTES[kind] / 1048576} MB are kept`, 'file');
+  if (bytes.length > MOST_BYTES[kind]) return fail(tooLargeFor(kind, bytes.length), 'file');
   const read = kind === 'wav' ? parseWav(bytes) : readBands(kind, bytes);
   if (!read.ok) return read;
   if (!db().select({ id: looks.id }).from(looks).where(and(eq(looks.id, lookId), eq(looks.ownerId, LOCAL_OWNER))).get()) return fail('This look is no longer here.');

@@ -1,13 +1,17 @@
 import { fail, ok, type Result } from '../result';
 import type { BandRecord } from '../signal/record';
 import { parseBandCsv } from './band-csv';
-import { CURVE_MAX_BYTES } from './curve-csv';
+import { CURVE_MAX_BYTES, tooLarge } from './curve-csv';
 import type { RecordingKind } from './recording-kind';
-import { EDF_MAX_BYTES, edfRecord, parseEdf } from './edf';
+import { EDF_MAX_BYTES, edfRecord, edfTooLarge, parseEdf } from './edf';
+import { WAV_MAX_BYTES, wavTooLarge } from './wav';
 
 
 /** Largest file of each kind, bytes. */
-export const MOST_BYTES: Record<RecordingKind, number> = { edf: EDF_MAX_BYTES, csv: CURVE_MAX_BYTES, wav: 64 * 1024 * 1024 };
+export const MOST_BYTES: Record<RecordingKind, number> = { edf: EDF_MAX_BYTES, csv: CURVE_MAX_BYTES, wav: WAV_MAX_BYTES };
+
+/** Why a file of this kind and size is not read, and what to do. */
+export const tooLargeFor = (kind: RecordingKind, bytes: number): string => ({ edf: edfTooLarge, csv: tooLarge, wav: wavTooLarge })[kind](bytes);
 
 /** What a file is, by its first bytes; anything that is neither is taken for a table. */
 export function kindOf(start: Uint8Array): RecordingKind {

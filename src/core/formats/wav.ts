@@ -7,12 +7,15 @@ export type WavFile = { sound: Sound; bits: number; channels: number; warnings: 
 
 export const WAV_MAX_BYTES = 64 * 1024 * 1024;
 
+export const wavTooLarge = (bytes: number): string =>
+  `the file has ${Math.round(bytes / 1024 / 1024)} MB; at most ${WAV_MAX_BYTES / 1024 / 1024} MB are read. Cut out the exhale, or save it as mono`;
+
 /** Samples at full scale in a row from which a sound counts as clipped. Our choice. */
 const CLIPPED_RUN = 3;
 
 /** Reads RIFF WAVE: PCM of 8, 16, 24 or 32 bits or float of 32 or 64; several channels are averaged. */
 export function parseWav(bytes: Uint8Array): Result<WavFile> {
-  if (bytes.length > WAV_MAX_BYTES) return fail(`the file has ${Math.round(bytes.length / 1024 / 1024)} MB; at most ${WAV_MAX_BYTES / 1024 / 1024} MB are read. Cut out the exhale, or save it as mono`, 'file');
+  if (bytes.length > WAV_MAX_BYTES) return fail(wavTooLarge(bytes.length), 'file');
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.length < 12 || tag(bytes, 0) !== 'RIFF' || tag(bytes, 8) !== 'WAVE') return fail('this is no WAV file: it does not begin with RIFF and WAVE', 'file');
   let format: { code: number; channels: number; hz: number; bits: number } | null = null;

@@ -184,9 +184,6 @@ function findPrices(prep: Prepared, known: number): Prices[] {
     else if (++sinceBetter > 12) {
       scale *= 0.6;
       sinceBetter = 0;
-      time = kept[0]!.prices.time;
-      cover = Float64Array.from(kept[0]!.prices.cover);
-      kept[0]!.bound += 0;
     }
     kept.push({ bound, prices });
     kept.sort((a, b) => a.bound - b.bound);

@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { edfHeaderBytes, edfTooLarge } from '@/core/formats/edf';
-import { kindOf, MOST_BYTES } from '@/core/formats/recording';
+import { edfHeaderBytes } from '@/core/formats/edf';
+import { kindOf, MOST_BYTES, tooLargeFor } from '@/core/formats/recording';
 import type { BandNote } from '@/core/look/look';
 import { positionIn, positionNote, RING_POSITION, type RingPosition } from '@/core/look/places';
 import { Button } from '@/ui/button';
@@ -167,8 +167,7 @@ function refusal(file: File, start: Uint8Array): string | null {
   const kind = kindOf(start);
   const header = kind === 'edf' ? edfHeaderBytes(start) : null;
   if (header && !header.ok) return header.why;
-  if (file.size <= MOST_BYTES[kind]) return null;
-  return kind === 'edf' ? edfTooLarge(file.size) : `the file has ${Math.round(file.size / 1048576)} MB; at most ${MOST_BYTES[kind] / 1048576} MB are read. Cut it into shorter records or save fewer columns`;
+  return file.size <= MOST_BYTES[kind] ? null : tooLargeFor(kind, file.size);
 }
 
 type ListProps = { kept: readonly BandNote[]; openId: string | null; onShow: (note: BandNote) => void; onDrop: (id: string) => void; onAnother: (() => void) | null };

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { printWav } from '@/core/formats/wav';
-import { levelMeter } from '@/core/sound/loudness';
+import { LEVEL_S, levelMeter } from '@/core/sound/loudness';
 import type { SoundSource } from './sound-source';
 
 /** A second or so is listened to before the longest exhale; nobody breathes out longer than this. */
@@ -48,7 +48,7 @@ export function useListening(): Listening {
     const waiting: Float32Array[] = [];
     const take = (samples: Float32Array) => {
       if (!meter) return void waiting.push(samples);
-      if (heard.current.levels.length * 0.05 > LONGEST_S) return;
+      if (heard.current.levels.length * LEVEL_S > LONGEST_S) return;
       if (heard.current.keep) heard.current.blocks.push(samples);
       heard.current.levels.push(...meter(samples));
       setLevels([...heard.current.levels]);

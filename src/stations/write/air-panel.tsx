@@ -1,6 +1,7 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import { ASSUMED_SIZE } from '@/core/body/size';
 import { airOf, easeAir, TAKEN, type AirInput, type Taken } from '@/core/sequence/air';
 import type { Edit } from '@/core/sequence/edit';
 import { clock, type Sequence } from '@/core/sequence/sequence';
@@ -40,7 +41,7 @@ export function AirPanel({ sequence, input, onEase }: { sequence: Sequence; inpu
             </Notice>
           )}
           <p className="text-[13.5px] text-soft">
-            Arithmetic from {air.assumed ? 'an assumed body (168 cm, 45 years); set the client’s in Screen' : 'the client’s size'}, quiet breathing and the lengths of each breath: it measures nobody. Carbon dioxide falls with a half-time of 3 min and comes back with one of 16 min.
+            Arithmetic from {air.assumed ? `an assumed body (${ASSUMED_SIZE.heightCm} cm, ${ASSUMED_SIZE.ageY} years); set the client’s in Screen` : 'the client’s size'}, quiet breathing and the lengths of each breath: it measures nobody. Carbon dioxide falls with a half-time of 3 min and comes back with one of 16 min.
             {input.flags.panic && ` With a history of panic or overbreathing the limit stands higher, at ${air.limit}.`}
           </p>
         </div>

@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
 import { parseClientFile } from '@/core/formats/client-file';
+import { checkedDrill, parseLibraryFile } from '@/core/formats/library-file';
 import { EMPTY_LOOK, LookData } from '@/core/look/look';
 import { Protocol } from '@/core/look/tests';
 import { parseWith } from '@/core/parse';
@@ -17,8 +18,8 @@ import { RunState } from '@/core/sequence/run';
 import { Sequence } from '@/core/sequence/sequence';
 import { importClientFile } from '@/server/client-file';
 import * as clients from '@/server/clients';
+import * as drills from '@/server/drills';
 import * as looks from '@/server/looks';
-import { proposeFor } from '@/server/propose-for';
 import * as protocols from '@/server/protocols';
 import { keepRevision } from '@/server/revisions';
 import * as runs from '@/server/runs';
@@ -26,9 +27,11 @@ import { guarded, type Saved } from '@/server/save';
 import { saveScreen, screenOf } from '@/server/screens';
 import * as sequences from '@/server/sequences';
 import { saveThresholds } from '@/server/settings';
+import * as templates from '@/server/templates';
 
 const Id = z.uuid();
 const Rev = z.int().min(0);
+const Label = z.string().trim().min(1).max(80);
 
 /** Parses what the browser sent before anything is done with it; a failing disk comes back as a sentence. */
 function command<S extends z.core.$ZodType, R>(schema: S, input: unknown, run: (given: z.output<S>) => R) {
@@ -117,8 +120,60 @@ export async function finishLook(id: string): Promise<Result<null>> {
   });
 }
 
-export async function proposeSequence(clientId: string, minutes: number): Promise<Result<Sequence>> {
-  return command(z.tuple([Id, z.number()]), [clientId, minutes], (given) => proposeFor(...given));
+/** Keeps what stands there now under a name, among the versions of a sequence. */
+export async function keepVersion(sequenceId: string, label: string, data: Sequence): Promise<Result<null>> {
+  const result = command(z.tuple([Id, Label, Sequence]), [sequenceId, label, data], ([id, l, sequence]): Result<null> => {
+    const row = sequences.findSequence(id);
+    if (!row) return fail('This sequence is no longer here.');
+    keepRevision('sequence', id, row.rev, sequence, l);
+    return ok(null);
+  });
+  revalidatePath('/clients/[id]/write/[sequenceId]', 'page');
+  return result;
+}
+
+export async function keepTemplate(name: string, data: Sequence): Promise<Result<null>> {
+  const result = command(z.tuple([Label, Sequence]), [name, data], (given) => ok(templates.saveTemplate(...given) ?? null));
+  revalidatePath('/clients/[id]/write', 'page');
+  return result;
+}
+
+export async function dropTemplate(id: string): Promise<Result<null>> {
+  const result = command(Id, id, (i) => ok(templates.dropTemplate(i) ?? null));
+  revalidatePath('/clients/[id]/write', 'page');
+  return result;
+}
+
+/** Keeps a drill of the studio's own, new or changed. */
+export async function storeDrill(raw: unknown): Promise<Result<{ id: string }>> {
+  const result = command(z.unknown(), raw, (given) => {
+    const drill = checkedDrill(given);
+    return drill.ok ? drills.saveDrill(drill.value) : drill;
+  });
+  revalidatePath('/drills');
+  return result;
+}
+
+export async function retireDrill(id: string): Promise<Result<null>> {
+  const result = command(z.string().max(40), id, (i) => ok(drills.retireDrill(i) ?? null));
+  revalidatePath('/drills');
+  return result;
+}
+
+export async function bringBackDrill(id: string): Promise<Result<null>> {
+  const result = command(z.string().max(40), id, (i) => ok(drills.bringBackDrill(i) ?? null));
+  revalidatePath('/drills');
+  return result;
+}
+
+/** Brings in a library file, all of it or nothing. */
+export async function bringInLibrary(text: string): Promise<Result<{ added: number; replaced: number }>> {
+  const result = command(z.string(), text, (t) => {
+    const file = parseLibraryFile(t);
+    return file.ok ? drills.bringInDrills(file.value) : file;
+  });
+  revalidatePath('/drills');
+  return result;
 }
 
 export async function keepSequence(clientId: string, name: string, data: Sequence): Promise<Result<{ id: string }>> {
@@ -145,7 +200,7 @@ export async function startRun(sequenceId: string): Promise<Result<{ id: string 
     if (!row) return fail('This sequence is no longer here.');
     const screen = screenOf(row.clientId).data;
     if (openRedFlags(screen.redFlags).length > 0) return fail('A red flag is open: record in Screen what was done about it.');
-    const stop = problemsOf(row.data, screen.flags, screen.props).find((p) => p.level === 'stop');
+    const stop = problemsOf(row.data, screen).find((p) => p.level === 'stop');
     if (stop) return fail(`Not started: ${stop.text}. Mend it in Write.`);
     if (row.data.blocks.length === 0) return fail('Not started: the sequence has no block yet.');
     return ok({ id: runs.startRun(row.clientId, row.id, row.data) });

@@ -1,5 +1,6 @@
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { drawFigure, type FigureView, type ShapeTone } from '@/core/body/figure/draw';
+import { bestView, type FigureName } from '@/core/body/figure/figures';
 import type { Alignment } from '@/core/look/places';
 import { POSITION, type Position } from '@/core/body/positions';
 import { PROP_LABEL, type Prop } from '@/core/body/props';
@@ -12,11 +13,14 @@ const FILL: Record<ShapeTone, string> = {
   band: 'var(--tone)',
 };
 
-type Props = { position: Position; alignment?: Alignment; view?: FigureView; props?: readonly Prop[]; className?: string; title?: string };
+type Props = { position: Position; alignment?: Alignment; /** What the body does there; absent: the plain position. */ figure?: FigureName; /** Absent: the one that tells most. */ view?: FigureView; props?: readonly Prop[]; className?: string; title?: string };
+
+const NO_PROPS: readonly Prop[] = [];
 
 /** A body in a position, drawn from its joint angles, with the props it uses. */
-export const Figure = memo(function Figure({ position, alignment = 'between', view = 'side', props = [], className, title }: Props) {
-  const drawing = drawFigure(position, view, props, alignment);
+export const Figure = memo(function Figure({ position, alignment = 'between', figure, view: wanted, props = NO_PROPS, className, title }: Props) {
+  const view = wanted ?? bestView(position, figure);
+  const drawing = useMemo(() => drawFigure(position, view, props, alignment, figure), [position, view, props, alignment, figure]);
   const held = props.filter((p) => p !== 'wall' && p !== 'chair' && p !== 'counter').map((p) => PROP_LABEL[p]);
   const label = title ?? `${POSITION[position].label}${alignment === 'between' ? '' : `, ${alignment}`}${held.length > 0 ? ` with ${held.join(' and ')}` : ''}`;
   const [x, y, w, h] = drawing.viewBox;

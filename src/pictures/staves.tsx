@@ -1,158 +1,133 @@
 'use client';
 
-import { memo, useMemo } from 'react';
-import { printPattern } from '@/core/breath/pattern';
-import { timelineOf } from '@/core/breath/timeline';
-import { drillById } from '@/core/drills/library';
-import { clock, layoutOf, type PlacedBlock, type Sequence } from '@/core/sequence/sequence';
-import { describeTone, toneAt } from '@/core/tone/tone';
-import { breathPaths, STROKE_COLOUR, type Stroke } from './breath-path';
-import { Figure } from './figure';
+import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { dropIndex, lengthTo } from '@/core/sequence/lengthen';
+import { clock, layoutOf, nameOf, type PlacedBlock, type Sequence } from '@/core/sequence/sequence';
+import type { Edit } from '@/core/sequence/edit';
+import { StaveBlock } from './stave-block';
+import { STAVE, STAVE_LEFT } from './stave-lines';
+
+/** How a block was pointed at: alone, with those up to it, or added to what is chosen. */
+export type PickHow = 'only' | 'upTo' | 'toggle';
 
 type Props = {
   sequence: Sequence;
   /** Picture units a second. */
   scale: number;
-  selected?: string | null;
-  onSelect?: (blockId: string) => void;
-  marked?: ReadonlySet<string>;
+  selected?: ReadonlySet<string>;
+  marked?: ReadonlyMap<string, 'stop' | 'care'>;
   playheadS?: number;
+  /** Where something that is dragged in from outside would stand; null: nowhere. */
+  dropAt?: number | null;
+  onPick?: (blockId: string, how: PickHow) => void;
+  /** The dragged blocks are to stand at that place among the others. */
+  onMove?: (blockIds: string[], to: number) => void;
+  /** While an edge is dragged, every change; `done` with the last. */
+  onLengthen?: (edit: Edit | null, done: boolean) => void;
 };
 
-const LEFT = 84;
-const Y = { position: 6, written: 93, breathTop: 100, breathBase: 158, tone: 210, movement: 220, cue: 262, end: 310 };
-/** Narrower than this a breath is no longer drawn by itself but as an envelope with a count. */
-const LEAST_BREATH_PX = 4;
+type Drag = { kind: 'move'; id: string; fromX: number; dx: number; ids: string[] } | { kind: 'lengthen'; placed: PlacedBlock };
 
-/** The sequence on five staves over one time axis: position, breath, tone, movement, cue. */
-export function Staves({ sequence, scale, selected = null, onSelect, marked, playheadS }: Props) {
+/** A press becomes a drag after so many pixels. */
+const SLACK_PX = 4;
+const NONE: ReadonlySet<string> = new Set();
+
+/** The sequence on five staves over one time axis: position, breath, tone, movement, cue. Blocks are dragged to move, their right edge to lengthen. */
+export function Staves({ sequence, scale, selected = NONE, marked, playheadS, dropAt = null, onPick, onMove, onLengthen }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const [drag, setDrag] = useState<Drag | null>(null);
   const layout = useMemo(() => layoutOf(sequence), [sequence]);
   const length = Math.max(layout.totalS, sequence.minutes * 60);
-  const width = LEFT + length * scale + 16;
-  const x = (t: number) => LEFT + t * scale;
+  const width = STAVE_LEFT + length * scale + 16;
+  const x = (t: number) => STAVE_LEFT + t * scale;
   const everyMin = [1, 2, 5, 10].find((m) => m * 60 * scale > 58) ?? 20;
+  const secondAt = (clientX: number): number => (clientX - svg.current!.getBoundingClientRect().left - STAVE_LEFT) / scale;
+  const moving = drag?.kind === 'move' && Math.abs(drag.dx) > SLACK_PX ? drag : null;
+  const target = moving ? dropIndex(layout, pointerS(moving, layout.placed, scale), moving.ids) : null;
+
+  const down = (event: PointerEvent) => {
+    if (event.button !== 0) return;
+    const on = event.target as Element;
+    const grip = on.closest('[data-lengthen]')?.getAttribute('data-lengthen');
+    const id = grip ?? on.closest('[data-block]')?.getAttribute('data-block');
+    if (!id) return;
+    const how: PickHow = event.shiftKey ? 'upTo' : event.ctrlKey || event.metaKey ? 'toggle' : 'only';
+    if (grip && onLengthen) setDrag({ kind: 'lengthen', placed: layout.placed.find((p) => p.block.id === grip)! });
+    else if (how !== 'only' || !onMove) return onPick?.(id, how);
+    else setDrag({ kind: 'move', id, fromX: event.clientX, dx: 0, ids: selected.has(id) ? sequence.blocks.filter((b) => selected.has(b.id)).map((b) => b.id) : [id] });
+    svg.current!.setPointerCapture(event.pointerId);
+    event.preventDefault();
+  };
+  const move = (event: PointerEvent) => {
+    if (drag?.kind === 'move') setDrag({ ...drag, dx: event.clientX - drag.fromX });
+    if (drag?.kind === 'lengthen') onLengthen?.(lengthTo(drag.placed.block, secondAt(event.clientX) - drag.placed.workStartS), false);
+  };
+  const up = (event: PointerEvent) => {
+    if (drag?.kind === 'move') {
+      if (moving && target !== null) onMove?.(moving.ids, target);
+      else {
+        onPick?.(drag.id, 'only');
+        svg.current?.querySelector<SVGGElement>(`[data-block="${CSS.escape(drag.id)}"]`)?.focus();
+      }
+    }
+    if (drag?.kind === 'lengthen') onLengthen?.(lengthTo(drag.placed.block, secondAt(event.clientX) - drag.placed.workStartS), true);
+    setDrag(null);
+  };
+  const drop = target ?? dropAt;
+  const rest = moving ? layout.placed.filter((p) => !moving.ids.includes(p.block.id)) : layout.placed;
+  const dropX = drop === null ? null : x(rest[drop]?.startS ?? rest.at(-1)?.endS ?? 0);
+  const firstId = sequence.blocks.find((b) => selected.has(b.id))?.id ?? sequence.blocks[0]?.id;
   return (
-    <svg width={width} height={Y.end + 26} viewBox={`0 0 ${width} ${Y.end + 26}`} role="group" aria-label={`Sequence, ${layout.placed.length} blocks, ${clock(layout.totalS)}`}>
+    <svg
+      ref={svg}
+      width={width}
+      height={STAVE.end + 26}
+      viewBox={`0 0 ${width} ${STAVE.end + 26}`}
+      role="group"
+      aria-label={`Sequence, ${layout.placed.length} blocks, ${clock(layout.totalS)}`}
+      className="select-none"
+      onPointerDown={onPick ? down : undefined}
+      onPointerMove={drag ? move : undefined}
+      onPointerUp={drag ? up : undefined}
+      onPointerCancel={drag ? () => { setDrag(null); if (drag.kind === 'lengthen') onLengthen?.(null, true); } : undefined}
+      onKeyDown={(e) => {
+        const id = (e.target as Element).closest?.('[data-block]')?.getAttribute('data-block');
+        if (e.key === 'Enter' && id) onPick?.(id, e.shiftKey ? 'upTo' : 'only');
+      }}
+    >
       {(['position', 'breath', 'tone', 'movement', 'cue'] as const).map((name, i) => (
-        <text key={name} x={2} y={[50, 128, 194, 242, 284][i]} fontSize="12.5" fill="var(--soft)">{name}</text>
+        <text key={name} x={2} y={[50, 128, 194, 246, 288][i]} fontSize="12.5" fill="var(--soft)">{name}</text>
       ))}
-      {[79, 164, 214, 256, Y.end].map((y) => (
-        <line key={y} x1={LEFT} x2={width - 16} y1={y} y2={y} stroke="var(--rule)" />
-      ))}
+      {[79, 164, 218, 260, STAVE.end].map((y) => <line key={y} x1={STAVE_LEFT} x2={width - 16} y1={y} y2={y} stroke="var(--rule)" />)}
       {Array.from({ length: Math.floor(length / 60 / everyMin) + 1 }, (_, i) => i * everyMin).map((m) => (
         <g key={m}>
-          <line x1={x(m * 60)} x2={x(m * 60)} y1={Y.end} y2={Y.end + 5} stroke="var(--held)" />
-          {x(m * 60) < width - 50 && <text x={x(m * 60)} y={Y.end + 18} fontSize="12" fill="var(--soft)" className="tabular-nums">{m} min</text>}
+          <line x1={x(m * 60)} x2={x(m * 60)} y1={STAVE.end} y2={STAVE.end + 5} stroke="var(--held)" />
+          {x(m * 60) < width - 50 && <text x={x(m * 60)} y={STAVE.end + 18} fontSize="12" fill="var(--soft)" className="tabular-nums">{m} min</text>}
         </g>
       ))}
       {layout.placed.map((placed) => (
-        <BlockOnStaves key={placed.block.id} placed={placed} scale={scale} selected={selected === placed.block.id} marked={marked?.has(placed.block.id) ?? false} onSelect={onSelect} />
+        <g key={placed.block.id} transform={`translate(${x(placed.startS) + (moving?.ids.includes(placed.block.id) ? moving.dx : 0)},0)`} opacity={moving?.ids.includes(placed.block.id) ? 0.55 : undefined}>
+          <StaveBlock block={placed.block} prepS={placed.workStartS - placed.startS} scale={scale} selected={selected.has(placed.block.id)} marked={marked?.get(placed.block.id) ?? null} live={onPick !== undefined} tabbable={placed.block.id === firstId} label={labelOf(placed, marked?.get(placed.block.id))} />
+        </g>
       ))}
       <g>
-        <rect x={x(layout.relook.startS)} y={4} width={(layout.relook.endS - layout.relook.startS) * scale} height={Y.end - 4} fill="var(--rise)" fillOpacity="0.07" />
-        <line x1={x(layout.relook.startS)} x2={x(layout.relook.startS)} y1={4} y2={Y.end} stroke="var(--ink)" strokeWidth="1.2" />
-        <foreignObject x={x(layout.relook.startS) + 4} y={Y.movement} width={Math.max(58, (layout.relook.endS - layout.relook.startS) * scale - 6)} height="40">
+        <rect x={x(layout.relook.startS)} y={4} width={(layout.relook.endS - layout.relook.startS) * scale} height={STAVE.end - 4} fill="var(--rise)" fillOpacity="0.07" />
+        <line x1={x(layout.relook.startS)} x2={x(layout.relook.startS)} y1={4} y2={STAVE.end} stroke="var(--ink)" strokeWidth="1.2" />
+        <foreignObject x={x(layout.relook.startS) + 4} y={STAVE.movement} width={Math.max(58, (layout.relook.endS - layout.relook.startS) * scale - 6)} height="40">
           <div className="text-[13px] leading-tight">Look again</div>
         </foreignObject>
       </g>
-      <line x1={x(sequence.minutes * 60)} x2={x(sequence.minutes * 60)} y1={4} y2={Y.end} stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="2 4" />
-      {playheadS !== undefined && <line x1={x(playheadS)} x2={x(playheadS)} y1={0} y2={Y.end} stroke="var(--stop)" strokeWidth="2" />}
+      <line x1={x(sequence.minutes * 60)} x2={x(sequence.minutes * 60)} y1={4} y2={STAVE.end} stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="2 4" />
+      {dropX !== null && <line data-testid="drop" x1={dropX} x2={dropX} y1={0} y2={STAVE.end} stroke="var(--rise)" strokeWidth="5" />}
+      {playheadS !== undefined && <line x1={x(playheadS)} x2={x(playheadS)} y1={0} y2={STAVE.end} stroke="var(--stop)" strokeWidth="2" />}
     </svg>
   );
 }
 
-type BlockProps = { placed: PlacedBlock; scale: number; selected: boolean; marked: boolean; onSelect?: (id: string) => void };
-
-const BlockOnStaves = memo(function BlockOnStaves({ placed, scale, selected, marked, onSelect }: BlockProps) {
-  const { block, startS, workStartS, endS } = placed;
-  const drill = drillById(block.drillId);
-  const x = (t: number) => LEFT + t * scale;
-  const [left, work, right] = [x(startS), x(workStartS), x(endS)];
-  const width = right - left;
-  const name = drill?.name ?? block.drillId;
-  const cue = drill?.cues[block.cue] ?? drill?.cues[0];
-  const paced = block.breathing.kind === 'paced' ? block.breathing.pattern : null;
-  const written = paced ? printPattern(paced) : block.breathing.kind === 'ladder' ? 'ladder' : 'free';
-  return (
-    <g
-      role={onSelect ? 'button' : undefined}
-      tabIndex={onSelect ? 0 : undefined}
-      aria-pressed={onSelect ? selected : undefined}
-      aria-label={`${name}, ${clock(endS - startS)}${marked ? ', breaks a rule' : ''}`}
-      className={onSelect ? 'stave-block' : undefined}
-      onClick={() => onSelect?.(block.id)}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') onSelect?.(block.id);
-      }}
-    >
-      <rect className="stave-ground" x={left} y={4} width={width} height={Y.end - 4} fill={selected ? 'var(--sheet)' : 'transparent'} />
-      {selected && <rect x={left} y={Y.end - 4} width={width} height={4} fill="var(--rise)" />}
-      <line x1={left} x2={left} y1={4} y2={Y.end} stroke="var(--ink)" strokeWidth="1.2" />
-      <rect x={left + 1} y={80} width={Math.max(0, work - left - 1)} height={84} fill="var(--rule)" opacity="0.35" />
-      <svg x={left + 4} y={Y.position} width={Math.min(92, Math.max(30, width - 8))} height="70">
-        <Figure position={block.position} props={block.props} />
-      </svg>
-      <BreathOnStaves placed={placed} scale={scale} />
-      {width > 62 && (
-        <text x={right - 5} y={Y.written} textAnchor="end" fontSize="12.5" fill="var(--soft)" className="tabular-nums">{written}</text>
-      )}
-      <ToneOnStaves placed={placed} scale={scale} />
-      <foreignObject x={left + 4} y={Y.movement - 2} width={Math.max(30, width - 7)} height="38">
-        <div className="line-clamp-2 text-[13px] leading-tight text-ink">{name}</div>
-      </foreignObject>
-      <foreignObject x={left + 4} y={Y.cue - 2} width={Math.max(30, width - 7)} height="48">
-        <div className="line-clamp-3 text-[12.5px] leading-tight text-soft italic">{cue ? `“${cue.text}”` : ''}</div>
-      </foreignObject>
-      {marked && (
-        <g transform={`translate(${right - 13},${15})`}>
-          <path d="M0,-8L9,7H-9Z" fill="var(--stop)" />
-          <text y="5" textAnchor="middle" fontSize="10.5" fontWeight="700" fill="var(--paper)">!</text>
-        </g>
-      )}
-    </g>
-  );
-});
-
-function BreathOnStaves({ placed, scale }: { placed: PlacedBlock; scale: number }) {
-  const { block, workStartS, endS } = placed;
-  const timeline = useMemo(() => timelineOf(block.breathing, block.dose), [block.breathing, block.dose]);
-  const x = (t: number) => LEFT + (workStartS + t) * scale;
-  const y = (v: number) => Y.breathBase - v * (Y.breathBase - Y.breathTop);
-  const perBreath = timeline.breaths > 0 ? ((endS - workStartS) * scale) / timeline.breaths : Infinity;
-  if (perBreath < LEAST_BREATH_PX) {
-    return (
-      <g>
-        <path d={`M${x(0)},${y(0)}L${x(0)},${y(0.5)}Q${x(0)},${y(1)} ${x(2)},${y(1)}H${x(timeline.totalS - 2)}Q${x(timeline.totalS)},${y(1)} ${x(timeline.totalS)},${y(0)}Z`} fill="var(--rise)" fillOpacity="0.25" stroke="var(--rise)" strokeWidth="1.2" />
-        <text x={(x(0) + x(timeline.totalS)) / 2} y={y(0.4)} textAnchor="middle" fontSize="12" fill="var(--ink)">×{timeline.breaths}</text>
-      </g>
-    );
-  }
-  const paths = breathPaths(timeline, x, y);
-  const free = block.breathing.kind === 'free';
-  return (
-    <g fill="none">
-      {(Object.keys(paths) as Stroke[]).map((stroke) => (
-        <path key={stroke} d={paths[stroke]} stroke={STROKE_COLOUR[stroke]} strokeWidth={stroke === 'held' ? 3 : 1.7} strokeLinejoin="round" />
-      ))}
-      {free && <text x={x(3)} y={y(0.25)} fontSize="12.5" fill="var(--soft)">as it comes</text>}
-    </g>
-  );
+/** The middle of what is dragged, in seconds: where it would be dropped. */
+function pointerS(drag: Extract<Drag, { kind: 'move' }>, placed: readonly PlacedBlock[], scale: number): number {
+  const own = placed.find((p) => p.block.id === drag.id)!;
+  return (own.startS + own.endS) / 2 + drag.dx / scale;
 }
 
-function ToneOnStaves({ placed, scale }: { placed: PlacedBlock; scale: number }) {
-  const { block, workStartS, endS } = placed;
-  const words = describeTone(block.tone);
-  const most = toneAt(block.tone, 'exhale');
-  const height = Math.max(most.floorPct, most.controlPct, most.squeezePct) * 0.55;
-  const left = LEFT + workStartS * scale;
-  return (
-    <g>
-      {height > 0 && <rect x={left} y={Y.tone - height} width={(endS - workStartS) * scale - 2} height={height} fill="var(--tone)" opacity="0.7" />}
-      {words && (
-        <foreignObject x={left + 2} y={166} width={Math.max(20, (endS - workStartS) * scale - 4)} height="17">
-          <div className="truncate text-[12px] text-soft tabular-nums">{words}</div>
-        </foreignObject>
-      )}
-    </g>
-  );
-}
+const labelOf = (placed: PlacedBlock, mark: 'stop' | 'care' | undefined): string => `${nameOf(placed.block)}, ${clock(placed.endS - placed.startS)}${mark === 'stop' ? ', breaks a rule' : mark === 'care' ? ', with a caution' : ''}`;

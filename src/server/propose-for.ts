@@ -1,44 +1,42 @@
 import type { Need } from '@/core/read/needs';
 import { asNeeds } from '@/core/read/read';
 import { namedReadings, READING } from '@/core/read/readings';
-import { fail, type Result } from '@/core/result';
-import { prescribeExhale, type Prescription } from '@/core/sequence/prescribe';
-import { propose, relookFor } from '@/core/sequence/propose';
-import type { Sequence } from '@/core/sequence/sequence';
+import type { ClientPlan } from '@/core/sequence/options';
+import { prescribeExhale, prescribeHold, type CoachedRun, type HoldPrescription, type Prescription } from '@/core/sequence/prescribe';
+import { relookFor } from '@/core/sequence/propose';
 import { comfortableExhale } from '@/core/look/exhales';
 import { timingFromTaps } from '@/core/look/taps';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { findClient } from './clients';
 import { looksOf, quietBandsOf, readingsOf, type Look } from './looks';
-import { ownedLevelOf, runsOf } from './runs';
+import { ownedBy, runsOf } from './runs';
 import { screenOf } from './screens';
 
-/** About a second of looking for a proof. */
-const PROOF_NODES = 40_000;
-
-/** A sequence for a client from the newest visit, the screen and the runs so far. */
-export function proposeFor(clientId: string, minutes: number): Result<Sequence> {
+/** All that a proposal for a client rests on, from the newest visit, the screen and the runs so far; minutes and wishes are asked for. */
+export function proposalInputFor(clientId: string): ClientPlan | null {
   const client = findClient(clientId);
-  if (!client) return fail('This client is no longer here.');
+  if (!client) return null;
   const screen = screenOf(clientId).data;
   const look = latestVisit(clientId);
   const result = readingsOf(look?.data ?? EMPTY_LOOK, screen.flags, client);
   const because: Partial<Record<Need, string[]>> = {};
   for (const need of result.needs) if (need.because.length > 0) because[need.need] = need.because.map((name) => READING[name].label);
-  return propose(
-    {
+  const named = namedReadings(result.readings);
+  const owned = ownedBy(clientId);
+  return {
     needs: asNeeds(result.needs),
     because,
     flags: screen.flags,
     props: screen.props,
-    minutes,
     school: result.school,
+    control: result.control,
+    readings: named.map((r) => r.name),
     comfortableExhaleS: prescriptionFor(clientId)?.exhaleS ?? (look ? exhaleOf(look.data) : null),
-    ownedLevel: Math.max(0, ownedLevelOf(clientId)),
-    relook: relookFor(namedReadings(result.readings)[0]?.name),
-    },
-    PROOF_NODES,
-  );
+    hold: holdFor(clientId),
+    ownedLevel: Math.max(0, owned.level),
+    owned: owned.drills,
+    relook: relookFor(named[0]?.name),
+  };
 }
 
 /** The exhale to start from: the comfortable one of the newest visit, moved by what the runs since have shown. */
@@ -46,9 +44,17 @@ export function prescriptionFor(clientId: string): Prescription | null {
   const look = latestVisit(clientId);
   const comfortable = look ? comfortableExhale(look.data) : null;
   if (!look || !comfortable) return null;
-  const since = runsOf(clientId).filter((r) => r.startedAt >= look.at).reverse();
-  return prescribeExhale(Math.round(comfortable.comfortableS * 2) / 2, since.map((r) => ({ at: r.startedAt, sequence: r.sequence, results: r.state.results })));
+  return prescribeExhale(Math.round(comfortable.comfortableS * 2) / 2, runsSince(clientId, look));
 }
+
+/** Where and how long this client pauses now; null while no calm hold was seen. */
+export function holdFor(clientId: string): HoldPrescription | null {
+  const look = latestVisit(clientId);
+  return look ? prescribeHold(look.data.holds, runsSince(clientId, look)) : null;
+}
+
+const runsSince = (clientId: string, look: Look): CoachedRun[] =>
+  runsOf(clientId).filter((r) => r.startedAt >= look.at).reverse().map((r) => ({ at: r.startedAt, sequence: r.sequence, results: r.state.results }));
 
 /** Quiet breathing at the newest visit, from bands or taps. */
 export function quietBreathOf(clientId: string): { ratePerMin: number; dutyCycle: number } | null {

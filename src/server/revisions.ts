@@ -4,10 +4,10 @@ import { db, LOCAL_OWNER } from './db/client';
 import { revisions } from './db/schema';
 
 /** Keeps an earlier value of a record. */
-export function keepRevision(kind: 'screen' | 'look' | 'sequence', recordId: string, rev: number, data: unknown): void {
+export function keepRevision(kind: 'screen' | 'look' | 'sequence', recordId: string, rev: number, data: unknown, label: string | null = null): void {
   db()
     .insert(revisions)
-    .values({ id: randomUUID(), ownerId: LOCAL_OWNER, kind, recordId, rev, data, at: new Date().toISOString() })
+    .values({ id: randomUUID(), ownerId: LOCAL_OWNER, kind, recordId, rev, data, label, at: new Date().toISOString() })
     .run();
 }
 
@@ -17,5 +17,5 @@ export const revisionsOf = (recordId: string) =>
     .select()
     .from(revisions)
     .where(and(eq(revisions.recordId, recordId), eq(revisions.ownerId, LOCAL_OWNER)))
-    .orderBy(desc(revisions.rev))
+    .orderBy(desc(revisions.at), desc(revisions.rev))
     .all();

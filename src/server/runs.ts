@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import { drillById } from '@/core/drills/library';
-import { NEW_RUN, ownedLevel, type RunState } from '@/core/sequence/run';
-import type { Sequence } from '@/core/sequence/sequence';
+import { NEW_RUN, ownedDrills, ownedLevel, type RunState } from '@/core/sequence/run';
+import { drillOf, type Sequence } from '@/core/sequence/sequence';
 import { db, LOCAL_OWNER } from './db/client';
 import { runs } from './db/schema';
 import type { Saved } from './save';
@@ -46,6 +45,10 @@ export function saveRun(id: string, rev: number, sequence: Sequence, state: RunS
   return { ok: true, rev: rev + 1 };
 }
 
-/** The highest level of a drill that this client has done well; −1 before the first. */
-export const ownedLevelOf = (clientId: string): number =>
-  ownedLevel(runsOf(clientId).flatMap((r) => r.state.results), (drillId) => drillById(drillId)?.level);
+/** What this client has done well: the drills, and their highest level (−1 before the first). */
+export function ownedBy(clientId: string): { level: number; drills: string[] } {
+  const runs = runsOf(clientId);
+  const results = runs.flatMap((r) => r.state.results);
+  const levels = new Map(runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)));
+  return { level: ownedLevel(results, (id) => levels.get(id)), drills: ownedDrills(results) };
+}

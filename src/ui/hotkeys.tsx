@@ -3,8 +3,8 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Dialog } from './dialog';
 
-/** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. */
-export type Hotkey = { key: string; does: string; run: (event: KeyboardEvent) => void };
+/** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. With `ctrl` only together with Ctrl (or ⌘), with `shift` only together with Shift. */
+export type Hotkey = { key: string; does: string; run: (event: KeyboardEvent) => void; ctrl?: true; shift?: boolean; /** Held down it goes on. */ repeats?: true };
 
 const shown = new Set<{ current: readonly Hotkey[] }>();
 /** Made anew whenever a screen brings or takes away its keys, so that an open list follows. */
@@ -35,11 +35,12 @@ export function useHotkeys(keys: readonly Hotkey[]): void {
     shown.add(latest);
     changed();
     const onKey = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      if (event.defaultPrevented || event.altKey) return;
       if (typing(event.target) || (event.target instanceof Element && event.target.closest('[role="dialog"]'))) return;
       if (event.key.startsWith('Arrow') && ownsArrows(event.target)) return;
-      const hit = latest.current.find((k) => k.key.toLowerCase() === event.key.toLowerCase());
-      if (!hit) return;
+      const ctrl = event.ctrlKey || event.metaKey;
+      const hit = latest.current.find((k) => k.key.toLowerCase() === event.key.toLowerCase() && Boolean(k.ctrl) === ctrl && (k.shift === undefined || k.shift === event.shiftKey));
+      if (!hit || (event.repeat && !hit.repeats)) return;
       event.preventDefault();
       hit.run(event);
     };
@@ -69,7 +70,7 @@ export function KeysHelp() {
         <dl className="grid grid-cols-[7rem_1fr] gap-y-1.5">
           {list.map((k) => (
             <div key={k.key + k.does} className="contents">
-              <dt className="font-semibold">{NAMES[k.key] ?? k.key.toUpperCase()}</dt>
+              <dt className="font-semibold">{k.ctrl ? 'Ctrl ' : ''}{k.shift ? 'Shift ' : ''}{NAMES[k.key] ?? k.key.toUpperCase()}</dt>
               <dd>{k.does}</dd>
             </div>
           ))}

@@ -32,6 +32,7 @@ export function SaveStatus<T>({ autosave, onCopyMine }: { autosave: Autosave<T>;
   return (
     <p role="status" className="text-[13.5px] text-soft">
       {autosave.state === 'saving' ? 'Saving …' : 'All saved'}
+      {autosave.joined && autosave.state === 'saved' ? ' · edits of another window were joined in' : ''}
       {autosave.recovered && autosave.state === 'saved' ? ' · what you had not saved was found again' : ''}
     </p>
   );

@@ -14,6 +14,8 @@ type Options<T> = {
   save: (rev: number, value: T, keepEarlier: boolean) => Promise<SaveResult<T>>;
   /** Stores a value among the earlier ones, before it gives way to another. */
   aside: (rev: number, value: T) => Promise<unknown>;
+  /** Joins what was done here and elsewhere since `base`; null where that cannot be done without losing something. */
+  merge?: (base: T, mine: T, theirs: T) => T | null;
 };
 
 export type Autosave<T> = {
@@ -23,6 +25,8 @@ export type Autosave<T> = {
   why: string | null;
   /** True when a draft that had not been saved was found again after a reload. */
   recovered: boolean;
+  /** True when edits of another window were joined in. */
+  joined: boolean;
   takeTheirs: () => void;
   keepMine: () => void;
   retry: () => void;
@@ -37,13 +41,16 @@ const DEBOUNCE_MS = 500;
  * is kept in the browser, so that a reload or a crash loses nothing. A change from elsewhere is a conflict that the
  * user settles.
  */
-export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): Autosave<T> {
+export function useAutosave<T>({ key, initial, rev, save, aside, merge }: Options<T>): Autosave<T> {
   const draftKey = `kokyu-draft:${key}`;
   const [value, setValue] = useState(initial);
   const [state, setState] = useState<SaveState>('saved');
   const [why, setWhy] = useState<string | null>(null);
   const [recovered, setRecovered] = useState(false);
+  const [joined, setJoined] = useState(false);
   const now = useRef(initial);
+  /** What the server has of this: what changes elsewhere are joined against. */
+  const stored = useRef(initial);
   const revision = useRef(rev);
   const dirty = useRef(false);
   const running = useRef<Promise<boolean> | null>(null);
@@ -51,10 +58,14 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
   const theirs = useRef<{ rev: number; data: T } | null>(null);
   const keep = useRef(false);
   const saver = useRef(save);
+  const joiner = useRef(merge);
   useEffect(() => {
     saver.current = save;
+    joiner.current = merge;
   });
 
+  const again = useRef(false);
+  const flushLater = useRef<(() => Promise<boolean>) | null>(null);
   const flush = useCallback(async (): Promise<boolean> => {
     if (timer.current) clearTimeout(timer.current);
     if (running.current) await running.current;
@@ -69,6 +80,7 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
       }));
       if (result.ok) {
         revision.current = result.rev;
+        stored.current = sent;
         keep.current = false;
         if (!dirty.current) clearDraft(draftKey);
         setState(dirty.current ? 'saving' : 'saved');
@@ -76,6 +88,14 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
         return true;
       }
       dirty.current = true;
+      const both = result.conflict ? (joiner.current?.(stored.current, now.current, result.conflict.data) ?? null) : null;
+      if (result.conflict && both !== null) {
+        [revision.current, stored.current, now.current] = [result.conflict.rev, result.conflict.data, both];
+        setValue(both);
+        setJoined(true);
+        again.current = true;
+        return false;
+      }
       setWhy(result.why);
       if (result.conflict) {
         theirs.current = result.conflict;
@@ -86,8 +106,14 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
     running.current = attempt;
     const done = await attempt;
     running.current = null;
-    return done;
+    if (!again.current) return done;
+    again.current = false;
+    return (await flushLater.current?.()) ?? false;
   }, [draftKey]);
+
+  useEffect(() => {
+    flushLater.current = flush;
+  }, [flush]);
 
   const schedule = useCallback(() => {
     if (timer.current) clearTimeout(timer.current);
@@ -100,7 +126,7 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
       if (Object.is(value, now.current)) return;
       now.current = value;
       dirty.current = true;
-      writeDraft(draftKey, { rev: revision.current, value });
+      writeDraft(draftKey, { rev: revision.current, value, base: stored.current });
       setValue(value);
       setState((s) => (s === 'conflict' ? s : 'saving'));
       schedule();
@@ -113,6 +139,7 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
     if (!draft) return;
     if (JSON.stringify(draft.value) === JSON.stringify(now.current)) return clearDraft(draftKey);
     revision.current = draft.rev;
+    if (draft.base !== undefined) stored.current = draft.base;
     // The draft lives outside React; it is taken in once after the first paint.
     queueMicrotask(() => {
       set(draft.value);
@@ -145,6 +172,7 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
     dirty.current = false;
     revision.current = other.rev;
     now.current = other.data;
+    stored.current = other.data;
     clearDraft(draftKey);
     setValue(other.data);
     setState('saved');
@@ -159,10 +187,10 @@ export function useAutosave<T>({ key, initial, rev, save, aside }: Options<T>): 
     dirty.current = true;
     void flush();
   };
-  return { value, set, state, why, recovered, takeTheirs, keepMine, retry: () => void flush(), flush };
+  return { value, set, state, why, recovered, joined, takeTheirs, keepMine, retry: () => void flush(), flush };
 }
 
-type Draft<T> = { rev: number; value: T };
+type Draft<T> = { rev: number; value: T; /** What the value was made from. */ base?: T };
 
 function readDraft<T>(key: string): Draft<T> | null {
   try {

@@ -5,19 +5,24 @@ export const POSITIONS = [
   'feetOnWall',
   'crossedLying',
   'sideLying',
+  'prone',
   'proneOverCushion',
   'quadruped',
+  'sideForearm',
+  'forearmsKneeling',
   'foldedOnHeels',
+  'kneeling',
   'sitting',
   'sittingAtWall',
   'counterLean',
+  'wallForearms',
   'standingAtWall',
   'standing',
   'walking',
 ] as const;
 export type Position = (typeof POSITIONS)[number];
 
-export type PositionTrait = 'supine' | 'prone' | 'kneeling' | 'wrists' | 'upright' | 'armsForward';
+export type PositionTrait = 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'upright' | 'armsForward';
 
 type PositionFacts = {
   label: string;
@@ -59,6 +64,12 @@ export const POSITION: Record<Position, PositionFacts> = {
     traits: [],
     family: 'side',
   },
+  prone: {
+    label: 'prone',
+    setUp: 'Lie face down, forehead on your hands or on a folded towel.',
+    traits: ['prone'],
+    family: 'prone',
+  },
   proneOverCushion: {
     label: 'prone over a cushion',
     setUp: 'Lie face down over the cushion so that it fills the space under your ribs and belly.',
@@ -71,10 +82,28 @@ export const POSITION: Record<Position, PositionFacts> = {
     traits: ['kneeling', 'wrists'],
     family: 'kneeling',
   },
+  sideForearm: {
+    label: 'side, on the forearm',
+    setUp: 'Lie on your side on one forearm, elbow under the shoulder, knees bent, hips a little flexed.',
+    traits: ['shoulders'],
+    family: 'side',
+  },
+  forearmsKneeling: {
+    label: 'kneeling, forearms down',
+    setUp: 'From hands and knees come down on your forearms, elbows under shoulders.',
+    traits: ['kneeling', 'shoulders'],
+    family: 'kneeling',
+  },
   foldedOnHeels: {
     label: 'folded back on the heels',
     setUp: 'From your knees sit back on your heels and fold forward, arms long in front.',
     traits: ['kneeling', 'armsForward'],
+    family: 'kneeling',
+  },
+  kneeling: {
+    label: 'kneeling upright',
+    setUp: 'Kneel upright on something soft, hips over knees.',
+    traits: ['kneeling', 'upright'],
     family: 'kneeling',
   },
   sitting: {
@@ -93,6 +122,12 @@ export const POSITION: Record<Position, PositionFacts> = {
     label: 'leaning on a counter',
     setUp: 'Lean on straight arms at a counter, hands well below shoulder height.',
     traits: ['upright'],
+    family: 'standing',
+  },
+  wallForearms: {
+    label: 'standing, forearms on a wall',
+    setUp: 'Face the wall, forearms on it at shoulder height, feet a step back.',
+    traits: ['upright', 'shoulders'],
     family: 'standing',
   },
   standingAtWall: {

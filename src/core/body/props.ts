@@ -15,6 +15,9 @@ export const PROPS = [
   'counter',
   'anchor',
   'weight',
+  'twoBalls',
+  'cable',
+  'barbell',
 ] as const;
 export type Prop = (typeof PROPS)[number];
 
@@ -34,14 +37,28 @@ export const PROP_LABEL: Record<Prop, string> = {
   counter: 'counter or table',
   anchor: 'high anchor for a band',
   weight: 'dumbbell',
+  twoBalls: 'two balls taped together',
+  cable: 'cable machine',
+  barbell: 'barbell',
 };
 
-/** What may be used instead, best first. Hands, sighs and pursed lips need nothing and stand in the drill itself. */
+/** What may be used instead, best first. */
 export const SUBSTITUTES: Partial<Record<Prop, readonly Prop[]>> = {
   ball: ['pillow', 'block'],
   band: ['towel'],
   halfBall: ['foldedPillows'],
   block: ['book'],
+  weight: ['book'],
+  twoBalls: ['towel'],
+  cable: ['band'],
+};
+
+/** What does it with nothing at hand (practice P39, P41); only where no substitute is there either. */
+export const BARE_HANDED: Partial<Record<Prop, string>> = {
+  straw: 'pursed lips',
+  balloon: 'an open-mouth sigh or a hiss',
+  band: 'own hands round the ribs',
+  anchor: 'hands pressed into the thighs',
 };
 
 /** The prop to use for `wanted` from what is there, or null when neither it nor a substitute is. */

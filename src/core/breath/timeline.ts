@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { EXHALE_LADDER } from './ladder';
+import { ladder, RUNGS } from './ladder';
 import { cycleS, Pattern, PHASE_KEY, PHASES, type Phase } from './pattern';
 
 /** How often a pattern is breathed: breaths in a round, rounds on each side, the rest between rounds. */
@@ -12,12 +12,13 @@ export const Dose = z.object({
 export type Dose = z.infer<typeof Dose>;
 
 /**
- * What is breathed inside a block. `paced`: the same pattern throughout. `ladder`: one breath a rung.
+ * What is breathed inside a block. `paced`: the same pattern throughout, but for the `last` breath
+ * of a round where that is another. `ladder`: one breath a rung, of which there are five unless said.
  * `free`: the client breathes as they like for `freeS` seconds a round (watching, walking, stretching).
  */
 export const Breathing = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('paced'), pattern: Pattern }),
-  z.object({ kind: z.literal('ladder') }),
+  z.object({ kind: z.literal('paced'), pattern: Pattern, last: z.optional(Pattern) }),
+  z.object({ kind: z.literal('ladder'), rungs: z.optional(z.int().check(z.gte(RUNGS.least), z.lte(RUNGS.most))) }),
   z.object({ kind: z.literal('free'), freeS: z.number().check(z.gte(1), z.lte(3600)) }),
 ]);
 export type Breathing = z.infer<typeof Breathing>;
@@ -38,9 +39,9 @@ export type BlockTimeline = { spans: Span[]; workS: number; totalS: number; brea
 /** The patterns of one round, breath by breath; empty when breathing is free. */
 export const breathsOfRound = (breathing: Breathing, dose: Dose): readonly Pattern[] =>
   breathing.kind === 'paced'
-    ? Array.from({ length: dose.breaths }, () => breathing.pattern)
+    ? Array.from({ length: dose.breaths }, (_, i) => (i === dose.breaths - 1 ? (breathing.last ?? breathing.pattern) : breathing.pattern))
     : breathing.kind === 'ladder'
-      ? EXHALE_LADDER
+      ? ladder(breathing.rungs ?? RUNGS.usual)
       : [];
 
 /** Seconds of one round, rests left out. */
@@ -49,9 +50,9 @@ export const roundS = (breathing: Breathing, dose: Dose): number => {
     case 'free':
       return breathing.freeS;
     case 'ladder':
-      return EXHALE_LADDER.reduce((sum, rung) => sum + cycleS(rung), 0);
+      return breathsOfRound(breathing, dose).reduce((sum, rung) => sum + cycleS(rung), 0);
     case 'paced':
-      return cycleS(breathing.pattern) * dose.breaths;
+      return cycleS(breathing.pattern) * (dose.breaths - 1) + cycleS(breathing.last ?? breathing.pattern);
   }
 };
 

@@ -21,7 +21,7 @@ export const Plan = z.object({
         /** Items of one group exclude each other: one drill in several positions. */
         group: id,
         place: id,
-        options: z.array(z.object({ lengthS: seconds, gains: z.array(z.number().check(z.gte(0), z.lte(100))), cost: z._default(z.number().check(z.gte(0)), 0) })).check(z.minLength(1), z.maxLength(12)),
+        options: z.array(z.object({ lengthS: seconds, gains: z.array(z.number().check(z.gte(0), z.lte(100))), cost: z._default(z.number().check(z.gte(-1000), z.lte(1000)), 0) })).check(z.minLength(1), z.maxLength(12)),
         /** Groups that have to come before this one. */
         after: z._default(z.array(id), []),
         /** Has to be in. */

@@ -1,6 +1,7 @@
 import { POSITION, type Position } from '../body/positions';
 import type { Demand } from '../drills/drill';
 import type { Flags } from './flags';
+import type { Remedy } from './remedies';
 
 /**
  * The rule set: what a flag does to a position or to a demand of a drill. Lines of the practice text stand as P…;
@@ -14,6 +15,8 @@ export const SUPINE_UNTIL_WEEK = 16;
 export const LATE_PREGNANCY_WEEK = 28;
 /** Before this many weeks the abdominal wall and floor are not loaded (common practice, no source). */
 export const POSTPARTUM_LOAD_WEEKS = 6;
+/** Before this many weeks nothing is lifted with the trunk set against it (common practice, no source). */
+export const POSTPARTUM_HEAVY_WEEKS = 12;
 /** 3 cm above the navel (Beer 2009, Clin Anat 22:706, from memory). Wider than this counts as separated. */
 export const SEPARATION_MM = 22;
 
@@ -23,7 +26,7 @@ const is = (...keys: readonly (keyof Flags)[]) => (flags: Flags) => keys.some((k
 const pregnantFrom = (week: number) => (flags: Flags) => (flags.pregnancyWeek ?? -1) >= week;
 const postpartumUnder = (weeks: number) => (flags: Flags) => flags.postpartumWeeks !== undefined && flags.postpartumWeeks < weeks;
 const separated = (flags: Flags) => (flags.separationMm ?? 0) > SEPARATION_MM;
-const trait = (name: 'supine' | 'prone' | 'kneeling' | 'wrists') => (position: Position) => POSITION[position].traits.includes(name);
+const trait = (name: 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders') => (position: Position) => POSITION[position].traits.includes(name);
 const oneOf =
   (...positions: readonly Position[]) =>
   (position: Position) =>
@@ -38,19 +41,14 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
   { target: trait('prone'), when: is('osteoporosis'), because: 'no pressure on fragile ribs', source: 'P7' },
   { target: trait('kneeling'), when: is('knees'), because: 'knees cannot kneel', source: 'P7' },
   { target: trait('wrists'), when: is('wrists'), because: 'wrists cannot bear weight', source: 'P7' },
+  { target: trait('shoulders'), when: is('shoulder'), because: 'the shoulder cannot carry weight', source: 'P7' },
   { target: oneOf('foldedOnHeels', 'counterLean', 'crossedLying'), when: is('shoulder'), because: 'the shoulder cannot lift, reach or carry here', source: 'P7' },
   { target: oneOf('foldedOnHeels', 'crossedLying', 'proneOverCushion'), when: (f) => f.backPain === 'bending' || f.backPain === 'either', because: 'the back is rounded here, and bending hurts', source: 'P7' },
   { target: oneOf('foldedOnHeels', 'crossedLying'), when: is('osteoporosis'), because: 'no loaded rounding with fragile vertebrae', source: 'P7' },
-  { target: oneOf('quadruped'), when: (f) => f.backPain === 'arching' || f.backPain === 'either', because: 'the back tends to sag here, and arching hurts', source: 'P7' },
+  { target: oneOf('quadruped', 'prone'), when: (f) => f.backPain === 'arching' || f.backPain === 'either', because: 'the back tends to sag here, and arching hurts', source: 'P7' },
   { target: oneOf('foldedOnHeels', 'feetOnWall'), when: is('reflux'), because: 'head low or hips high brings reflux', source: 'P7' },
-  { target: oneOf('foldedOnHeels'), when: is('eyePressure'), because: 'head below the heart raises eye pressure', source: 'P7' },
+  { target: oneOf('foldedOnHeels', 'proneOverCushion', 'forearmsKneeling'), when: is('eyePressure'), because: 'head below the heart raises eye pressure', source: 'P7' },
 ];
-
-/**
- * What becomes of a demand. `bar` ends it; the others keep the drill and take the demand out of it: `noHold` sets
- * pauses to 0, `noLift` turns a lift into letting go, `follow` into following, `lighter` caps tone at LIGHT_PCT.
- */
-export type Remedy = 'bar' | 'noHold' | 'noLift' | 'follow' | 'lighter';
 
 /** Most percent of tone where a rule says lighter. Our choice: the low level of the draw-in school. */
 export const LIGHT_PCT = 15;
@@ -77,6 +75,8 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   { target: 'exhaleResistance', when: is('neurological', 'panic'), remedy: 'bar', because: 'blowing hard leads to over-breathing', source: 'P12' },
   { target: 'exhaleResistance', when: is('hernia', 'recentSurgery', 'heaviness'), remedy: 'bar', because: 'blowing against resistance loads the wall and the floor', source: 'P7' },
   { target: 'exhaleResistance', when: pregnantFrom(0), remedy: 'bar', because: 'no blowing against resistance in pregnancy', source: 'P9' },
+  { target: 'exhaleResistance', when: is('respiratory'), remedy: 'shorter', because: 'blowing tires; few at a time, nothing forced', source: 'P7' },
+  { target: 'moveInHold', when: is('recentSurgery', 'hernia', 'osteoporosis'), remedy: 'bar', because: 'turning against a held breath loads wall and ribs', source: 'P29' },
   { target: 'abdominalLoad', when: is('recentSurgery'), remedy: 'bar', because: 'the wall is not loaded in the first 12 weeks after surgery', source: 'P7' },
   { target: 'abdominalLoad', when: is('hernia'), remedy: 'bar', because: 'a hernia is not loaded without a clinician’s word', source: 'P7' },
   { target: 'abdominalLoad', when: postpartumUnder(POSTPARTUM_LOAD_WEEKS), remedy: 'bar', because: `no load in the first ${POSTPARTUM_LOAD_WEEKS} weeks after birth`, source: 'P7' },
@@ -91,8 +91,16 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   { target: 'floorLift', when: postpartumUnder(POSTPARTUM_LOAD_WEEKS), remedy: 'follow', because: 'early postpartum: follow, do not lift', source: 'P7' },
   { target: 'floorLift', when: is('leaking', 'urgency'), remedy: 'bar', fromLevel: 2, because: 'coordination first, strength second', source: 'P10' },
   { target: 'floorPressure', when: is('heaviness', 'leaking'), remedy: 'bar', because: 'presses down on a floor that is already loaded', source: 'P10' },
-  { target: 'floorPressure', when: (f) => separated(f) || pregnantFrom(0)(f) || postpartumUnder(12)(f), remedy: 'bar', because: 'too much pressure for this wall now', source: 'P7' },
+  { target: 'floorPressure', when: (f) => separated(f) || pregnantFrom(0)(f) || postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f), remedy: 'bar', because: 'too much pressure for this wall now', source: 'P7' },
   { target: 'armsOverhead', when: is('shoulder'), remedy: 'bar', because: 'the shoulder cannot lift', source: 'P7' },
+  { target: 'heavyLoad', when: is('recentSurgery', 'hernia'), remedy: 'bar', because: 'no outside load after surgery or with a hernia', source: 'P7' },
+  { target: 'heavyLoad', when: pregnantFrom(SUPINE_UNTIL_WEEK), remedy: 'bar', because: 'no outside load on a stretching wall', source: 'P9' },
+  { target: 'heavyLoad', when: postpartumUnder(POSTPARTUM_HEAVY_WEEKS), remedy: 'bar', because: `no outside load in the first ${POSTPARTUM_HEAVY_WEEKS} weeks after birth`, source: 'P7' },
+  { target: 'heavyLoad', when: separated, remedy: 'bar', because: `separation over ${SEPARATION_MM} mm: no outside load yet`, source: 'Beer 2009' },
+  { target: 'heavyLoad', when: is('heaviness', 'leaking', 'backPain'), remedy: 'bar', fromLevel: 3, because: 'the heavy ones wait until the floor and the back are ready', source: 'P10' },
+  { target: 'heavyLoad', when: is('cardiac', 'highBloodPressure'), remedy: 'shorter', because: 'effort raises blood pressure; few, light, breath flowing', source: 'P60' },
+  { target: 'stretch', when: pregnantFrom(LATE_PREGNANCY_WEEK), remedy: 'shorter', because: 'late pregnancy: joints give more, so short and easy', source: 'P9' },
+  { target: 'stretch', when: is('recentSurgery'), remedy: 'shorter', because: 'after surgery: short and well inside the range', source: 'P7' },
   { target: 'spineLoad', when: is('osteoporosis', 'backPain'), remedy: 'bar', because: 'no weight through a bent spine', source: 'P7' },
 ];
 
@@ -110,7 +118,7 @@ export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string;
   { when: is('neurological'), text: 'No over-breathing, no holds; know what to do in a seizure.', source: 'P8' },
   { when: pregnantFrom(0), text: 'Stop at bleeding, fluid loss, pain, regular contractions, dizziness, headache, calf swelling.', source: 'ACOG 804, 2020 (from memory)' },
   { when: pregnantFrom(SUPINE_UNTIL_WEEK), text: 'Seated or side-lying; feet forward, knees apart, room for the belly.', source: 'P9' },
-  { when: postpartumUnder(12), text: 'Check for heaviness, leaking and doming in every drill.', source: 'P7' },
+  { when: postpartumUnder(POSTPARTUM_HEAVY_WEEKS), text: 'Check for heaviness, leaking and doming in every drill.', source: 'P7' },
   { when: is('floorTension'), text: 'Attend to the inhale only; no squeezing.', source: 'P10' },
   { when: is('leaking', 'heaviness', 'urgency'), text: 'Offer the way to a pelvic-health clinician.', source: 'P10' },
   { when: is('recentSurgery', 'hernia'), text: 'Ask for the surgeon’s limits and record them.', source: 'P7' },

@@ -1,16 +1,17 @@
 import { POSITION, type Position } from '../body/positions';
-import { PROP_LABEL, propFor, type Prop } from '../body/props';
+import { BARE_HANDED, PROP_LABEL, propFor, type Prop } from '../body/props';
 import type { Breathing } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
 import { clamp } from '../statistics';
 import type { Tone } from '../tone/tone';
 import { isSet, type Flag, type Flags } from './flags';
-import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES, type DemandRule } from './rules';
+import { REMEDY_LABEL, type Remedy } from './remedies';
+import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES } from './rules';
 
 export type Status = 'allowed' | 'changed' | 'barred';
 
-/** Why something is changed or barred. `kind` tells a safety rule from a prop that is not there. */
-export type Reason = { kind: 'safety' | 'prop'; text: string; source: string };
+/** Why something is changed or barred. `kind` tells a safety rule from a prop that is not there; `how`, what is done about it. */
+export type Reason = { kind: 'safety' | 'prop'; text: string; source: string; how?: string };
 
 export type Verdict = {
   drillId: string;
@@ -21,6 +22,8 @@ export type Verdict = {
   props: Prop[];
   breathing: Breathing;
   tone: Tone;
+  /** Only its least dose, in one round. */
+  shorter: boolean;
   reasons: Reason[];
 };
 
@@ -40,7 +43,8 @@ export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
  */
 export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[]): Verdict {
   const reasons: Reason[] = [];
-  const safety = (text: string, source: string) => add(reasons, { kind: 'safety', text, source });
+  const safety = (text: string, source: string, how?: string) => add(reasons, { kind: 'safety', text, source, ...(how ? { how } : {}) });
+  const prop = (text: string) => add(reasons, { kind: 'prop', text, source: 'P43' });
   const barredPositions = new Map<Position, (typeof POSITION_RULES)[number]>();
   for (const position of drill.positions) {
     const rule = POSITION_RULES.find((r) => r.target(position) && r.when(flags));
@@ -49,17 +53,17 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   const safe = drill.positions.filter((p) => !barredPositions.has(p));
   const positions = safe.filter((p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null);
   const applied = DEMAND_RULES.filter((r) => drill.demands.includes(r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0));
-  const { breathing, tone } = applyRemedies(drill, applied);
-  const props: Prop[] = [];
+  const altered = (Object.keys(drill.alters) as Flag[]).filter((flag) => isSet(flags, flag)).map((flag) => ({ remedy: drill.alters[flag]!.remedy, because: drill.alters[flag]!.why, source: 'P7' }));
+  const remedies = [...applied, ...altered];
   let barred = false;
   const preferred = drill.positions[0]!;
   const preferredLost = barredPositions.get(preferred);
-  if (preferredLost && safe.length > 0) safety(`not ${POSITION[preferred].label}: ${preferredLost.because}`, preferredLost.source);
+  if (preferredLost && safe.length > 0) safety(`not ${POSITION[preferred].label}: ${preferredLost.because}`, preferredLost.source, `in ${POSITION[positions[0] ?? safe[0]!].label} instead`);
   if (safe.length === 0) {
     for (const lost of barredPositions.values()) safety(lost.because, lost.source);
     barred = true;
   } else if (positions.length === 0) {
-    add(reasons, { kind: 'prop', text: `needs a ${PROP_LABEL[POSITION_PROPS[safe[0]!]!]}`, source: 'P43' });
+    prop(`needs a ${PROP_LABEL[POSITION_PROPS[safe[0]!]!]}`);
     barred = true;
   }
   for (const flag of Object.keys(drill.bars) as Flag[]) {
@@ -67,26 +71,29 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     safety(drill.bars[flag]!, 'P7');
     barred = true;
   }
-  const bars = (rule: DemandRule) => rule.remedy === 'bar' || (rule.remedy === 'noHold' && drill.stage === 'hold');
-  const barring = applied.filter(bars);
-  for (const rule of barring.length > 0 ? barring : applied) safety(rule.because, rule.source);
+  const barring = remedies.filter((r) => r.remedy === 'bar' || (r.remedy === 'noHold' && drill.stage === 'hold'));
+  if (barring.length > 0) for (const rule of barring) safety(rule.because, rule.source);
+  else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy]);
   barred ||= barring.length > 0;
+  const props: Prop[] = [];
   for (const wanted of drill.props) {
     const found = propFor(wanted, available);
-    if (found === null) {
-      add(reasons, { kind: 'prop', text: `needs a ${PROP_LABEL[wanted]}`, source: 'P43' });
-      barred = true;
-    } else {
+    if (found !== null) {
       props.push(found);
-      if (found !== wanted) add(reasons, { kind: 'prop', text: `${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`, source: 'P43' });
+      if (found !== wanted) prop(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
+    } else if (BARE_HANDED[wanted] && !(wanted === 'band' && flags.shoulder)) prop(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
+    else {
+      prop(`needs a ${PROP_LABEL[wanted]}`);
+      barred = true;
     }
   }
+  const has = (remedy: Remedy) => remedies.some((r) => r.remedy === remedy);
   const status: Status = barred ? 'barred' : reasons.length > 0 ? 'changed' : 'allowed';
-  return { drillId: drill.id, status, positions: barred ? [] : positions, props: barred ? [] : props, breathing, tone, reasons };
+  return { drillId: drill.id, status, positions: barred ? [] : positions, props: barred ? [] : props, ...remedied(drill, has), shorter: has('shorter'), reasons };
 }
 
-function applyRemedies(drill: Drill, rules: readonly DemandRule[]): { breathing: Breathing; tone: Tone } {
-  const has = (remedy: DemandRule['remedy']) => rules.some((r) => r.remedy === remedy);
+/** Each remedy only takes something away, so that their order does not matter. */
+function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict, 'breathing' | 'tone'> {
   let { breathing, tone } = drill;
   if (has('noHold') && breathing.kind === 'paced') {
     breathing = { kind: 'paced', pattern: { ...breathing.pattern, holdInS: 0, holdOutS: 0 } };

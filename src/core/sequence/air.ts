@@ -3,10 +3,9 @@ import { cycleS, type Pattern } from '../breath/pattern';
 import { breathsOfRound } from '../breath/timeline';
 import { alveolarLPerMin, DEAD_SPACE_ML_PER_KG, paCo2After, predictedBodyWeightKg } from '../breath/ventilation';
 import type { Drill, Stage } from '../drills/drill';
-import { drillById } from '../drills/library';
 import type { Flags } from '../screen/flags';
 import { applyEdit, type Edit } from './edit';
-import { layoutOf, type Block, type Sequence } from './sequence';
+import { drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
 
 /**
  * The air-moved guard: how much air a sequence moves against rest, and what that does to carbon dioxide by and by.
@@ -70,7 +69,7 @@ export function airOf(sequence: Sequence, input: AirInput): Air {
     }
   };
   for (const { block, workStartS } of layoutOf(sequence).placed) {
-    const drill = drillById(block.drillId);
+    const drill = drillOf(block);
     const made = drill ? (MADE[drill.stage] ?? 1) : 1;
     go(workStartS, REST_CO2);
     const guided = breathsOfRound(block.breathing, block.dose);
@@ -148,7 +147,7 @@ export function easeAir(sequence: Sequence, input: AirInput): Ease | null {
   if (edits.length === 0) return null;
   const left = airOf(eased, input).spans.length;
   const changed = eased.blocks.filter((b) => sequence.blocks.find((o) => o.id === b.id) !== b);
-  const says = changed.map((b) => `${drillById(b.drillId)?.name ?? b.drillId}: ${describe(b)}`).join('; ');
+  const says = changed.map((b) => `${nameOf(b)}: ${describe(b)}`).join('; ');
   return { edits, says: left > 0 ? `${says}. Not all of it can be eased this way` : says };
 }
 
@@ -157,7 +156,7 @@ const LEAST_INHALE_S = 2;
 function gentler(block: Block): Edit | null {
   if (block.breathing.kind !== 'paced') return null;
   const { pattern } = block.breathing;
-  const drill: Drill | undefined = drillById(block.drillId);
+  const drill: Drill | undefined = drillOf(block);
   const longest = drill?.exhaleRangeS?.[1] ?? pattern.exhaleS;
   if (pattern.exhaleS + 0.5 <= longest) return { kind: 'phase', blockId: block.id, phase: 'exhale', seconds: pattern.exhaleS + 0.5 };
   if (pattern.inhaleS - 0.5 >= LEAST_INHALE_S) return { kind: 'phase', blockId: block.id, phase: 'inhale', seconds: pattern.inhaleS - 0.5 };

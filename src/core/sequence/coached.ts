@@ -27,7 +27,7 @@ export function momentAt({ placed, prepS, timeline, totalS }: CoachedBlock, t: n
   const span = spanAt(timeline, at);
   if (!span) return { kind: 'over' };
   const f = (at - span.startS) / (span.endS - span.startS);
-  const tone = span.phase === 'rest' ? toneAt(NO_TONE, 'rest') : toneAt(placed.block.tone, span.phase);
+  const tone = span.phase === 'rest' ? toneAt(NO_TONE, 'rest') : toneAt(placed.block.tone, span.phase, f);
   const done = timeline.spans.filter((s) => s.phase === 'inhale' && s.startS <= at).length;
   return { kind: 'breath', span, leftS: span.endS - at, volume: volumeAt(span.phase, f), tone, breathsLeft: timeline.breaths - done };
 }

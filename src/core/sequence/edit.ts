@@ -1,4 +1,5 @@
 import type { Position } from '../body/positions';
+import { RUNGS } from '../breath/ladder';
 import { PHASE_KEY, type Phase } from '../breath/pattern';
 import { clamp, roundTo } from '../statistics';
 import type { Tone } from '../tone/tone';
@@ -19,6 +20,14 @@ export type Edit =
   | { kind: 'move'; blockId: string; to: number }
   | { kind: 'replace'; blockId: string; block: Block }
   | { kind: 'insert'; block: Block; at: number }
+  | { kind: 'insertMany'; blocks: readonly Block[]; at: number }
+  | { kind: 'removeMany'; blockIds: readonly string[] }
+  /** Together, in their order, before what then stands at `to` among the others. */
+  | { kind: 'moveMany'; blockIds: readonly string[]; to: number }
+  | { kind: 'group'; blockIds: readonly string[] }
+  | { kind: 'ungroup'; blockIds: readonly string[] }
+  | { kind: 'rungs'; blockId: string; rungs: number }
+  | { kind: 'noHold'; blockId: string }
   | { kind: 'minutes'; minutes: number }
   | { kind: 'relook'; seconds: number };
 
@@ -34,31 +43,62 @@ function made(sequence: Sequence, edit: Edit): Sequence {
       return { ...sequence, minutes: clamp(Math.round(edit.minutes), 3, 120) };
     case 'relook':
       return { ...sequence, relook: { ...sequence.relook, lengthS: clamp(Math.round(edit.seconds), 30, 600) } };
-    case 'insert': {
-      const at = clamp(edit.at, 0, sequence.blocks.length);
-      return { ...sequence, blocks: sequence.blocks.toSpliced(at, 0, { ...edit.block, id: freeId(sequence) }) };
-    }
+    case 'insert':
+      return insertAll(sequence, [edit.block], edit.at);
+    case 'insertMany':
+      return insertAll(sequence, edit.blocks, edit.at);
     case 'remove':
       return { ...sequence, blocks: sequence.blocks.filter((b) => b.id !== edit.blockId) };
-    case 'move': {
-      const from = sequence.blocks.findIndex((b) => b.id === edit.blockId);
-      if (from < 0) return sequence;
-      const rest = sequence.blocks.toSpliced(from, 1);
-      return { ...sequence, blocks: rest.toSpliced(clamp(edit.to, 0, rest.length), 0, sequence.blocks[from]!) };
+    case 'removeMany':
+      return { ...sequence, blocks: sequence.blocks.filter((b) => !edit.blockIds.includes(b.id)) };
+    case 'move':
+      return moveAll(sequence, [edit.blockId], edit.to);
+    case 'moveMany':
+      return moveAll(sequence, edit.blockIds, edit.to);
+    case 'group': {
+      const group = freeGroup(sequence);
+      return { ...sequence, blocks: sequence.blocks.map((b) => (edit.blockIds.includes(b.id) ? { ...b, group } : b)) };
     }
+    case 'ungroup':
+      return { ...sequence, blocks: sequence.blocks.map((b) => (edit.blockIds.includes(b.id) ? { ...b, group: undefined } : b)) };
     default:
       return { ...sequence, blocks: sequence.blocks.map((b) => (b.id === edit.blockId ? editBlock(b, edit) : b)) };
   }
 }
 
-function editBlock(block: Block, edit: Exclude<Edit, { kind: 'minutes' | 'relook' | 'insert' | 'remove' | 'move' }>): Block {
+function insertAll(sequence: Sequence, blocks: readonly Block[], at: number): Sequence {
+  const groups = new Map<string, string>();
+  let grown = sequence;
+  blocks.forEach((block, i) => {
+    if (block.group && !groups.has(block.group)) groups.set(block.group, freeGroup(grown));
+    const copy = { ...block, id: freeId(grown), ...(block.group ? { group: groups.get(block.group)! } : {}) };
+    grown = { ...grown, blocks: grown.blocks.toSpliced(clamp(at, 0, sequence.blocks.length) + i, 0, copy) };
+  });
+  return grown;
+}
+
+function moveAll(sequence: Sequence, ids: readonly string[], to: number): Sequence {
+  const moved = sequence.blocks.filter((b) => ids.includes(b.id));
+  if (moved.length === 0) return sequence;
+  const rest = sequence.blocks.filter((b) => !ids.includes(b.id));
+  const blocks = rest.toSpliced(clamp(to, 0, rest.length), 0, ...moved);
+  return blocks.every((b, i) => b === sequence.blocks[i]) ? sequence : { ...sequence, blocks };
+}
+
+type BlockEdit = Exclude<Edit, { kind: 'minutes' | 'relook' | 'insert' | 'insertMany' | 'remove' | 'removeMany' | 'move' | 'moveMany' | 'group' | 'ungroup' }>;
+
+function editBlock(block: Block, edit: BlockEdit): Block {
   switch (edit.kind) {
     case 'phase': {
       if (block.breathing.kind !== 'paced') return block;
       const least = edit.phase === 'inhale' || edit.phase === 'exhale' ? 0.5 : 0;
       const seconds = clamp(roundTo(edit.seconds, 0.5), least, 60);
-      return { ...block, breathing: { kind: 'paced', pattern: { ...block.breathing.pattern, [PHASE_KEY[edit.phase]]: seconds } } };
+      return { ...block, breathing: { ...block.breathing, pattern: { ...block.breathing.pattern, [PHASE_KEY[edit.phase]]: seconds } } };
     }
+    case 'noHold':
+      return block.breathing.kind === 'paced' ? { ...block, breathing: { kind: 'paced', pattern: { ...block.breathing.pattern, holdInS: 0, holdOutS: 0 } } } : block;
+    case 'rungs':
+      return block.breathing.kind === 'ladder' ? { ...block, breathing: { kind: 'ladder', rungs: clamp(Math.round(edit.rungs), RUNGS.least, RUNGS.most) } } : block;
     case 'breaths':
       return { ...block, dose: { ...block.dose, breaths: clamp(Math.round(edit.breaths), 1, 200) } };
     case 'rounds':
@@ -85,6 +125,19 @@ function freeId(sequence: Sequence): string {
   let n = sequence.blocks.length + 1;
   while (used.has(`b${n}`)) n++;
   return `b${n}`;
+}
+
+function freeGroup(sequence: Sequence): string {
+  const used = new Set(sequence.blocks.map((b) => b.group));
+  let n = 1;
+  while (used.has(`g${n}`)) n++;
+  return `g${n}`;
+}
+
+/** The given blocks with everything that is grouped with one of them, in their order. */
+export function withGroups(sequence: Sequence, ids: readonly string[]): string[] {
+  const groups = new Set(sequence.blocks.flatMap((b) => (b.group && ids.includes(b.id) ? [b.group] : [])));
+  return sequence.blocks.filter((b) => ids.includes(b.id) || (b.group && groups.has(b.group))).map((b) => b.id);
 }
 
 /** A value with what it was before and what was undone. */

@@ -1,4 +1,6 @@
 import * as z from 'zod/mini';
+import { StopSign } from '../screen/stop-signs';
+import { nameOf, type Sequence } from './sequence';
 
 export const BlockResult = z.object({
   blockId: z.string(),
@@ -8,20 +10,6 @@ export const BlockResult = z.object({
   outcome: z.enum(['done', 'skipped', 'easier', 'stopped']),
 });
 export type BlockResult = z.infer<typeof BlockResult>;
-
-/** Signs that stop a drill (practice P12, common practice). */
-export const STOP_SIGNS = ['dizziness', 'tingling', 'vision', 'pain', 'panic', 'gasping'] as const;
-export const StopSign = z.enum(STOP_SIGNS);
-export type StopSign = z.infer<typeof StopSign>;
-
-export const STOP_SIGN_LABEL: Record<StopSign, string> = {
-  dizziness: 'dizziness',
-  tingling: 'tingling lips or fingers',
-  vision: 'change of vision',
-  pain: 'pain',
-  panic: 'panic',
-  gasping: 'gasping',
-};
 
 /** Where a run stands. `blockS` is the clock inside the block (or the look again), so that a reload resumes there. */
 export const RunState = z.object({
@@ -37,7 +25,18 @@ export type RunState = z.infer<typeof RunState>;
 
 export const NEW_RUN: RunState = { stage: 'running', index: 0, blockS: 0, results: [] };
 
-/** Highest level of drills done with a quality of 4 or 5; −1 when there is none yet. */
+/** What was coached under a result, by name; a block that was exchanged since is named by its drill. */
+export function resultName(sequence: Sequence, result: BlockResult): string {
+  const block = sequence.blocks.find((b) => b.id === result.blockId && b.drillId === result.drillId);
+  return nameOf(block ?? result);
+}
+
+/** Drills that went well once (quality 4 or 5, to the end): the client owns them. */
+export function ownedDrills(results: readonly BlockResult[]): string[] {
+  return [...new Set(results.filter((r) => (r.quality ?? 0) >= 4 && r.outcome === 'done').map((r) => r.drillId))];
+}
+
+/** Highest level of the drills that are owned; −1 when there is none yet. */
 export function ownedLevel(results: readonly BlockResult[], levelOf: (drillId: string) => number | undefined): number {
-  return results.reduce((best, r) => ((r.quality ?? 0) >= 4 && r.outcome === 'done' ? Math.max(best, levelOf(r.drillId) ?? -1) : best), -1);
+  return ownedDrills(results).reduce((best, id) => Math.max(best, levelOf(id) ?? -1), -1);
 }

@@ -2,6 +2,8 @@ import * as z from 'zod/mini';
 import { changeS, POSITIONS, type Position } from '../body/positions';
 import { PROPS } from '../body/props';
 import { Breathing, Dose, durationS } from '../breath/timeline';
+import { Drill } from '../drills/drill';
+import { drillById } from '../drills/library';
 import { RELOOK_TESTS } from '../look/look';
 import { School } from '../read/school';
 import { Tone } from '../tone/tone';
@@ -10,6 +12,8 @@ import { Tone } from '../tone/tone';
 export const Block = z.object({
   id: z.string().check(z.minLength(1), z.maxLength(40)),
   drillId: z.string().check(z.minLength(1), z.maxLength(40)),
+  /** A drill that did not ship with Kokyu, as it was when it was put in, so that a sequence stays whole wherever it goes. */
+  drill: z.optional(Drill),
   position: z.enum(POSITIONS),
   props: z.array(z.enum(PROPS)),
   breathing: Breathing,
@@ -17,7 +21,9 @@ export const Block = z.object({
   setUpS: z.int().check(z.gte(0), z.lte(600)),
   tone: Tone,
   /** Which of the drill's cues is shown first. */
-  cue: z.int().check(z.gte(0), z.lte(20)),
+  cue: z.int().check(z.gte(0), z.lte(99)),
+  /** Blocks of one group are moved, copied and taken out together. */
+  group: z.optional(z.string().check(z.maxLength(40))),
   /** Why it is here, and what a rule changed about it: one sentence each. */
   why: z.array(z.string().check(z.maxLength(2000))),
   changes: z.array(z.string().check(z.maxLength(2000))),
@@ -27,7 +33,7 @@ export type Block = z.infer<typeof Block>;
 export const Relook = z.object({ test: z.enum(RELOOK_TESTS), position: z.enum(POSITIONS), lengthS: z.int().check(z.gte(30), z.lte(600)) });
 export type Relook = z.infer<typeof Relook>;
 
-export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'notNeeded', 'noRoom']), why: z.string().check(z.maxLength(4000)) });
+export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'first', 'unwanted', 'notNeeded', 'noRoom']), why: z.string().check(z.maxLength(4000)) });
 export type LeftOut = z.infer<typeof LeftOut>;
 
 /** What is to be coached: blocks in order, then the same look again (practice P64). */
@@ -41,6 +47,12 @@ export const Sequence = z.object({
   proof: z.optional(z.object({ value: z.number(), bound: z.number(), proven: z.boolean() })),
 });
 export type Sequence = z.infer<typeof Sequence>;
+
+/** The drill of a block, or undefined where this Kokyu does not know it. */
+export const drillOf = (block: Pick<Block, 'drillId' | 'drill'>): Drill | undefined => block.drill ?? drillById(block.drillId);
+
+/** What a block is called. */
+export const nameOf = (block: Pick<Block, 'drillId' | 'drill'>): string => drillOf(block)?.name ?? block.drillId;
 
 /** A block on the clock of the sequence. Changing position comes first, then set-up, then the breathing. */
 export type PlacedBlock = { block: Block; startS: number; changeS: number; workStartS: number; endS: number };

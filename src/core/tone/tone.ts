@@ -8,12 +8,21 @@ export type FloorMode = z.infer<typeof FloorMode>;
 export const ControlMode = z.enum(['none', 'drawIn', 'brace']);
 export type ControlMode = z.infer<typeof ControlMode>;
 
+/**
+ * How a brace runs (practice P51): `held` at one level all the way through, as in rehabilitation; `tuned`, less on
+ * the inhale and the whole of it on the effort; `pulse`, slack but for the moment of contact, for power.
+ */
+export const BraceKind = z.enum(['held', 'tuned', 'pulse']);
+export type BraceKind = z.infer<typeof BraceKind>;
+
 /** Tone in a block: the mode of the floor, the mode of the wall, and percent of the most the client can do. */
 export const Tone = z.object({
   floor: FloorMode,
   floorPct: z.number().check(z.gte(0), z.lte(100)),
   control: ControlMode,
   controlPct: z.number().check(z.gte(0), z.lte(100)),
+  /** Absent: held. */
+  brace: z.optional(BraceKind),
   squeezePct: z.number().check(z.gte(0), z.lte(100)),
 });
 export type Tone = z.infer<typeof Tone>;
@@ -32,27 +41,41 @@ export const FLOOR_LABEL: Record<FloorMode, string> = {
 
 export const CONTROL_LABEL: Record<ControlMode, string> = { none: 'no added tone', drawIn: 'draw in', brace: 'brace' };
 
+export const BRACE_LABEL: Record<BraceKind, string> = { held: 'held all the way', tuned: 'tuned to the effort', pulse: 'a pulse at contact' };
+
+/** Share of a tuned brace that stays on the inhale; where in the exhale a pulse begins and ends. Our choice. */
+const TUNED_REST = 0.5;
+export const PULSE = { from: 0.15, to: 0.35 } as const;
+
 export type ToneAt = { floorPct: number; controlPct: number; squeezePct: number };
 
 /**
  * Percent of tone in each lane at a phase. A lift and a draw-in belong to the exhale and the pause after it and
- * are let go on the inhale; a brace is kept all the way through (practice P49, P51, P52).
+ * are let go on the inhale; a brace is kept all the way through unless it is tuned or a pulse (practice P49, P51, P52).
+ *
+ * @param f how far through the phase, 0–1; only a pulse asks for it
  */
-export function toneAt(tone: Tone, phase: 'inhale' | 'holdIn' | 'exhale' | 'holdOut' | 'free' | 'rest'): ToneAt {
+export function toneAt(tone: Tone, phase: 'inhale' | 'holdIn' | 'exhale' | 'holdOut' | 'free' | 'rest', f = (PULSE.from + PULSE.to) / 2): ToneAt {
   if (phase === 'rest') return { floorPct: 0, controlPct: 0, squeezePct: 0 };
   const out = phase === 'exhale' || phase === 'holdOut';
   return {
     floorPct: tone.floor === 'lift' && out ? tone.floorPct : 0,
-    controlPct: tone.control === 'brace' || (tone.control === 'drawIn' && out) ? tone.controlPct : 0,
+    controlPct: tone.control === 'brace' ? tone.controlPct * braceShare(tone.brace ?? 'held', phase, f) : tone.control === 'drawIn' && out ? tone.controlPct : 0,
     squeezePct: out ? tone.squeezePct : 0,
   };
+}
+
+function braceShare(kind: BraceKind, phase: string, f: number): number {
+  if (kind === 'held') return 1;
+  if (kind === 'tuned') return phase === 'inhale' || phase === 'free' ? TUNED_REST : 1;
+  return phase === 'exhale' && f >= PULSE.from && f <= PULSE.to ? 1 : 0;
 }
 
 /** The tone of a block in a few words; '' when nothing is asked. */
 export function describeTone(tone: Tone): string {
   return [
     tone.floor === 'lift' ? `lift ${tone.floorPct} %` : tone.floor === 'none' ? '' : tone.floor === 'letGo' ? 'let go' : 'follow',
-    tone.control === 'none' ? '' : `${CONTROL_LABEL[tone.control]} ${tone.controlPct} %`,
+    tone.control === 'none' ? '' : `${CONTROL_LABEL[tone.control]} ${tone.controlPct} %${tone.control === 'brace' && tone.brace && tone.brace !== 'held' ? `, ${tone.brace}` : ''}`,
     tone.squeezePct > 0 ? `squeeze ${tone.squeezePct} %` : '',
   ]
     .filter(Boolean)

@@ -1,4 +1,5 @@
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { Drill } from '@/core/drills/drill';
 import { RECORDING_KINDS } from '../../core/formats/recording-kind';
 import type { LookData } from '@/core/look/look';
 import type { TestId } from '@/core/look/tests';
@@ -126,6 +127,35 @@ export const runs = sqliteTable(
   (t) => [index('runs_by_client').on(t.clientId, t.startedAt)],
 );
 
+/** Drills that the owner has made; the shipped ones stand in the program and are never changed in place. */
+export const drills = sqliteTable(
+  'drills',
+  {
+    /** The id inside the drill. */
+    id: text('id').primaryKey(),
+    ownerId: text('owner_id').notNull().references(() => owners.id),
+    data: text('data', { mode: 'json' }).$type<Drill>().notNull(),
+    rev: integer('rev').notNull(),
+    createdAt: text('created_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+  },
+  (t) => [index('drills_by_owner').on(t.ownerId)],
+);
+
+/** Drills, shipped or own, that the owner no longer wants to be offered. */
+export const retiredDrills = sqliteTable(
+  'retired_drills',
+  { ownerId: text('owner_id').notNull().references(() => owners.id), drillId: text('drill_id').notNull(), at: text('at').notNull() },
+  (t) => [primaryKey({ columns: [t.ownerId, t.drillId] })],
+);
+
+/** Sequences without a client, to start others from. */
+export const templates = sqliteTable(
+  'templates',
+  { ...owned, name: text('name').notNull(), data: text('data', { mode: 'json' }).$type<Sequence>().notNull(), createdAt: text('created_at').notNull() },
+  (t) => [index('templates_by_owner').on(t.ownerId, t.name)],
+);
+
 /** Earlier values of records that were corrected. */
 export const revisions = sqliteTable(
   'revisions',
@@ -135,6 +165,8 @@ export const revisions = sqliteTable(
     recordId: text('record_id').notNull(),
     rev: integer('rev').notNull(),
     data: text('data', { mode: 'json' }).notNull(),
+    /** What the user called this value; null where it was kept by itself. */
+    label: text('label'),
     at: text('at').notNull(),
   },
   (t) => [index('revisions_by_record').on(t.recordId, t.rev)],

@@ -3,15 +3,16 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Prop } from '@/core/body/props';
-import { drillById } from '@/core/drills/library';
+import { cuesOf } from '@/core/drills/aim-cues';
 import type { LookData } from '@/core/look/look';
 import type { School } from '@/core/read/school';
 import type { Result } from '@/core/result';
 import type { Flags } from '@/core/screen/flags';
 import { easierThan } from '@/core/sequence/alternatives';
 import { coachedBlock } from '@/core/sequence/coached';
-import type { BlockResult, RunState, StopSign } from '@/core/sequence/run';
-import { layoutOf, type Sequence } from '@/core/sequence/sequence';
+import type { StopSign } from '@/core/screen/stop-signs';
+import type { BlockResult, RunState } from '@/core/sequence/run';
+import { drillOf, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { useHotkeys } from '@/ui/hotkeys';
 import { useAutosave, type SaveResult } from '@/ui/use-autosave';
 import { CoachScreen } from './coach-screen';
@@ -181,7 +182,8 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
   };
   const otherCue = () => {
     const block = sequence.blocks[state.index];
-    const cues = block ? drillById(block.drillId)?.cues.length : undefined;
+    const drill = block && drillOf(block);
+    const cues = drill ? cuesOf(drill).length : undefined;
     if (block && cues) set((v) => ({ ...v, sequence: { ...v.sequence, blocks: v.sequence.blocks.map((b) => (b.id === block.id ? { ...b, cue: (b.cue + 1) % cues } : b)) } }));
   };
   const stop = (stopSign: StopSign, stopNote: string) => {

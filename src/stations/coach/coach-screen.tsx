@@ -3,10 +3,11 @@
 import { ChevronLeft, ChevronRight, Feather, MessageSquareQuote, OctagonX, Pause, Play, Volume2, VolumeX, X } from 'lucide-react';
 import { POSITION } from '@/core/body/positions';
 import { describePattern, type Phase } from '@/core/breath/pattern';
-import { drillById } from '@/core/drills/library';
+import { cuesOf } from '@/core/drills/aim-cues';
+import { watchFor } from '@/core/drills/drill';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/sequence/coached';
 import type { BlockResult } from '@/core/sequence/run';
-import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { clock, drillOf, layoutOf, nameOf, type Sequence } from '@/core/sequence/sequence';
 import { describeTone } from '@/core/tone/tone';
 import { BreathLine } from '@/pictures/breath-line';
 import { Figure } from '@/pictures/figure';
@@ -47,12 +48,12 @@ const SAY: Record<Phase | 'free' | 'rest', string> = { inhale: 'in', holdIn: 'ho
 /** One block beside the mat: what to do now, how long still, one cue. */
 export function CoachScreen({ clientName, sequence, index, coached, t, running, silent, saved, rated, canEase, on }: Props) {
   const { block } = coached.placed;
-  const drill = drillById(block.drillId);
+  const drill = drillOf(block);
   const moment = momentAt(coached, t);
   const next = sequence.blocks[index + 1];
   const layout = layoutOf(sequence);
   const leftS = layout.totalS - coached.placed.startS - t;
-  const cue = drill?.cues[block.cue] ?? drill?.cues[0];
+  const cue = drill ? (cuesOf(drill)[block.cue] ?? drill.cues[0]) : undefined;
   const written = block.breathing.kind === 'paced' ? describePattern(block.breathing.pattern) : block.breathing.kind === 'ladder' ? 'ladder, a rung longer each breath' : 'as it comes';
   return (
     <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-8 py-4">
@@ -88,18 +89,18 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
           {moment.kind === 'setUp' ? (
             <ol className="list-decimal space-y-2 pl-6 text-[20px]">
               <li>{POSITION[block.position].setUp}</li>
-              {drill?.steps.map((s) => <li key={s}>{s}</li>)}
+              {drill?.steps.map((s) => <li key={s.text}>{s.text}</li>)}
             </ol>
           ) : (
             <p className="font-serif text-[31px] leading-snug">{cue ? `“${cue.text}”` : ''}</p>
           )}
-          <p className="text-[16px] text-soft">Watch for: {drill?.watchFor}.</p>
+          <p className="text-[16px] text-soft">Watch for: {drill ? watchFor(drill) : ''}.</p>
         </div>
       </div>
       <BreathLine coached={coached} t={t} className="h-[120px] w-full" />
       <div className="flex min-h-11 items-center gap-5 py-1">
         {rated && <RateStrip rated={rated} onRate={on.rate} onNote={on.note} />}
-        <p className="ml-auto text-[16px] text-soft">{next ? `Next: ${drillById(next.drillId)?.name}, ${POSITION[next.position].label}` : 'Next: look again'}</p>
+        <p className="ml-auto text-[16px] text-soft">{next ? `Next: ${nameOf(next)}, ${POSITION[next.position].label}` : 'Next: look again'}</p>
       </div>
       <div className="flex gap-3 pt-1">
         <Button big onClick={on.back} disabled={index === 0}><ChevronLeft aria-hidden /> Back</Button>
@@ -141,7 +142,7 @@ function Now({ moment }: { moment: Moment }) {
 }
 
 function RateStrip({ rated, onRate, onNote }: { rated: BlockResult; onRate: (q: number) => void; onNote: (text: string) => void }) {
-  const name = drillById(rated.drillId)?.name ?? rated.drillId;
+  const name = nameOf(rated);
   return (
     <div role="group" aria-label={`How was ${name}?`} className="flex items-center gap-3">
       <span className="text-[16px]">How was “{name}”?</span>

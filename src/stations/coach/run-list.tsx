@@ -1,7 +1,8 @@
 import { format } from 'date-fns';
 import Link from 'next/link';
 import { mean } from '@/core/statistics';
-import { STOP_SIGN_LABEL, type RunState } from '@/core/sequence/run';
+import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
+import type { RunState } from '@/core/sequence/run';
 import type { Sequence } from '@/core/sequence/sequence';
 
 export type RunItem = { id: string; startedAt: string; endedAt: string | null; sequence: Sequence; state: RunState };

@@ -1,9 +1,10 @@
 'use client';
 
 import Link from 'next/link';
-import { drillById } from '@/core/drills/library';
 import type { LookData } from '@/core/look/look';
-import { STOP_SIGN_LABEL, type RunState } from '@/core/sequence/run';
+import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
+import type { RunState } from '@/core/sequence/run';
+import { resultName } from '@/core/sequence/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button, buttonClass } from '@/ui/button';
 import { Notice } from '@/ui/notice';
@@ -34,7 +35,7 @@ export function RunSummary({ clientId, sequence, state, before, after, onLeave, 
         <ul>
           {state.results.map((r, i) => (
             <li key={r.blockId + i} className="grid grid-cols-[1fr_110px_auto_1fr] items-center gap-4 border-t border-rule py-1.5">
-              <span>{drillById(r.drillId)?.name ?? r.drillId}</span>
+              <span>{resultName(sequence, r)}</span>
               <span className="text-soft">{OUTCOME[r.outcome]}</span>
               <span className="flex gap-1" role="group" aria-label="Quality">
                 {[1, 2, 3, 4, 5].map((q) => (

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { STOP_SIGN_LABEL, STOP_SIGNS, type StopSign } from '@/core/sequence/run';
+import { STOP_SIGN_LABEL, STOP_SIGNS, type StopSign } from '@/core/screen/stop-signs';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { INPUT } from '@/ui/field';

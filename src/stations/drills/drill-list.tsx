@@ -1,97 +1,147 @@
 'use client';
 
-import { useState } from 'react';
-import { POSITION } from '@/core/body/positions';
-import { PROP_LABEL } from '@/core/body/props';
-import { describePattern } from '@/core/breath/pattern';
+import dynamic from 'next/dynamic';
+import { useMemo, useState } from 'react';
+import { POSITION, POSITIONS, type Position } from '@/core/body/positions';
+import { PROP_LABEL, PROPS, type Prop } from '@/core/body/props';
+import type { OwnLibrary } from '@/core/drills/catalogue';
 import { STAGES, type Drill, type Stage } from '@/core/drills/drill';
-import { LIBRARY, drillById } from '@/core/drills/library';
-import { NEED_LABEL, type Need } from '@/core/read/needs';
-import { describeTone } from '@/core/tone/tone';
+import { LIBRARY } from '@/core/drills/library';
+import { findDrills } from '@/core/drills/search';
+import { printLibraryFile } from '@/core/formats/library-file';
+import { NEED_LABEL, NEEDS, type Need } from '@/core/read/needs';
+import type { Result } from '@/core/result';
+import { FLAG_LABEL, type Flag } from '@/core/screen/flags';
 import { Figure } from '@/pictures/figure';
-import { Choice } from '@/ui/choice';
+import { Button } from '@/ui/button';
+import { FileButton } from '@/ui/file-button';
+import { Notice } from '@/ui/notice';
+import { DrillSheet } from './drill-sheet';
 
-const words = (d: Drill): string =>
-  [d.name, ...d.positions.map((p) => POSITION[p].label), ...d.props.map((p) => PROP_LABEL[p]), ...Object.keys(d.serves).map((n) => NEED_LABEL[n as Need]), ...d.steps].join(' ').toLowerCase();
+const DrillForm = dynamic(() => import('./drill-form').then((m) => m.DrillForm));
 
-/** The library: every shipped drill with its figure, breath, dose and cues. */
-export function DrillList() {
-  const [search, setSearch] = useState('');
-  const [stage, setStage] = useState<Stage | undefined>();
+export type DrillActions = {
+  storeDrill: (drill: unknown) => Promise<Result<{ id: string }>>;
+  retireDrill: (id: string) => Promise<Result<null>>;
+  bringBackDrill: (id: string) => Promise<Result<null>>;
+  bringInLibrary: (text: string) => Promise<Result<{ added: number; replaced: number }>>;
+};
+
+/** Copies begin as what they were copied from, under an id of their own. */
+const copyOf = (drill: Drill): Drill => ({ ...drill, id: `own-${crypto.randomUUID()}`, name: `${drill.name.slice(0, 41)}, copy` });
+
+/** The library: shipped drills and the studio's own, found by what they do and need. */
+export function DrillList({ library, actions }: { library: OwnLibrary; actions: DrillActions }) {
+  const [words, setWords] = useState('');
+  const [stage, setStage] = useState<Stage | ''>('');
+  const [need, setNeed] = useState<Need | ''>('');
+  const [position, setPosition] = useState<Position | ''>('');
+  const [prop, setProp] = useState<Prop | ''>('');
+  const [flag, setFlag] = useState<Flag | ''>('');
+  const [retiredToo, setRetiredToo] = useState(false);
   const [openId, setOpenId] = useState(LIBRARY[0]!.id);
-  const found = LIBRARY.filter((d) => (!stage || d.stage === stage) && words(d).includes(search.trim().toLowerCase()));
+  const [editing, setEditing] = useState<Drill | null>(null);
+  const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
+  const all = useMemo(() => [...LIBRARY, ...library.own], [library]);
+  const offered = retiredToo ? all : all.filter((d) => !library.retired.includes(d.id));
+  const found = findDrills(offered, { words, stage: stage || undefined, need: need || undefined, position: position || undefined, prop: prop || undefined, openWith: flag || undefined });
   const open = found.find((d) => d.id === openId) ?? found[0];
+  const say = (result: Result<unknown>, text: string) => setSaid({ ok: result.ok, text: result.ok ? text : result.why });
+  const bringIn = async (file: File) => {
+    const result = await actions.bringInLibrary(await file.text());
+    say(result, result.ok ? `Brought in: ${result.value.added} new, ${result.value.replaced} replaced.` : '');
+  };
+  if (editing) {
+    return (
+      <DrillForm
+        drill={editing}
+        all={all}
+        onKeep={async (drill) => {
+          const kept = await actions.storeDrill(drill);
+          if (kept.ok) {
+            setOpenId(kept.value.id);
+            setEditing(null);
+            setSaid({ ok: true, text: `Kept: ${drill.name}.` });
+          }
+          return kept;
+        }}
+        onLeave={() => setEditing(null)}
+      />
+    );
+  }
   return (
-    <div className="pt-3">
-      <div className="flex items-end gap-8 border-b-[1.5px] border-ink pb-2">
+    <div className="pt-2">
+      <div className="flex items-end gap-4 border-b-[1.5px] border-ink pb-2">
         <h1 className="text-[25px]">Drills</h1>
-        <Choice label="Stage" hideLabel options={STAGES.filter((s) => s !== 'load').map((s) => ({ value: s, label: s }))} value={stage} onValue={setStage} />
-        <label className="ml-auto flex items-baseline gap-2 text-[14px] text-soft">
+        <label className="text-[13px] text-soft">
           Find
-          <input className="w-44 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink" value={search} onChange={(e) => setSearch(e.target.value)} />
+          <input className="block w-40 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink" value={words} onChange={(e) => setWords(e.target.value)} />
+        </label>
+        <Filter label="Stage" value={stage} onValue={setStage} options={STAGES.map((s) => [s, s])} />
+        <Filter label="Need" value={need} onValue={setNeed} options={NEEDS.map((n) => [n, NEED_LABEL[n]])} />
+        <Filter label="Position" value={position} onValue={setPosition} options={POSITIONS.map((p) => [p, POSITION[p].label])} />
+        <Filter label="Prop" value={prop} onValue={setProp} options={PROPS.map((p) => [p, PROP_LABEL[p]])} />
+        <Filter label="Open with" value={flag} onValue={setFlag} options={(Object.keys(FLAG_LABEL) as Flag[]).map((f) => [f, FLAG_LABEL[f]])} />
+        <label className="flex items-center gap-1.5 text-[13.5px] text-soft">
+          <input type="checkbox" checked={retiredToo} onChange={(e) => setRetiredToo(e.target.checked)} /> retired too ({library.retired.length})
         </label>
       </div>
-      <div className="grid grid-cols-[1fr_430px] gap-10 pt-4">
-        <ul className="grid max-h-[640px] grid-cols-2 gap-x-6 overflow-y-auto pr-2" tabIndex={0} aria-label={`${found.length} drills`}>
-          {found.map((d) => (
-            <li key={d.id}>
-              <button type="button" aria-pressed={open?.id === d.id} onClick={() => setOpenId(d.id)} className="flex w-full items-center gap-4 border-b border-rule py-2 text-left hover:bg-sheet aria-pressed:bg-sheet">
-                <Figure position={d.positions[0]!} props={d.props} className="h-14 w-20 shrink-0" />
-                <span>
-                  <span className="block font-semibold">{d.name}</span>
-                  <span className="block text-[13.5px] text-soft">{d.stage} · {POSITION[d.positions[0]!].label}</span>
-                </span>
-              </button>
-            </li>
-          ))}
-          {found.length === 0 && <li className="py-6 text-soft">No drill holds these words. Try a position, a prop or an aim.</li>}
-        </ul>
-        {open && <DrillSheet drill={open} />}
+      {said && <div className="pt-2"><SaidNotice said={said} /></div>}
+      <div className="grid grid-cols-[1fr_470px] gap-8 pt-3">
+        <div>
+          <ul className="grid max-h-[610px] grid-cols-2 gap-x-6 overflow-y-auto pr-2" tabIndex={0} aria-label={`${found.length} drills`}>
+            {found.map((d) => (
+              <li key={d.id}>
+                <button type="button" aria-pressed={open?.id === d.id} onClick={() => setOpenId(d.id)} className="flex w-full items-center gap-3 border-b border-rule py-1.5 text-left hover:bg-sheet aria-pressed:bg-sheet">
+                  <Figure position={d.positions[0]!} props={d.props} figure={d.figure.end ?? d.figure.start} className="h-12 w-[72px] shrink-0" />
+                  <span>
+                    <span className={`block leading-tight font-semibold ${library.retired.includes(d.id) ? 'line-through' : ''}`}>{d.name}</span>
+                    <span className="block text-[13px] text-soft">{d.stage} · {POSITION[d.positions[0]!].label}{library.own.includes(d) ? ' · your own' : ''}</span>
+                  </span>
+                </button>
+              </li>
+            ))}
+            {found.length === 0 && <li className="py-6 text-soft">No drill answers to all of this. Take one filter away, or make a drill of your own.</li>}
+          </ul>
+          <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-2.5">
+            <span className="text-[14px] text-soft tabular-nums">{found.length} of {offered.length}</span>
+            <a className="text-[14.5px] underline underline-offset-4" download="drills.kokyu.json" href={`data:application/json;charset=utf-8,${encodeURIComponent(printLibraryFile(library.own))}`} aria-disabled={library.own.length === 0}>Save your own as JSON ({library.own.length})</a>
+            <FileButton label="Bring in a library" accept=".json,application/json" onFile={(file) => void bringIn(file)} />
+          </div>
+        </div>
+        {open && (
+          <DrillSheet
+            drill={open}
+            all={all}
+            onOpen={setOpenId}
+            buttons={
+              <>
+                <Button onClick={() => setEditing(copyOf(open))}>Copy and change</Button>
+                {library.own.includes(open) && <Button onClick={() => setEditing(open)}>Change</Button>}
+                {library.retired.includes(open.id) ? (
+                  <Button onClick={() => void actions.bringBackDrill(open.id).then((r) => say(r, `Offered again: ${open.name}.`))}>Bring back</Button>
+                ) : (
+                  <Button onClick={() => void actions.retireDrill(open.id).then((r) => say(r, `Retired: ${open.name}. Sequences that have it keep it.`))}>Retire</Button>
+                )}
+              </>
+            }
+          />
+        )}
       </div>
     </div>
   );
 }
 
-function DrillSheet({ drill }: { drill: Drill }) {
-  const breath = drill.breathing.kind === 'paced' ? describePattern(drill.breathing.pattern) : drill.breathing.kind === 'ladder' ? '1/2 · 2/3 · 3/4 · 4/5 · 5/6 s' : 'as it comes';
-  const { usual, range } = drill;
-  const unit = drill.breathing.kind === 'free' ? 's' : 'breaths';
-  const easier = drill.easier ? drillById(drill.easier) : undefined;
+const SaidNotice = ({ said }: { said: { ok: boolean; text: string } }) => (said.ok ? <p role="status" className="text-[14.5px]">{said.text}</p> : <Notice level="care">{said.text}</Notice>);
+
+function Filter<V extends string>({ label, value, onValue, options }: { label: string; value: V | ''; onValue: (v: V | '') => void; options: readonly (readonly [V, string])[] }) {
   return (
-    <article aria-label={drill.name} className="space-y-3">
-      <div className="flex items-end gap-6">
-        <Figure position={drill.positions[0]!} props={drill.props} className="h-32 w-56" />
-        <Figure position={drill.positions[0]!} props={drill.props} view="front" className="h-32 w-40" title={`${drill.name}, seen from the front`} />
-      </div>
-      <h2 className="text-[21px]">{drill.name}</h2>
-      <p className="tabular-nums">
-        {breath} · {range[0] === range[1] ? range[0] : `${range[0]}–${range[1]}`} {unit}
-        {usual.rounds > 1 ? ` × ${usual.rounds}` : ''}{usual.sides === 2 ? ', each side' : ''}
-        {describeTone(drill.tone) ? ` · ${describeTone(drill.tone)}` : ''}
-      </p>
-      <ol className="list-decimal space-y-0.5 pl-5">
-        {drill.steps.map((s) => (
-          <li key={s}>{s}</li>
-        ))}
-      </ol>
-      <dl className="grid grid-cols-[92px_1fr] gap-x-3 gap-y-1 text-[14.5px]">
-        {drill.cues.map((c) => (
-          <div key={c.text} className="contents">
-            <dt className="text-soft">{c.kind}</dt>
-            <dd className="italic">“{c.text}”</dd>
-          </div>
-        ))}
-        <dt className="text-soft">positions</dt>
-        <dd>{drill.positions.map((p) => POSITION[p].label).join('; ')}</dd>
-        <dt className="text-soft">props</dt>
-        <dd>{drill.props.map((p) => PROP_LABEL[p]).join(', ') || 'none'}</dd>
-        <dt className="text-soft">serves</dt>
-        <dd>{Object.keys(drill.serves).map((n) => NEED_LABEL[n as Need]).join(', ')}</dd>
-        <dt className="text-soft">watch for</dt>
-        <dd>{drill.watchFor}</dd>
-        <dt className="text-soft">easier</dt>
-        <dd>{easier?.name ?? 'this is where to start'}</dd>
-      </dl>
-    </article>
+    <label className="text-[13px] text-soft">
+      {label}
+      <select className="block w-[118px] border-b-[1.5px] border-rule bg-transparent py-0.5 text-[14px] text-ink" value={value} onChange={(e) => onValue(e.target.value as V | '')}>
+        <option value="">any</option>
+        {options.map(([v, text]) => <option key={v} value={v}>{text}</option>)}
+      </select>
+    </label>
   );
 }

@@ -2,17 +2,19 @@
 
 import { useMemo, useState } from 'react';
 import { POSITION } from '@/core/body/positions';
-import { PROP_LABEL, type Prop } from '@/core/body/props';
+import { PROP_LABEL } from '@/core/body/props';
 import { PHASES, PHASE_KEY, ratePerMin, type Phase } from '@/core/breath/pattern';
 import { durationS } from '@/core/breath/timeline';
-import { drillById } from '@/core/drills/library';
-import type { Flags } from '@/core/screen/flags';
+import { cuesOf } from '@/core/drills/aim-cues';
+import { watchFor } from '@/core/drills/drill';
+import { NEED_LABEL } from '@/core/read/needs';
 import { verdictFor } from '@/core/screen/verdict';
-import { alternativesFor } from '@/core/sequence/alternatives';
-import type { Problem } from '@/core/sequence/check';
+import { alternativesFor, easierThan, harderThan } from '@/core/sequence/alternatives';
+import type { CheckClient, Problem } from '@/core/sequence/check';
 import type { Edit } from '@/core/sequence/edit';
-import { clock, type Block } from '@/core/sequence/sequence';
-import { CONTROL_LABEL, ControlMode, FLOOR_LABEL, FloorMode } from '@/core/tone/tone';
+import type { Contribution } from '@/core/sequence/explain';
+import { clock, drillOf, nameOf, type Block } from '@/core/sequence/sequence';
+import { BRACE_LABEL, BraceKind, CONTROL_LABEL, ControlMode, FLOOR_LABEL, FloorMode } from '@/core/tone/tone';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
@@ -21,21 +23,24 @@ import { Stepper } from './stepper';
 
 const PHASE_LABEL: Record<Phase, string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'empty' };
 
-type Props = { block: Block; flags: Flags; props: readonly Prop[]; problems: readonly Problem[]; onEdit: (edit: Edit) => void; onRemove: () => void };
+type Props = { block: Block; client: CheckClient; problems: readonly Problem[]; adds?: Contribution; onEdit: (edit: Edit) => void; onFix: (problem: Problem) => void; onRemove: () => void };
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
-export function BlockEditor({ block, flags, props, problems, onEdit, onRemove }: Props) {
+export function BlockEditor({ block, client, problems, adds, onEdit, onFix, onRemove }: Props) {
+  const { flags, props, library } = client;
   const [swapping, setSwapping] = useState(false);
-  const drill = drillById(block.drillId);
+  const drill = drillOf(block);
   const verdict = useMemo(() => (drill ? verdictFor(drill, flags, props) : null), [drill, flags, props]);
-  const alternatives = useMemo(() => (swapping ? alternativesFor(block, flags, props) : []), [swapping, block, flags, props]);
+  const alternatives = useMemo(() => (swapping ? alternativesFor(block, flags, props, library) : []), [swapping, block, flags, props, library]);
+  const easier = useMemo(() => easierThan(block, flags, props, library), [block, flags, props, library]);
+  const harder = useMemo(() => harderThan(block, flags, props, library), [block, flags, props, library]);
   if (!drill || !verdict) return <Notice level="stop">This drill is not in the library of this Kokyu; take the block out.</Notice>;
   const on = { blockId: block.id };
   const positions = [...new Set([block.position, ...verdict.positions])];
   return (
     <section aria-label={`Block: ${drill.name}`} className="grid grid-cols-[150px_minmax(0,1fr)_300px] gap-7 border-t border-rule pt-2.5">
       <div>
-        <Figure position={block.position} props={block.props} className="h-24 w-full" />
+        <Figure position={block.position} props={block.props} figure={drill.figure.start} className="h-24 w-full" />
         <select aria-label="Position" className="w-full border-b-[1.5px] border-ink bg-transparent py-1 text-[13.5px]" value={block.position} onChange={(e) => onEdit({ kind: 'position', ...on, position: e.target.value as Block['position'] })}>
           {positions.map((p) => (
             <option key={p} value={p}>{POSITION[p].label}</option>
@@ -57,7 +62,7 @@ export function BlockEditor({ block, flags, props, problems, onEdit, onRemove }:
               <Stepper key={phase} label={PHASE_LABEL[phase]} unit="s" step={0.5} value={block.breathing.kind === 'paced' ? block.breathing.pattern[PHASE_KEY[phase]] : 0} onValue={(seconds) => onEdit({ kind: 'phase', ...on, phase, seconds })} />
             ))}
           {block.breathing.kind === 'free' && <Stepper label="length" unit="s" step={5} value={block.breathing.freeS} onValue={(seconds) => onEdit({ kind: 'free', ...on, seconds })} />}
-          {block.breathing.kind === 'ladder' && <p className="self-center tabular-nums">1/2 · 2/3 · 3/4 · 4/5 · 5/6 s, one breath a rung</p>}
+          {block.breathing.kind === 'ladder' && <Stepper label="rungs, from 1/2 s up" step={1} value={block.breathing.rungs ?? 5} onValue={(rungs) => onEdit({ kind: 'rungs', ...on, rungs })} />}
           {block.breathing.kind === 'paced' && <Stepper label="breaths" step={1} value={block.dose.breaths} onValue={(breaths) => onEdit({ kind: 'breaths', ...on, breaths })} />}
           <Stepper label={block.dose.sides === 2 ? 'rounds each side' : 'rounds'} step={1} value={block.dose.rounds} onValue={(rounds) => onEdit({ kind: 'rounds', ...on, rounds })} />
           <Stepper label="rest between" unit="s" step={5} value={block.dose.restS} onValue={(seconds) => onEdit({ kind: 'rest', ...on, seconds })} />
@@ -81,11 +86,21 @@ export function BlockEditor({ block, flags, props, problems, onEdit, onRemove }:
               ))}
             </select>
           </label>
+          {block.tone.control === 'brace' && (
+            <label className="text-[13px] text-soft">
+              brace
+              <select className="block border-b-[1.5px] border-ink bg-transparent py-1 text-[14px] text-ink" value={block.tone.brace ?? 'held'} onChange={(e) => onEdit({ kind: 'tone', ...on, tone: { brace: e.target.value as BraceKind } })}>
+                {BraceKind.options.map((k) => (
+                  <option key={k} value={k}>{BRACE_LABEL[k]}</option>
+                ))}
+              </select>
+            </label>
+          )}
           {block.tone.control !== 'none' && <Stepper label="of it" unit="%" step={5} value={block.tone.controlPct} onValue={(v) => onEdit({ kind: 'tone', ...on, tone: { controlPct: within(v) } })} />}
           <label className="min-w-52 grow text-[13px] text-soft">
             cue
             <select className="block w-full border-b-[1.5px] border-ink bg-transparent py-1 text-[14px] text-ink" value={block.cue} onChange={(e) => onEdit({ kind: 'cue', ...on, cue: Number(e.target.value) })}>
-              {drill.cues.map((c, i) => (
+              {cuesOf(drill).map((c, i) => (
                 <option key={c.text} value={i}>{c.kind}: {c.text}</option>
               ))}
             </select>
@@ -94,7 +109,7 @@ export function BlockEditor({ block, flags, props, problems, onEdit, onRemove }:
       </div>
       <div className="space-y-2 text-[14px]">
         {problems.map((p) => (
-          <Notice key={p.text} level={p.level}>{p.text}</Notice>
+          <Notice key={p.text} level={p.level} action={p.fix && <Button onClick={() => onFix(p)}>{`Mend: ${p.fix.says}`}</Button>}>{p.text}</Notice>
         ))}
         <ul>
           {block.why.map((w) => (
@@ -103,9 +118,12 @@ export function BlockEditor({ block, flags, props, problems, onEdit, onRemove }:
           {block.changes.map((c) => (
             <li key={c} className="text-care">Changed: {c}.</li>
           ))}
-          <li className="text-soft">Watch for: {drill.watchFor}.</li>
+          {adds && adds.share > 0.005 && <li>Adds {Math.round(adds.share * 100)} % of what the sequence does: {adds.needs.slice(0, 3).map((n) => NEED_LABEL[n.need]).join(', ')}.</li>}
+          <li className="text-soft">Watch for: {watchFor(drill)}.</li>
         </ul>
         <div className="flex gap-2">
+          <Button disabled={!easier} onClick={() => easier && onEdit({ kind: 'replace', ...on, block: easier })} title={easier ? nameOf(easier) : undefined}>Easier</Button>
+          <Button disabled={!harder} onClick={() => harder && onEdit({ kind: 'replace', ...on, block: harder })} title={harder ? nameOf(harder) : undefined}>Harder</Button>
           <Button onClick={() => setSwapping(true)}>Swap</Button>
           <Button onClick={onRemove}>Take out</Button>
         </div>
@@ -117,7 +135,7 @@ export function BlockEditor({ block, flags, props, problems, onEdit, onRemove }:
             <li key={other.drillId} className="border-b border-rule">
               <button type="button" className="flex w-full items-center gap-4 py-2 text-left hover:bg-sheet" onClick={() => { onEdit({ kind: 'replace', ...on, block: other }); setSwapping(false); }}>
                 <Figure position={other.position} props={other.props} className="h-12 w-20" />
-                <span className="grow">{drillById(other.drillId)!.name}</span>
+                <span className="grow">{nameOf(other)}</span>
                 <span className="text-soft tabular-nums">{clock(other.setUpS + durationS(other.breathing, other.dose))}</span>
               </button>
             </li>

@@ -7,14 +7,20 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { parseSequenceFile } from '@/core/formats/sequence-file';
 import type { Result } from '@/core/result';
-import type { Flags } from '@/core/screen/flags';
+import type { Drill } from '@/core/drills/drill';
+import { fromTemplate } from '@/core/sequence/mend';
+import type { ClientPlan } from '@/core/sequence/options';
 import type { Prescription } from '@/core/sequence/prescribe';
+import type { ProposalInput } from '@/core/sequence/propose';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { NumberField } from '@/ui/field';
+import { Dialog } from '@/ui/dialog';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
+import { usePlanner } from './use-planner';
+import { WishList, wished, type Wishes } from './wish-list';
 
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner));
 
@@ -22,37 +28,52 @@ type Props = {
   clientId: string;
   looked: boolean;
   prescription: Prescription | null;
-  flags: Flags;
+  plan: ClientPlan;
+  catalogue: readonly Drill[];
   sequences: { id: string; name: string; updatedAt: string; data: Sequence }[];
+  templates: { id: string; name: string; data: Sequence }[];
   actions: {
-    proposeSequence: (clientId: string, minutes: number) => Promise<Result<Sequence>>;
     keepSequence: (clientId: string, name: string, data: Sequence) => Promise<Result<{ id: string }>>;
+    dropTemplate: (id: string) => Promise<Result<null>>;
   };
 };
 
+/** How long the planner looks for a proof. */
+const SEARCH_MS = 900;
+
 /** The client's sequences and the proposal of a new one. */
-export function SequenceList({ clientId, looked, prescription, flags, sequences, actions }: Props) {
+export function SequenceList({ clientId, looked, prescription, plan, catalogue, sequences, templates, actions }: Props) {
   const router = useRouter();
+  const planner = usePlanner();
   const [minutes, setMinutes] = useState<number | undefined>(20);
-  const [busy, setBusy] = useState(false);
+  const [wishes, setWishes] = useState<Wishes>({});
+  const [keeping, setKeeping] = useState(false);
   const [error, setError] = useState<string | null>(null);
+  const [mendings, setMendings] = useState<{ name: string; sequence: Sequence; did: string[] } | null>(null);
+  const busy = planner.busy || keeping;
   const keep = async (name: string, data: Sequence) => {
+    setKeeping(true);
     const kept = await actions.keepSequence(clientId, name, data);
     if (kept.ok) return router.push(`/clients/${clientId}/write/${kept.value.id}`);
     setError(kept.why);
-    setBusy(false);
+    setKeeping(false);
   };
   const propose = async () => {
-    setBusy(true);
     setError(null);
-    const proposal = await actions.proposeSequence(clientId, minutes ?? 20);
+    const input: ProposalInput = { ...plan, minutes: minutes ?? 20, library: catalogue, locked: wished(wishes, 'locked'), wanted: wished(wishes, 'wanted'), unwanted: wished(wishes, 'unwanted') };
+    const proposal = await planner.run((api, tell) => api.propose(input, SEARCH_MS, tell) as Promise<Result<Sequence>>);
     if (proposal.ok) return keep(`${minutes} min, ${format(new Date(), 'd MMM')}`, proposal.value);
     setError(proposal.why);
-    setBusy(false);
+  };
+  /** What was written for somebody else is mended for this client first; the instructor sees what was done and decides. */
+  const start = (name: string, template: Sequence) => {
+    const { sequence, did } = fromTemplate(template, { flags: plan.flags, props: plan.props, library: catalogue });
+    if (did.length === 0) void keep(name, sequence);
+    else setMendings({ name, sequence, did });
   };
   const bringIn = async (file: File) => {
     const parsed = parseSequenceFile(await file.text());
-    if (parsed.ok) await keep(parsed.value.name, parsed.value.sequence);
+    if (parsed.ok) start(parsed.value.name, parsed.value.sequence);
     else setError(parsed.why);
   };
   return (
@@ -79,7 +100,7 @@ export function SequenceList({ clientId, looked, prescription, flags, sequences,
           <summary className="text-[18px]">
             <span className="font-serif">A lift: when to breathe</span>
           </summary>
-          <div className="pt-3"><LoadPlanner flags={flags} /></div>
+          <div className="pt-3"><LoadPlanner flags={plan.flags} /></div>
         </details>
       </section>
       <aside className="space-y-4 pt-1">
@@ -91,10 +112,48 @@ export function SequenceList({ clientId, looked, prescription, flags, sequences,
             <span className="block text-[13.5px] text-soft">{prescription.why}.</span>
           </p>
         )}
+        {plan.hold && (
+          <p className="text-[14.5px]">
+            Calm pause now: <strong className="tabular-nums">{plan.hold.holdS} s</strong>
+            <span className="block text-[13.5px] text-soft">{plan.hold.why}.</span>
+          </p>
+        )}
         <NumberField label="Minutes, look again included" unit="min" min={3} max={120} value={minutes} onValue={setMinutes} />
-        <Button kind="main" disabled={busy || minutes === undefined} onClick={() => void propose()}>{busy ? 'Writing …' : 'Propose a sequence'}</Button>
+        <WishList catalogue={catalogue} wishes={wishes} onWishes={setWishes} />
+        <div className="flex items-center gap-3">
+          <Button kind="main" disabled={busy || minutes === undefined} onClick={() => void propose()}>{busy ? 'Writing …' : 'Propose a sequence'}</Button>
+          {planner.busy && <Button onClick={planner.cancel}>Cancel</Button>}
+        </div>
+        {planner.busy && (
+          <p role="status" className="text-[14px] text-soft tabular-nums">
+            {planner.progress ? `${planner.progress.nodes.toLocaleString()} choices looked at; at most ${Math.max(0, (planner.progress.bound / planner.progress.best - 1) * 100).toFixed(1)} % better could still be found` : 'weighing the drills …'}
+          </p>
+        )}
         {error && <Notice level="care">{error}</Notice>}
-        <div className="space-y-2 pt-4">
+        {templates.length > 0 && (
+          <div className="pt-2">
+            <h3 className="text-[16px]">From a template</h3>
+            <ul>
+              {templates.map((t) => (
+                <li key={t.id} className="flex items-baseline justify-between gap-3 border-b border-rule py-1 text-[14.5px]">
+                  <button type="button" className="text-left underline underline-offset-4" disabled={busy} onClick={() => start(t.name, t.data)} aria-label={`Start from: ${t.name}`}>{t.name}</button>
+                  <span className="flex shrink-0 gap-3 text-soft tabular-nums">
+                    {clock(layoutOf(t.data).totalS)}
+                    <button type="button" className="underline underline-offset-4" onClick={() => void actions.dropTemplate(t.id)} aria-label={`Drop the template: ${t.name}`}>drop</button>
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+        <Dialog open={mendings !== null} onOpenChange={(open) => !open && setMendings(null)} title="Changed for this client" description="It was written without this client’s flags and props in mind.">
+          <ul className="list-disc space-y-1 pl-5">{mendings?.did.map((d) => <li key={d}>{d}</li>)}</ul>
+          <div className="flex gap-3 pt-4">
+            <Button kind="main" onClick={() => { if (mendings) void keep(mendings.name, mendings.sequence); setMendings(null); }}>Begin with this</Button>
+            <Button onClick={() => setMendings(null)}>Leave it</Button>
+          </div>
+        </Dialog>
+        <div className="space-y-2 pt-2">
           <p className="text-[13.5px] text-soft">Or bring in a sequence saved as JSON.</p>
           <FileButton label="Choose a sequence file" accept=".json,application/json" onFile={(file) => void bringIn(file)} />
         </div>

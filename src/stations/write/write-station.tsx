@@ -1,16 +1,20 @@
 'use client';
 
-import { Redo2, Undo2, ZoomIn, ZoomOut } from 'lucide-react';
+import { Copy, ClipboardPaste, Group, Redo2, Undo2, Ungroup, Wrench, ZoomIn, ZoomOut } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
-import type { Prop } from '@/core/body/props';
-import { printSequenceFile } from '@/core/formats/sequence-file';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Drill } from '@/core/drills/drill';
 import type { Result } from '@/core/result';
-import type { Flags } from '@/core/screen/flags';
 import type { AirInput } from '@/core/sequence/air';
-import { problemsOf } from '@/core/sequence/check';
-import { applyEdit, redo, startHistory, step, undo, type Edit } from '@/core/sequence/edit';
-import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { easierThan, harderThan } from '@/core/sequence/alternatives';
+import type { CheckClient } from '@/core/sequence/check';
+import { cuesOf } from '@/core/drills/aim-cues';
+import { contributionsOf } from '@/core/sequence/explain';
+import { dropIndex } from '@/core/sequence/lengthen';
+import { mergeSequences } from '@/core/sequence/merge';
+import type { ClientPlan } from '@/core/sequence/options';
+import { clock, drillOf, layoutOf, type Block, type Sequence } from '@/core/sequence/sequence';
+import { STAVE_LEFT } from '@/pictures/stave-lines';
 import { Staves } from '@/pictures/staves';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -19,9 +23,12 @@ import { SaveStatus } from '@/ui/save-status';
 import { useAutosave, type SaveResult } from '@/ui/use-autosave';
 import { AirPanel } from './air-panel';
 import { BlockEditor } from './block-editor';
-import { BlockOrder } from './block-order';
-import { EarlierValues } from './earlier-values';
 import { LeftOutList } from './left-out-list';
+import { PaperMenu } from './paper-menu';
+import { Shelf } from './shelf';
+import { TimePanel } from './time-panel';
+import { useSequenceEditor } from './use-sequence-editor';
+import { Versions, type Version } from './versions';
 
 type Props = {
   clientId: string;
@@ -29,14 +36,16 @@ type Props = {
   name: string;
   initial: Sequence;
   rev: number;
-  flags: Flags;
-  props: readonly Prop[];
+  plan: ClientPlan;
+  catalogue: readonly Drill[];
   redFlagOpen: boolean;
   air: Omit<AirInput, 'taken'>;
-  earlier: { rev: number; at: string; data: Sequence }[];
+  versions: readonly Version[];
   actions: {
     save: (id: string, rev: number, data: Sequence, keepEarlier: boolean) => Promise<SaveResult<Sequence>>;
     aside: (rev: number, data: Sequence) => Promise<unknown>;
+    keepVersion: (sequenceId: string, label: string, data: Sequence) => Promise<Result<null>>;
+    keepTemplate: (name: string, data: Sequence) => Promise<Result<null>>;
     keepSequence: (clientId: string, name: string, data: Sequence) => Promise<Result<{ id: string }>>;
     startRun: (sequenceId: string) => Promise<Result<{ id: string }>>;
   };
@@ -46,36 +55,30 @@ type Props = {
 const ZOOMS = [1, 1.6, 2.6, 4.2, 7, 12, 20];
 
 /** The sequence on its staves, with everything about the chosen block below. */
-export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, props, redFlagOpen, air, earlier, actions }: Props) {
+export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, catalogue, redFlagOpen, air, versions, actions }: Props) {
   const router = useRouter();
-  const autosave = useAutosave<Sequence>({ key: `sequence-${sequenceId}`, initial, rev, save: (r, v, keep) => actions.save(sequenceId, r, v, keep), aside: actions.aside });
-  const sequence = autosave.value;
-  const [history, setHistory] = useState(() => startHistory(initial));
-  const [selected, setSelected] = useState<string | null>(initial.blocks[0]?.id ?? null);
+  const client: CheckClient = useMemo(() => ({ flags: plan.flags, props: plan.props, owned: { level: plan.ownedLevel, drills: plan.owned ?? [] }, library: catalogue }), [plan, catalogue]);
+  const rebase = useRef<((base: Sequence, theirs: Sequence) => void) | null>(null);
+  const autosave = useAutosave<Sequence>({ key: `sequence-${sequenceId}`, initial, rev, save: (r, v, keep) => actions.save(sequenceId, r, v, keep), aside: actions.aside, merge: (base, mine, theirs) => {
+    const both = joined(base, mine, theirs);
+    if (both) rebase.current?.(base, theirs);
+    return both;
+  } });
+  const editor = useSequenceEditor(initial, autosave, client);
+  useEffect(() => {
+    rebase.current = editor.rebase;
+  });
+  const { sequence, kept, problems, selected, block, index } = editor;
   const [zoom, setZoom] = useState(0);
+  const [shelf, setShelf] = useState(false);
+  const [dropAt, setDropAt] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const staves = useRef<HTMLDivElement>(null);
   const layout = useMemo(() => layoutOf(sequence), [sequence]);
-  const problems = useMemo(() => problemsOf(sequence, flags, props), [sequence, flags, props]);
-  const marked = useMemo(() => new Set(problems.flatMap((p) => (p.blockId && p.level === 'stop' ? [p.blockId] : []))), [problems]);
+  const marked = useMemo(() => new Map([...problems].reverse().flatMap((p) => (p.blockId ? [[p.blockId, p.level] as const] : []))), [problems]);
+  const adds = useMemo(() => contributionsOf(kept, plan), [kept, plan]);
   const stop = problems.some((p) => p.level === 'stop');
-  // A value that came from elsewhere (recovered, or taken over from another window) becomes the present of the history.
-  const current = history.now === sequence ? history : { ...history, now: sequence };
-  const show = (next: typeof history) => {
-    setHistory(next);
-    autosave.set(next.now);
-  };
-  const edit = (change: Edit) => show(step(current, applyEdit(sequence, change)));
-  const editAll = (edits: readonly Edit[]) => show(step(current, edits.reduce(applyEdit, sequence)));
-  const index = sequence.blocks.findIndex((b) => b.id === selected);
-  const block = sequence.blocks[index];
-  const go = (by: number) => setSelected(sequence.blocks[Math.min(sequence.blocks.length - 1, Math.max(0, index + by))]?.id ?? null);
-  const exhale = (by: number) =>
-    block?.breathing.kind === 'paced' && edit({ kind: 'phase', blockId: block.id, phase: 'exhale', seconds: block.breathing.pattern.exhaleS + by });
-  const remove = () => {
-    if (!block) return;
-    setSelected((sequence.blocks[index + 1] ?? sequence.blocks[index - 1])?.id ?? null);
-    edit({ kind: 'remove', blockId: block.id });
-  };
+  const scale = ZOOMS[zoom]! * (1112 / Math.max(sequence.minutes * 60, layout.totalS));
   const coach = async () => {
     if (!(await autosave.flush())) return;
     const run = await actions.startRun(sequenceId);
@@ -83,63 +86,115 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, flags, 
     else setError(run.why);
   };
   const copyMine = async () => {
-    const kept = await actions.keepSequence(clientId, `${name}, copy`, sequence);
-    if (!kept.ok) return setError(kept.why);
+    const made = await actions.keepSequence(clientId, `${name}, copy`, kept);
+    if (!made.ok) return setError(made.why);
     autosave.takeTheirs();
-    router.push(`/clients/${clientId}/write/${kept.value.id}`);
+    router.push(`/clients/${clientId}/write/${made.value.id}`);
   };
+  const dragged = (at: { x: number; y: number } | null, drop?: Block) => {
+    const svg = staves.current?.querySelector('svg')?.getBoundingClientRect();
+    const box = staves.current?.getBoundingClientRect();
+    const over = at && svg && box && at.x > box.left && at.x < box.right && at.y > box.top && at.y < box.bottom;
+    const to = over ? dropIndex(layout, (at.x - svg.left - STAVE_LEFT) / scale) : null;
+    setDropAt(drop ? null : to);
+    if (drop && to !== null) editor.insert([drop], to);
+  };
+  const swapFor = (other: Block | null) => block && other && editor.edit({ kind: 'replace', blockId: block.id, block: other });
   useHotkeys([
-    { key: 'ArrowLeft', does: 'block before', run: () => go(-1) },
-    { key: 'ArrowRight', does: 'next block', run: () => go(1) },
-    { key: 'ArrowUp', does: 'exhale half a second longer', run: () => exhale(0.5) },
-    { key: 'ArrowDown', does: 'exhale half a second shorter', run: () => exhale(-0.5) },
-    { key: 'u', does: 'undo', run: () => show(undo(current)) },
-    { key: 'r', does: 'redo', run: () => show(redo(current)) },
-    { key: 'Delete', does: 'take the block out', run: remove },
+    { key: 'ArrowLeft', shift: false, does: 'block before', run: () => editor.go(-1, false), repeats: true },
+    { key: 'ArrowRight', shift: false, does: 'next block', run: () => editor.go(1, false), repeats: true },
+    { key: 'ArrowLeft', shift: true, does: 'choose the one before too', run: () => editor.go(-1, true), repeats: true },
+    { key: 'ArrowRight', shift: true, does: 'choose the next one too', run: () => editor.go(1, true), repeats: true },
+    { key: '[', does: 'move earlier', run: () => editor.moveBy(-1), repeats: true },
+    { key: ']', does: 'move later', run: () => editor.moveBy(1), repeats: true },
+    { key: 'ArrowUp', does: 'exhale half a second longer', run: () => editor.exhale(0.5), repeats: true },
+    { key: 'ArrowDown', does: 'exhale half a second shorter', run: () => editor.exhale(-0.5), repeats: true },
+    { key: '.', does: 'a breath (or 5 s) more', run: () => editor.lengthen(1), repeats: true },
+    { key: ',', does: 'a breath (or 5 s) fewer', run: () => editor.lengthen(-1), repeats: true },
+    { key: 'c', does: 'other cue', run: () => { const drill = block && drillOf(block); if (drill) editor.edit({ kind: 'cue', blockId: block.id, cue: (block.cue + 1) % cuesOf(drill).length }); } },
+    { key: 'e', does: 'easier neighbour', run: () => swapFor(block ? easierThan(block, plan.flags, plan.props, catalogue) : null) },
+    { key: 'd', does: 'harder neighbour', run: () => swapFor(block ? harderThan(block, plan.flags, plan.props, catalogue) : null) },
+    { key: 'f', does: 'mend what breaks a rule', run: editor.fixNext },
+    { key: 'g', does: editor.grouped ? 'ungroup' : 'group', run: editor.group },
+    { key: 'y', does: 'copy', run: editor.copy },
+    { key: 'p', does: 'put the copy behind', run: editor.paste },
+    { key: 'c', ctrl: true, does: 'copy', run: editor.copy },
+    { key: 'v', ctrl: true, does: 'put the copy behind', run: editor.paste },
+    { key: 'a', does: 'shelf of drills', run: () => setShelf((s) => !s) },
+    { key: 'u', does: 'undo', run: editor.undo, repeats: true },
+    { key: 'r', does: 'redo', run: editor.redo, repeats: true },
+    { key: 'z', ctrl: true, shift: false, does: 'undo', run: editor.undo, repeats: true },
+    { key: 'z', ctrl: true, shift: true, does: 'redo', run: editor.redo, repeats: true },
+    { key: 'Delete', does: 'take out', run: editor.remove },
     { key: '+', does: 'nearer', run: () => setZoom((z) => Math.min(ZOOMS.length - 1, z + 1)) },
     { key: '-', does: 'further', run: () => setZoom((z) => Math.max(0, z - 1)) },
   ]);
   const over = layout.totalS - sequence.minutes * 60;
+  const whole = problems.find((p) => p.blockId === null);
   return (
-    <div className="space-y-2.5">
-      <div className="flex items-end gap-5">
-        <div>
-          <h2 className="text-[21px]">{name}</h2>
+    <div className="space-y-2">
+      <div className="flex items-end gap-4">
+        <div className="min-w-0">
+          <h2 className="truncate text-[21px]">{name}</h2>
           <p className="text-[14.5px] tabular-nums" aria-live="polite">
             <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>{clock(layout.totalS)}</span> of {sequence.minutes}:00
             {over > 0.5 ? `, ${clock(over)} too long` : over < -0.5 ? `, ${clock(-over)} free` : ', to the second'}
             {sequence.proof && <span className="text-soft"> · {sequence.proof.proven ? 'no choice of drills serves the needs better' : `within ${((sequence.proof.bound / sequence.proof.value - 1) * 100).toFixed(1)} % of the best there can be`}</span>}
+            {selected.size > 1 && <span className="text-soft"> · {selected.size} chosen</span>}
           </p>
         </div>
-        <div className="flex items-center gap-1.5">
-          <Button aria-label="Undo" disabled={current.past.length === 0} onClick={() => show(undo(current))}><Undo2 size={17} aria-hidden /></Button>
-          <Button aria-label="Redo" disabled={current.future.length === 0} onClick={() => show(redo(current))}><Redo2 size={17} aria-hidden /></Button>
-          <Button aria-label="Further" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}><ZoomOut size={17} aria-hidden /></Button>
-          <Button aria-label="Nearer" disabled={zoom === ZOOMS.length - 1} onClick={() => setZoom(zoom + 1)}><ZoomIn size={17} aria-hidden /></Button>
-        </div>
         <SaveStatus autosave={autosave} onCopyMine={() => void copyMine()} />
-        <div className="ml-auto flex items-center gap-3">
-          <EarlierValues earlier={earlier} onBringBack={(data) => show(step(current, data))} />
-          <a className="text-[14px] underline underline-offset-4" download="sequence.kokyu.json" href={`data:application/json;charset=utf-8,${encodeURIComponent(printSequenceFile(name, sequence))}`}>Save as JSON</a>
-          <Button kind="main" disabled={stop || redFlagOpen || sequence.blocks.length === 0} onClick={() => void coach()}>Coach it</Button>
+        <div className="ml-auto flex items-center gap-2.5">
+          <Versions now={kept} versions={versions} onKeep={(label) => actions.keepVersion(sequenceId, label, kept)} onBringBack={editor.set} />
+          <PaperMenu sequenceId={sequenceId} name={name} sequence={kept} flush={autosave.flush} onTemplate={actions.keepTemplate} />
+          <Button kind="main" disabled={stop || redFlagOpen || kept.blocks.length === 0} onClick={() => void coach()}>Coach it</Button>
         </div>
       </div>
       {redFlagOpen && <Notice level="stop">A red flag is open. Record in Screen what was done about it before anything is coached.</Notice>}
       {error && <Notice level="care">{error}</Notice>}
-      {sequence.blocks.length === 0 ? (
-        <p className="py-8 text-soft">No blocks. Undo, or put a drill in from the list below.</p>
+      {whole && <Notice level="care" action={whole.fix && <Button onClick={() => editor.fix(whole)}>{`Mend: ${whole.fix.says}`}</Button>}>{whole.text}.</Notice>}
+      <div role="toolbar" aria-label="Editing" className="flex items-center gap-1.5 border-t border-rule pt-1.5">
+        <Tool label="Undo" disabled={!editor.canUndo} run={editor.undo}><Undo2 size={17} aria-hidden /></Tool>
+        <Tool label="Redo" disabled={!editor.canRedo} run={editor.redo}><Redo2 size={17} aria-hidden /></Tool>
+        <Tool label="Further" disabled={zoom === 0} run={() => setZoom(zoom - 1)}><ZoomOut size={17} aria-hidden /></Tool>
+        <Tool label="Nearer" disabled={zoom === ZOOMS.length - 1} run={() => setZoom(zoom + 1)}><ZoomIn size={17} aria-hidden /></Tool>
+        <Tool label="Earlier" disabled={!block} run={() => editor.moveBy(-1)}>←|</Tool>
+        <Tool label="Later" disabled={!block} run={() => editor.moveBy(1)}>|→</Tool>
+        <Tool label="A breath fewer" disabled={!block} run={() => editor.lengthen(-1)}>− breath</Tool>
+        <Tool label="A breath more" disabled={!block} run={() => editor.lengthen(1)}>+ breath</Tool>
+        <Tool label="Copy" disabled={!block} run={editor.copy}><Copy size={16} aria-hidden /></Tool>
+        <Tool label="Put the copy behind" disabled={!editor.canPaste} run={editor.paste}><ClipboardPaste size={16} aria-hidden /></Tool>
+        <Tool label={editor.grouped ? 'Ungroup' : 'Group'} disabled={!editor.grouped && selected.size < 2} run={editor.group}>{editor.grouped ? <Ungroup size={17} aria-hidden /> : <Group size={17} aria-hidden />}</Tool>
+        <Tool label="Take out" disabled={!block} run={editor.remove}>take out</Tool>
+        <Tool label="Mend" disabled={!problems.some((p) => p.fix)} run={editor.fixNext}><Wrench size={16} aria-hidden /> {problems.length > 0 && problems.length}</Tool>
+        <button type="button" aria-expanded={shelf} onClick={() => setShelf(!shelf)} className="ml-auto min-h-8 border-[1.5px] border-rule px-3 text-[14px] hover:border-ink aria-expanded:border-ink aria-expanded:bg-sheet">Shelf of drills</button>
+      </div>
+      {kept.blocks.length === 0 ? (
+        <p className="border-y border-rule py-8 text-soft" ref={staves}>No blocks. Undo, or put a drill in from the shelf.</p>
       ) : (
-        <div className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
-          <Staves sequence={sequence} scale={ZOOMS[zoom]! * wholeScale(sequence.minutes * 60, layout.totalS)} selected={selected} onSelect={setSelected} marked={marked} />
+        <div ref={staves} className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
+          <Staves sequence={sequence} scale={scale} selected={selected} marked={marked} dropAt={dropAt} onPick={editor.pick} onMove={editor.move} onLengthen={editor.preview} />
         </div>
       )}
-      <BlockOrder sequence={sequence} selected={selected} onSelect={setSelected} onMove={(blockId, to) => edit({ kind: 'move', blockId, to })} />
-      {block && <BlockEditor key={block.id} block={block} flags={flags} props={props} problems={problems.filter((p) => p.blockId === block.id)} onEdit={edit} onRemove={remove} />}
-      {sequence.blocks.length > 0 && <AirPanel sequence={sequence} input={air} onEase={editAll} />}
-      <LeftOutList sequence={sequence} flags={flags} props={props} onPut={(b) => edit({ kind: 'insert', block: b, at: index + 1 })} />
+      {shelf && <Shelf catalogue={catalogue} flags={plan.flags} props={plan.props} client={plan} leftOut={sequence.leftOut} onPut={(b) => editor.insert([b], index + 1)} onDrag={dragged} />}
+      {block && <BlockEditor key={block.id} block={block} client={client} problems={problems.filter((p) => p.blockId === block.id)} adds={adds[block.id]} onEdit={editor.edit} onFix={editor.fix} onRemove={editor.remove} />}
+      {kept.blocks.length > 0 && <AirPanel sequence={kept} input={air} onEase={editor.editAll} />}
+      {kept.blocks.length > 0 && <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />}
+      <LeftOutList sequence={kept} catalogue={catalogue} />
     </div>
   );
 }
 
-/** Picture units a second at which everything fits a page of 1280. */
-const wholeScale = (wantedS: number, totalS: number): number => 1112 / Math.max(wantedS, totalS);
+/** Both windows' edits as one sequence; null where they changed the same thing differently, and the user has to say. */
+function joined(base: Sequence, mine: Sequence, theirs: Sequence): Sequence | null {
+  const { sequence, clashes } = mergeSequences(base, mine, theirs);
+  return clashes.length === 0 ? sequence : null;
+}
+
+function Tool({ label, disabled, run, children }: { label: string; disabled: boolean; run: () => void; children: React.ReactNode }) {
+  return (
+    <button type="button" aria-label={label} title={label} disabled={disabled} onClick={run} className="inline-flex min-h-8 items-center gap-1 border-[1.5px] border-rule px-2 text-[14px] hover:border-ink disabled:opacity-40">
+      {children}
+    </button>
+  );
+}

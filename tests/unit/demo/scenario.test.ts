@@ -56,7 +56,7 @@ describe('the made-up house', () => {
   it('writes sequences that fit and break no rule', () => {
     for (const f of files)
       for (const s of f.sequences) {
-        expect(problemsOf(s.data, f.screen.flags, f.screen.props)).toEqual([]);
+        expect(problemsOf(s.data, f.screen)).toEqual([]);
         expect(layoutOf(s.data).totalS).toBeLessThanOrEqual(s.data.minutes * 60);
       }
   });

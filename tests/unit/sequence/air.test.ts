@@ -19,7 +19,7 @@ const block = (drillId: string, id: string, parts: Partial<Block> = {}): Block =
       verdict,
       position: verdict.positions[0]!,
       amount: 'usual',
-      comfortableExhaleS: null,
+      client: {},
       available: ALL_PROPS,
     }),
     ...parts,

@@ -63,7 +63,7 @@ describe('any sequence that is proposed', () => {
           if (drill.tone.floor === 'lift' && block.tone.floor === 'lift')
             expect(verdict.tone.floor).toBe('lift');
         }
-        expect(problemsOf(s, given.flags, given.props)).toEqual([]);
+        expect(problemsOf(s, given)).toEqual([]);
         expect(new Set(s.blocks.map((b) => b.drillId)).size).toBe(s.blocks.length);
       }),
       RUNS,
@@ -232,7 +232,7 @@ describe('edits', () => {
 
 describe('checking a sequence against a client', () => {
   const texts = (s: Sequence, flags = {}, props = ALL_PROPS) =>
-    problemsOf(s, flags, props).map((p) => `${p.level}: ${p.text}`);
+    problemsOf(s, { flags, props }).map((p) => `${p.level}: ${p.text}`);
   it('marks a hold and a lift put in by hand where they are barred', () => {
     const floor = blockFor(drillById('floorSeat')!, {}, ALL_PROPS)!;
     const held = { ...floor, id: 'x', breathing: { kind: 'paced' as const, pattern: pattern(4, 0, 6, 5) } };

@@ -1,7 +1,8 @@
 import type { Position } from '../positions';
 import type { Prop } from '../props';
 import { furnitureOf, heldProps } from './furnish';
-import { aligned, POSE, SIDE_CAMERA, type Pose } from './poses';
+import { poseOf, type FigureName } from './figures';
+import { aligned, SIDE_CAMERA, type Pose } from './poses';
 import { SEGMENT, skeletonOf, type Limb, type Skeleton } from './skeleton';
 import { add, hull, lerp, project, scale, type Camera, type Vec2, type Vec3 } from './vector';
 
@@ -26,8 +27,8 @@ export type Solid = { tone: ShapeTone; balls: readonly Ball[] };
  *
  * @example drawFigure('hookLying', 'side', ['ball']).shapes // paths, far to near
  */
-export function drawFigure(position: Position, view: FigureView, props: readonly Prop[] = [], alignment: 'slouched' | 'between' | 'arched' = 'between'): Drawing {
-  return drawPose(aligned(POSE[position], alignment), view, props);
+export function drawFigure(position: Position, view: FigureView, props: readonly Prop[] = [], alignment: 'slouched' | 'between' | 'arched' = 'between', figure?: FigureName): Drawing {
+  return drawPose(aligned(poseOf(position, figure), alignment), view, props);
 }
 
 export function drawPose(pose: Pose, view: FigureView, props: readonly Prop[] = []): Drawing {
@@ -40,7 +41,7 @@ export function drawPose(pose: Pose, view: FigureView, props: readonly Prop[] = 
     ...things.map((solid) => ({ ...projectSolid(solid, camera), layer: 0 })),
     ...solids.map((solid) => ({ ...projectSolid(solid, camera), layer: 1 })),
     { ...projectTrunk(skeleton, camera), layer: 1 },
-    ...heldProps(props, skeleton, trunkSections(skeleton)).map((solid) => ({ ...projectSolid(solid, camera), layer: 2 })),
+    ...heldProps(props, skeleton, trunkSections(skeleton), pose.holds).map((solid) => ({ ...projectSolid(solid, camera), layer: 2 })),
   ].sort((a, b) => a.layer - b.layer || a.depth - b.depth);
   const shade = view === 'side' && !pose.rollDeg;
   const shapes = drawn.map(({ tone, d, depth }) => ({ tone: shade && tone === 'body' && depth < -4 ? ('far' as const) : tone, d }));

@@ -1,6 +1,6 @@
 import type { Prop } from '../props';
 import type { Section, Solid } from './draw';
-import type { Furniture } from './poses';
+import type { Furniture, Pose } from './poses';
 import type { Skeleton } from './skeleton';
 import { add, lerp, scale, type Vec3 } from './vector';
 
@@ -46,6 +46,10 @@ const PLACE: Record<Furniture, (s: Skeleton, ground: number) => Solid[]> = {
     const x = Math.min(s.hips[0] - 7.6, s.shoulders[0] - 6.8);
     return [box({ x: [x - 0.6, x], y: [ground, s.headCentre[1] + 12], z: [-20, 20] })];
   },
+  wallBefore: (s, ground) => {
+    const x = s.arms.near.end[0] + 2.4;
+    return [box({ x: [x, x + 0.6], y: [ground, s.headCentre[1] + 16], z: [-20, 20] })];
+  },
   counter: (s, ground) => {
     const hand = s.arms.near.end;
     return table([hand[0] - 4, hand[0] + 22], hand[1] - 1.2, ground);
@@ -53,11 +57,14 @@ const PLACE: Record<Furniture, (s: Skeleton, ground: number) => Solid[]> = {
 };
 
 /** Props that the body holds or wears. Those that are furniture in the position already draw nothing here. */
-export function heldProps(props: readonly Prop[], s: Skeleton, sections: readonly Section[]): Solid[] {
-  return props.flatMap((prop) => HELD[prop]?.(s, sections) ?? []);
+export function heldProps(props: readonly Prop[], s: Skeleton, sections: readonly Section[], holds: Pose['holds']): Solid[] {
+  return props.flatMap((prop) => HELD[prop]?.(s, sections, holds) ?? []);
 }
 
-const betweenKnees = (s: Skeleton, r: number): Solid[] => [{ tone: 'thing', balls: [{ at: lerp(s.legs.near.middle, s.legs.far.middle, 0.4), r }] }];
+const between = (s: Skeleton, r: number, holds: Pose['holds']): Solid[] => {
+  const [near, far] = holds === 'hands' ? [s.arms.near.tip, s.arms.far.tip] : holds === 'forearms' ? [lerp(s.arms.near.middle, s.arms.near.end, 0.5), lerp(s.arms.far.middle, s.arms.far.end, 0.5)] : [s.legs.near.middle, s.legs.far.middle];
+  return [{ tone: 'thing', balls: [{ at: lerp(near, far, 0.4), r }] }];
+};
 const wrapped = (_: Skeleton, sections: readonly Section[]): Solid[] => [
   {
     tone: 'band',
@@ -69,13 +76,24 @@ const wrapped = (_: Skeleton, sections: readonly Section[]): Solid[] => [
 ];
 const mouth = (s: Skeleton): Vec3 => add(s.headCentre, add(scale(s.frontAt.head, 4.6), scale(add(s.neckTop, scale(s.headCentre, -1)), 0.45)));
 
-const HELD: Partial<Record<Prop, (s: Skeleton, sections: readonly Section[]) => Solid[]>> = {
-  ball: (s) => betweenKnees(s, 4.4),
-  pillow: (s) => betweenKnees(s, 4.8),
-  block: (s) => betweenKnees(s, 3.6),
+const HELD: Partial<Record<Prop, (s: Skeleton, sections: readonly Section[], holds: Pose['holds']) => Solid[]>> = {
+  ball: (s, _, holds) => between(s, 4.4, holds),
+  pillow: (s, _, holds) => between(s, 4.8, holds),
+  block: (s, _, holds) => between(s, 3.6, holds),
+  book: (s, _, holds) => between(s, 3.2, holds),
   band: wrapped,
   towel: wrapped,
   straw: (s) => [{ tone: 'band', balls: [{ at: mouth(s), r: 0.4 }, { at: add(mouth(s), scale(s.frontAt.head, 8)), r: 0.4 }] }],
   balloon: (s) => [{ tone: 'thing', balls: [{ at: mouth(s), r: 0.6 }, { at: add(mouth(s), scale(s.frontAt.head, 6)), r: 3.6 }] }],
+  twoBalls: (s) => {
+    const at = add(lerp(s.waist, s.shoulders, 0.72), scale(s.frontAt.shoulders, -5.4));
+    return [-3.4, 3.4].map((z) => ({ tone: 'thing', balls: [{ at: add(at, [0, 0, z] as Vec3), r: 2.6 }] }));
+  },
+  anchor: (s) => [{ tone: 'band', balls: [{ at: s.arms.near.end, r: 0.5 }, { at: add(s.headCentre, [-18, 46, 0] as Vec3), r: 0.5 }] }],
+  cable: (s) => [{ tone: 'band', balls: [{ at: s.arms.near.end, r: 0.5 }, { at: [Math.max(s.arms.near.end[0], s.hips[0]) + 34, s.headCentre[1] + 14, 0] as Vec3, r: 0.5 }] }],
+  barbell: (s) => [
+    { tone: 'thing', balls: [-30, 30].map((z) => ({ at: add(s.arms.near.end, [0, -1.5, z] as Vec3), r: 0.7 })) },
+    ...[-28, 28].map((z): Solid => ({ tone: 'thing', balls: [{ at: add(s.arms.near.end, [0, -1.5, z] as Vec3), r: 5.4 }] })),
+  ],
   weight: (s) => [{ tone: 'thing', balls: [-3, 3].map((z) => ({ at: add(s.arms.near.tip, [0, 0, z] as Vec3), r: 1.8 })) }],
 };

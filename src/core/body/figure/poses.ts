@@ -2,8 +2,9 @@ import type { Position } from '../positions';
 import type { Camera } from './vector';
 
 /** One arm by absolute angles in the side plane, degrees: 0 to the right, 90 up. `outDeg` opens it sideways. */
-export type ArmPose = { upperDeg: number; foreDeg: number; handDeg?: number; outDeg?: number };
-export type LegPose = { thighDeg: number; shinDeg: number; footDeg: number; outDeg?: number };
+/** Where the forearm goes by itself out of the plane, else back by as much as the upper arm went out. */
+export type ArmPose = { upperDeg: number; foreDeg: number; handDeg?: number; outDeg?: number; foreOutDeg?: number };
+export type LegPose = { thighDeg: number; shinDeg: number; footDeg: number; outDeg?: number; shinOutDeg?: number };
 
 /**
  * A body by its joint angles. The spine runs from the hips to the head; the front of the body lies 90° clockwise
@@ -17,13 +18,17 @@ export type Pose = {
   near: { arm: ArmPose; leg: LegPose };
   far: { arm: ArmPose; leg: LegPose };
   rollDeg?: number;
+  /** How far pelvis and chest lean out of the side plane toward the viewer: a side bend, or a side plank. */
+  leanDeg?: { pelvis?: number; chest?: number };
+  /** Where a ball or block is held; absent: between the knees. */
+  holds?: 'hands' | 'forearms';
   side?: Camera;
   front: Camera;
   furniture: readonly Furniture[];
 };
 
 /** Things a position cannot do without; props of a drill are added on top. */
-export type Furniture = 'chairUnderLegs' | 'wallAtFeet' | 'pillowUnderHead' | 'cushionUnderFront' | 'seat' | 'cushionUnderSeat' | 'wallBehind' | 'counter';
+export type Furniture = 'chairUnderLegs' | 'wallAtFeet' | 'pillowUnderHead' | 'cushionUnderFront' | 'seat' | 'cushionUnderSeat' | 'wallBehind' | 'wallBefore' | 'counter';
 
 const SIDE: Camera = { yaw: 0, pitch: 0 };
 const BEFORE: Camera = { yaw: 90, pitch: 4 };
@@ -66,6 +71,16 @@ export const POSE: Record<Position, Pose> = {
     side: { yaw: 0, pitch: 26 },
     front: { yaw: 0, pitch: 60 },
   },
+  prone: {
+    pelvisDeg: 1,
+    chestDeg: -1,
+    neckDeg: 2,
+    headDeg: -2,
+    near: { arm: arm(2, 8, 50, 4), leg: leg(180, 180, 188, 5) },
+    far: { arm: arm(2, 8, 50, 4), leg: leg(180, 180, 188, 5) },
+    front: ABOVE,
+    furniture: [],
+  },
   proneOverCushion: {
     pelvisDeg: 8,
     chestDeg: -14,
@@ -85,6 +100,25 @@ export const POSE: Record<Position, Pose> = {
     front: FROM_HEAD,
     furniture: [],
   },
+  sideForearm: {
+    ...supine(leg(-4, -70, -30, 0)),
+    near: { arm: { ...arm(110, 66, 74, 60), foreOutDeg: 6 }, leg: leg(20, -64, -40, 2) },
+    far: { arm: arm(-6, -4, 4), leg: leg(26, -60, -30, -4) },
+    rollDeg: 84,
+    leanDeg: { pelvis: -14, chest: -34 },
+    side: { yaw: 0, pitch: 16 },
+    front: { yaw: 0, pitch: 55 },
+  },
+  forearmsKneeling: {
+    pelvisDeg: -14,
+    chestDeg: -18,
+    neckDeg: -8,
+    headDeg: -16,
+    near: { arm: arm(-92, 0, 2, 0), leg: leg(-92, 180, 186) },
+    far: { arm: arm(-88, 2, 2, 0), leg: leg(-88, 180, 186) },
+    front: FROM_HEAD,
+    furniture: [],
+  },
   foldedOnHeels: {
     pelvisDeg: 22,
     chestDeg: -22,
@@ -92,6 +126,16 @@ export const POSE: Record<Position, Pose> = {
     headDeg: -30,
     ...both(arm(4, -12, 6, -6), leg(-14, 181, 184, 6)),
     front: FROM_HEAD,
+    furniture: [],
+  },
+  kneeling: {
+    pelvisDeg: 91,
+    chestDeg: 90,
+    neckDeg: 85,
+    headDeg: 88,
+    near: { arm: arm(-92, -80, 9), leg: leg(-88, 180, 190, 4) },
+    far: { arm: arm(-88, -76, 9), leg: leg(-86, 180, 190, 4) },
+    front: BEFORE,
     furniture: [],
   },
   sitting: {
@@ -121,6 +165,16 @@ export const POSE: Record<Position, Pose> = {
     ...both(arm(-58, -54, 5, -2), leg(-101, -93, 0, 4)),
     front: BEFORE,
     furniture: ['counter'],
+  },
+  wallForearms: {
+    pelvisDeg: 84,
+    chestDeg: 80,
+    neckDeg: 76,
+    headDeg: 82,
+    ...both(arm(6, 88, 4, 88), leg(-101, -97, 0, 4)),
+    front: BEFORE,
+    furniture: ['wallBefore'],
+    holds: 'forearms',
   },
   standingAtWall: {
     pelvisDeg: 92,

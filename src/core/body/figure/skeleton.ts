@@ -37,14 +37,15 @@ export type Skeleton = {
 /** Joint positions of a pose, hips at the origin, in percent of standing height. */
 export function skeletonOf(pose: Pose): Skeleton {
   const turn = (v: Vec3) => rollX(v, pose.rollDeg ?? 0);
+  const lean = { pelvis: 0, chest: 0, ...pose.leanDeg };
   const hips: Vec3 = [0, 0, 0];
-  const waist = add(hips, scale(direction(pose.pelvisDeg), SEGMENT.trunk * 0.42));
-  const shoulders = add(waist, scale(direction(pose.chestDeg), SEGMENT.trunk * 0.58));
-  const neckTop = add(shoulders, scale(direction(pose.neckDeg), SEGMENT.neck));
-  const headCentre = add(neckTop, scale(direction(pose.headDeg), SEGMENT.head * 0.42));
+  const waist = add(hips, scale(direction(pose.pelvisDeg, lean.pelvis), SEGMENT.trunk * 0.42));
+  const shoulders = add(waist, scale(direction(pose.chestDeg, lean.chest), SEGMENT.trunk * 0.58));
+  const neckTop = add(shoulders, scale(direction(pose.neckDeg, lean.chest), SEGMENT.neck));
+  const headCentre = add(neckTop, scale(direction(pose.headDeg, lean.chest), SEGMENT.head * 0.42));
   const side = (z: 1 | -1) => ({
-    shoulder: add(shoulders, [0, 0, z * SEGMENT.shoulderHalf]),
-    hip: add(hips, [0, 0, z * SEGMENT.hipHalf]),
+    shoulder: add(shoulders, scale(across(pose.chestDeg, lean.chest), z * SEGMENT.shoulderHalf)),
+    hip: add(hips, scale(across(pose.pelvisDeg, lean.pelvis), z * SEGMENT.hipHalf)),
   });
   const limbs = (z: 1 | -1, arm: ArmPose, leg: LegPose) => ({
     arm: armFrom(side(z).shoulder, arm, z),
@@ -65,22 +66,29 @@ export function skeletonOf(pose: Pose): Skeleton {
       shoulders: turn(direction(pose.chestDeg - 90)),
       head: turn(direction(pose.headDeg - 90)),
     },
-    lateral: turn([0, 0, 1]),
+    lateral: turn(across((pose.pelvisDeg + pose.chestDeg) / 2, (lean.pelvis + lean.chest) / 2)),
     arms: { near: turnLimb(near.arm), far: turnLimb(far.arm) },
     legs: { near: turnLimb(near.leg), far: turnLimb(far.leg) },
   };
 }
 
+/** To the near side, square to a spine that runs at `deg` and leans out of the side plane. */
+const across = (deg: number, leanDeg: number): Vec3 => {
+  const b = (leanDeg * Math.PI) / 180;
+  return add(scale([0, 0, 1], Math.cos(b)), scale(direction(deg), -Math.sin(b)));
+};
+
 function armFrom(root: Vec3, a: ArmPose, z: number): Limb {
   const out = (a.outDeg ?? 0) * z;
+  const foreOut = a.foreOutDeg === undefined ? -out : a.foreOutDeg * z;
   const middle = add(root, scale(direction(a.upperDeg, out), SEGMENT.upperArm));
-  const end = add(middle, scale(direction(a.foreDeg, -out), SEGMENT.forearm));
-  return { root, middle, end, tip: add(end, scale(direction(a.handDeg ?? a.foreDeg, -out), SEGMENT.hand)) };
+  const end = add(middle, scale(direction(a.foreDeg, foreOut), SEGMENT.forearm));
+  return { root, middle, end, tip: add(end, scale(direction(a.handDeg ?? a.foreDeg, foreOut), SEGMENT.hand)) };
 }
 
 function legFrom(root: Vec3, l: LegPose, z: number): Limb {
   const out = (l.outDeg ?? 0) * z;
   const middle = add(root, scale(direction(l.thighDeg, out), SEGMENT.thigh));
-  const end = add(middle, scale(direction(l.shinDeg, -out * 0.6), SEGMENT.shin));
+  const end = add(middle, scale(direction(l.shinDeg, l.shinOutDeg === undefined ? -out * 0.6 : l.shinOutDeg * z), SEGMENT.shin));
   return { root, middle, end, tip: add(end, scale(direction(l.footDeg, out * 0.5), SEGMENT.foot)) };
 }

@@ -1,11 +1,15 @@
-import { latestVisit, prescriptionFor } from '@/server/propose-for';
-import { screenOf } from '@/server/screens';
+import { notFound } from 'next/navigation';
+import { catalogue } from '@/server/drills';
+import { latestVisit, prescriptionFor, proposalInputFor } from '@/server/propose-for';
 import { sequencesOf } from '@/server/sequences';
+import { allTemplates } from '@/server/templates';
 import { SequenceList } from '@/stations/write/sequence-list';
-import { keepSequence, proposeSequence } from '../../../actions';
+import { dropTemplate, keepSequence } from '../../../actions';
 
 export default async function WritePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
+  const plan = proposalInputFor(id);
+  if (!plan) notFound();
   const sequences = sequencesOf(id).map(({ id: sequenceId, name, updatedAt, data }) => ({ id: sequenceId, name, updatedAt, data }));
-  return <SequenceList clientId={id} looked={Boolean(latestVisit(id))} sequences={sequences} prescription={prescriptionFor(id)} flags={screenOf(id).data.flags} actions={{ proposeSequence, keepSequence }} />;
+  return <SequenceList clientId={id} looked={Boolean(latestVisit(id))} sequences={sequences} templates={allTemplates()} prescription={prescriptionFor(id)} plan={plan} catalogue={catalogue()} actions={{ keepSequence, dropTemplate }} />;
 }

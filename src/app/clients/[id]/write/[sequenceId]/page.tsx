@@ -1,19 +1,21 @@
 import { notFound } from 'next/navigation';
-import { quietBreathOf } from '@/server/propose-for';
+import { openRedFlags } from '@/core/screen/red-flags';
+import type { Sequence } from '@/core/sequence/sequence';
+import { catalogue } from '@/server/drills';
+import { proposalInputFor, quietBreathOf } from '@/server/propose-for';
 import { revisionsOf } from '@/server/revisions';
 import { screenOf } from '@/server/screens';
 import { findSequence } from '@/server/sequences';
-import { openRedFlags } from '@/core/screen/red-flags';
-import type { Sequence } from '@/core/sequence/sequence';
 import { WriteStation } from '@/stations/write/write-station';
-import { keepSequence, setAside, startRun, storeSequence } from '../../../../actions';
+import { keepSequence, keepTemplate, keepVersion, setAside, startRun, storeSequence } from '../../../../actions';
 
 export default async function SequencePage({ params }: { params: Promise<{ id: string; sequenceId: string }> }) {
   const { id, sequenceId } = await params;
   const row = findSequence(sequenceId);
-  if (!row || row.clientId !== id) notFound();
+  const plan = proposalInputFor(id);
+  if (!row || row.clientId !== id || !plan) notFound();
   const screen = screenOf(id).data;
-  const earlier = revisionsOf(sequenceId).map((r) => ({ rev: r.rev, at: r.at, data: r.data as Sequence }));
+  const versions = revisionsOf(sequenceId).map((r) => ({ rev: r.rev, at: r.at, label: r.label, data: r.data as Sequence }));
   return (
     <WriteStation
       clientId={id}
@@ -21,12 +23,12 @@ export default async function SequencePage({ params }: { params: Promise<{ id: s
       name={row.name}
       initial={row.data}
       rev={row.rev}
-      flags={screen.flags}
-      props={screen.props}
+      plan={plan}
+      catalogue={catalogue()}
       redFlagOpen={openRedFlags(screen.redFlags).length > 0}
       air={{ size: screen.size ?? null, quiet: quietBreathOf(id), flags: screen.flags }}
-      earlier={earlier}
-      actions={{ save: storeSequence, aside: setAside.bind(null, 'sequence', sequenceId), keepSequence, startRun }}
+      versions={versions}
+      actions={{ save: storeSequence, aside: setAside.bind(null, 'sequence', sequenceId), keepSequence, keepVersion, keepTemplate, startRun }}
     />
   );
 }

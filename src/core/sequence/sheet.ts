@@ -1,0 +1,117 @@
+import type { FigureName } from '../body/figure/figures';
+import { POSITION, type Position } from '../body/positions';
+import { PROP_LABEL, type Prop } from '../body/props';
+import { printPattern } from '../breath/pattern';
+import { cuesOf } from '../drills/aim-cues';
+import type { Drill } from '../drills/drill';
+import type { Flags } from '../screen/flags';
+import { cautionsFor } from '../screen/verdict';
+import { STOP_SIGN_LABEL, STOP_SIGNS } from '../screen/stop-signs';
+import { describeTone } from '../tone/tone';
+import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
+
+export const SHEET_FOR = ['instructor', 'client'] as const;
+export type SheetFor = (typeof SHEET_FOR)[number];
+
+/** One block as it is written on paper. */
+export type SheetRow = {
+  number: number;
+  at: string;
+  name: string;
+  position: Position;
+  positionLabel: string;
+  positionSetUp: string;
+  props: Prop[];
+  propsLabel: string;
+  figure?: FigureName;
+  end?: FigureName;
+  written: string;
+  counts: string;
+  dose: string;
+  tone: string;
+  movement: string;
+  cues: string[];
+  steps: string[];
+  watch: string;
+  feeling: string;
+  changes: string[];
+};
+
+export type Sheet = { for: SheetFor; title: string; total: string; rows: SheetRow[]; relook: string; cautions: string[]; stop: string };
+
+const RELOOK_WORDS = { quiet: 'quiet breathing, timed', rings: 'where the breath goes', hold: 'the calm hold' } as const;
+
+/**
+ * A sequence for paper. The one for a client has neither a name, nor flags, nor reasons on it: figures, counts, two
+ * cues a drill, and when to stop.
+ */
+export function sheetOf(sequence: Sequence, name: string, who: SheetFor, flags: Flags): Sheet {
+  const { placed, relook, totalS } = layoutOf(sequence);
+  return {
+    for: who,
+    title: who === 'client' ? 'Your breathing practice' : name,
+    total: clock(totalS),
+    rows: placed.map(({ block, startS }, i) => rowOf(block, i + 1, clock(startS), who)),
+    relook: who === 'instructor' ? `${clock(relook.startS)}  Look again: ${RELOOK_WORDS[sequence.relook.test]}, ${POSITION[sequence.relook.position].label}, ${sequence.relook.lengthS} s` : '',
+    cautions: who === 'instructor' ? cautionsFor(flags).map((c) => c.text) : [],
+    stop: `Stop, breathe normally, sit or lie down at: ${STOP_SIGNS.map((s) => STOP_SIGN_LABEL[s]).join(', ')}.`,
+  };
+}
+
+function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRow {
+  const drill = drillOf(block);
+  const { label, setUp } = POSITION[block.position];
+  return {
+    number,
+    at,
+    name: nameOf(block),
+    position: block.position,
+    positionLabel: label,
+    positionSetUp: setUp,
+    props: block.props,
+    propsLabel: block.props.map((p) => PROP_LABEL[p]).join(', '),
+    figure: drill?.figure.start,
+    end: drill?.figure.end,
+    written: writtenBreath(block),
+    counts: countsOf(block),
+    dose: doseOf(block),
+    tone: describeTone(block.tone),
+    movement: drill && drill.movement !== 'none' ? drill.movement : '',
+    cues: drill ? twoCues(block, drill) : [],
+    steps: drill ? drill.steps.map((s) => s.text) : [],
+    watch: drill ? drill.faults.map((f) => `${f.sign}: ${f.mend}`).join('; ') : '',
+    feeling: drill?.feeling ?? '',
+    changes: who === 'instructor' ? block.changes : [],
+  };
+}
+
+const writtenBreath = ({ breathing }: Block): string => (breathing.kind === 'paced' ? printPattern(breathing.pattern) : breathing.kind === 'ladder' ? `ladder of ${breathing.rungs ?? 5}` : 'free');
+
+/**
+ * The breath as a client counts it.
+ *
+ * @example countsOf(a block of 4–0–7–0) // 'In for 4, out for 7.'
+ */
+export function countsOf({ breathing }: Pick<Block, 'breathing'>): string {
+  if (breathing.kind === 'free') return 'Breathe as it comes.';
+  if (breathing.kind === 'ladder') return `In for 1, out for 2; then one longer each breath, up to in for ${breathing.rungs ?? 5}, out for ${(breathing.rungs ?? 5) + 1}.`;
+  const { inhaleS, holdInS, exhaleS, holdOutS } = breathing.pattern;
+  const parts = [`in for ${inhaleS}`, holdInS > 0 ? `wait ${holdInS}` : '', `out for ${exhaleS}`, holdOutS > 0 ? `wait ${holdOutS}, empty` : ''].filter(Boolean).join(', ');
+  const last = breathing.last ? ` The last breath: in for ${breathing.last.inhaleS}${breathing.last.holdInS > 0 ? `, wait ${breathing.last.holdInS}` : ''}, out for ${breathing.last.exhaleS}.` : '';
+  return `${parts[0]!.toUpperCase()}${parts.slice(1)}.${last}`;
+}
+
+/** How often. @example doseOf(a block of 8 breaths, 2 rounds, 20 s rest, each side) // '8 breaths, 2 times with 20 s rest, each side' */
+export function doseOf({ breathing, dose }: Pick<Block, 'breathing' | 'dose'>): string {
+  const once = breathing.kind === 'free' ? (breathing.freeS >= 90 ? `${clock(breathing.freeS)} min` : `${breathing.freeS} s`) : breathing.kind === 'ladder' ? 'once up' : dose.breaths === 1 ? 'one breath' : `${dose.breaths} breaths`;
+  const again = dose.rounds > 1 ? `, ${dose.rounds} times${dose.restS > 0 ? ` with ${dose.restS} s rest` : ''}` : '';
+  return `${once}${again}${dose.sides === 2 ? ', each side' : ''}`;
+}
+
+/** The cue that was chosen, and the first one of another kind. */
+function twoCues(block: Block, drill: Drill): string[] {
+  const cues = cuesOf(drill);
+  const first = cues[block.cue] ?? cues[0]!;
+  const second = cues.find((c) => c.kind !== first.kind);
+  return [first.text, ...(second ? [second.text] : [])];
+}

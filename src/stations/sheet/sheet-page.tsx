@@ -1,0 +1,69 @@
+'use client';
+
+import type { Sheet, SheetRow } from '@/core/sequence/sheet';
+import { Figure } from '@/pictures/figure';
+import { Button, buttonClass } from '@/ui/button';
+
+/** A sheet as the browser prints it; the buttons stay on the screen. */
+export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: boolean; pdfHref: string }) {
+  const client = sheet.for === 'client';
+  return (
+    <article className={`sheet mx-auto max-w-[820px] ${large ? 'sheet-large' : ''} ${client ? 'sheet-client' : 'sheet-instructor'}`} aria-label={sheet.title}>
+      <div className="no-print flex gap-3 py-3">
+        <Button kind="main" onClick={() => window.print()}>Print</Button>
+        <a className={buttonClass()} href={pdfHref} download>PDF</a>
+      </div>
+      <header className="flex items-end justify-between border-b-[1.5px] border-ink pb-1">
+        <h1 className="text-[1.7em]">{sheet.title}</h1>
+        <span className="tabular-nums">{sheet.total} min in all</span>
+      </header>
+      {sheet.cautions.map((c) => <p key={c} className="text-care"><strong>Caution.</strong> {c}</p>)}
+      {sheet.rows.map((row) => (client ? <ForClient key={row.number} row={row} /> : <ForInstructor key={row.number} row={row} />))}
+      {sheet.relook && <p className="pt-1.5 font-semibold tabular-nums">{sheet.relook}</p>}
+      <p className="pt-1.5 text-stop">{sheet.stop}</p>
+    </article>
+  );
+}
+
+function ForInstructor({ row }: { row: SheetRow }) {
+  return (
+    <section className="grid break-inside-avoid grid-cols-[3.4em_5.5em_13em_9.5em_1fr] gap-x-[0.8em] border-b border-rule py-[0.25em]">
+      <span className="font-semibold tabular-nums">{row.at}</span>
+      <Figure position={row.position} props={row.props} figure={row.figure} className="h-[3.4em] w-full" />
+      <span>
+        <strong>{row.number}. {row.name}</strong>
+        <span className="block text-soft">{[row.positionLabel, row.propsLabel].filter(Boolean).join('; ')}</span>
+      </span>
+      <span className="tabular-nums">
+        <strong>{row.written}</strong>
+        <span className="block">{row.dose}</span>
+        <span className="block text-soft">{row.tone}</span>
+      </span>
+      <span>
+        <em>{row.cues.map((c) => `“${c}”`).join('  ')}</em>
+        <span className="block">{row.movement}</span>
+        <span className="block text-soft">Watch: {row.watch}</span>
+        {row.changes.length > 0 && <span className="block text-care">Changed: {row.changes.join('; ')}</span>}
+      </span>
+    </section>
+  );
+}
+
+function ForClient({ row }: { row: SheetRow }) {
+  return (
+    <section className="grid break-inside-avoid grid-cols-[13em_1fr] gap-x-[1em] border-b border-rule py-[0.6em]">
+      <div>
+        <Figure position={row.position} props={row.props} figure={row.figure} className="h-[7em] w-full" />
+        {row.end && <Figure position={row.position} props={row.props} figure={row.end} className="h-[6em] w-full" title={`${row.name}, where the move ends`} />}
+      </div>
+      <div>
+        <h2 className="text-[1.2em]">{row.number}. {row.name}</h2>
+        <p className="text-soft">{row.positionSetUp} {row.propsLabel && `With: ${row.propsLabel}.`}</p>
+        <p className="text-[1.15em] font-bold tabular-nums">{row.counts}</p>
+        <p className="tabular-nums">{row.dose}.{row.movement && ` ${row.movement[0]!.toUpperCase()}${row.movement.slice(1)}.`}</p>
+        {row.cues.map((c) => <p key={c} className="italic">“{c}”</p>)}
+        <p className="text-soft">You should feel: {row.feeling}</p>
+      </div>
+    </section>
+  );
+}

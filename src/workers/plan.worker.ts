@@ -1,0 +1,42 @@
+import { expose } from 'comlink';
+import type { Result } from '@/core/result';
+import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/sequence/explain';
+import { propose, type ProposalInput } from '@/core/sequence/propose';
+import type { Sequence } from '@/core/sequence/sequence';
+
+/** What the search has come to: choices looked at, the best so far, and the most that could still be. */
+export type PlanProgress = { nodes: number; best: number; bound: number };
+
+const MOST_NODES = 5_000_000;
+
+/** Planning off the main thread, for so many milliseconds of search; the work itself is core's. */
+const api = {
+  propose(input: ProposalInput, searchMs: number, tell: (at: PlanProgress) => void): Result<Sequence> {
+    return propose(input, until(searchMs, tell));
+  },
+  withMoreTime(sequence: Sequence, input: Omit<ProposalInput, 'minutes'>, byMin: number, searchMs: number): Result<OtherMinutes> {
+    return withMoreTime(sequence, input, byMin, until(searchMs));
+  },
+  withLessTime(sequence: Sequence, input: Omit<ProposalInput, 'minutes'>, byMin: number, searchMs: number): Result<OtherMinutes> {
+    return withLessTime(sequence, input, byMin, until(searchMs));
+  },
+};
+
+function until(searchMs: number, tell?: (at: PlanProgress) => void) {
+  const end = performance.now() + searchMs;
+  let told = 0;
+  return {
+    mostNodes: MOST_NODES,
+    progress: (nodes: number, best: number, bound: number): boolean => {
+      const now = performance.now();
+      if (tell && now - told > 100) {
+        told = now;
+        tell({ nodes, best, bound });
+      }
+      return now < end;
+    },
+  };
+}
+
+export type PlanWorker = typeof api;
+expose(api);

@@ -55,7 +55,7 @@ function InstructorRow({ row, styles, size }: { row: SheetRow; styles: Styles; s
         <Text style={styles.bold}>{row.number}. {row.name}</Text>
         <Text style={styles.soft}>{[row.positionLabel, row.propsLabel].filter(Boolean).join('; ')}</Text>
       </View>
-      <View style={{ width: size * 11 }}>
+      <View style={{ width: size * 11, paddingRight: size * 0.6 }}>
         <Text style={styles.bold}>{row.written}</Text>
         <Text>{row.dose}</Text>
         {row.tone !== '' && <Text style={styles.soft}>{row.tone}</Text>}
@@ -81,7 +81,7 @@ function ClientRow({ row, styles, size }: { row: SheetRow; styles: Styles; size:
         <Text style={styles.name}>{row.number}. {row.name}</Text>
         <Text style={styles.soft}>{row.positionSetUp}{row.propsLabel !== '' ? ` With: ${row.propsLabel}.` : ''}</Text>
         <Text style={styles.counts}>{row.counts}</Text>
-        <Text>{row.dose}.{row.movement !== '' ? ` ${row.movement[0]!.toUpperCase()}${row.movement.slice(1)}.` : ''}</Text>
+        <Text>{row.dose}.{row.movement !== '' ? ` ${row.movement}.` : ''}</Text>
         {row.cues.map((c) => <Text key={c} style={styles.italic}>“{c}”</Text>)}
         <Text style={styles.soft}>You should feel: {row.feeling}</Text>
       </View>
@@ -102,10 +102,10 @@ const sizes = (size: number) =>
   StyleSheet.create({
     page: { fontFamily: 'Hyperlegible', fontSize: size, lineHeight: 1.25, color: INK, padding: 30 },
     head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'flex-end', borderBottomWidth: 1.2, borderColor: INK, paddingBottom: 3 },
-    title: { fontSize: size * 1.7, fontWeight: 700 },
+    title: { fontSize: size * 1.7, lineHeight: 1.25, fontWeight: 700 },
     row: { flexDirection: 'row', borderBottomWidth: 0.5, borderColor: RULE, paddingVertical: size * 0.28 },
-    name: { fontSize: size * 1.2, fontWeight: 700 },
-    counts: { fontSize: size * 1.15, fontWeight: 700, paddingTop: size * 0.2 },
+    name: { fontSize: size * 1.2, lineHeight: 1.25, fontWeight: 700 },
+    counts: { fontSize: size * 1.15, lineHeight: 1.25, fontWeight: 700, paddingTop: size * 0.2 },
     bold: { fontWeight: 700 },
     italic: { fontStyle: 'italic' },
     soft: { color: SOFT },

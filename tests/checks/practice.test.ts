@@ -1,5 +1,5 @@
 import { supportRank, type Position } from '@/core/body/positions';
-import { SUBSTITUTES } from '@/core/body/props';
+import { BARE_HANDED, SUBSTITUTES } from '@/core/body/props';
 import { cycleS, ratePerMin } from '@/core/breath/pattern';
 import { durationS } from '@/core/breath/timeline';
 import { drillById, LIBRARY } from '@/core/drills/library';
@@ -107,7 +107,15 @@ describe('props (common practice, no source)', () => {
       band: ['towel'],
       halfBall: ['foldedPillows'],
       block: ['book'],
+      weight: ['book'],
+      twoBalls: ['towel'],
+      cable: ['band'],
     });
+  });
+  it('pursed lips for the straw, a sigh or a hiss for the balloon, own hands for the band', () => {
+    expect(BARE_HANDED).toMatchObject({ straw: 'pursed lips', balloon: expect.stringMatching(/sigh or a hiss/), band: expect.stringMatching(/hands/) });
+    expect(verdictFor(drill('strawExhale'), {}, [])).toMatchObject({ status: 'changed', reasons: [{ text: 'pursed lips in place of the straw' }] });
+    expect(verdictFor(drill('bandRibs'), { shoulder: true }, []).status).toBe('barred');
   });
 });
 

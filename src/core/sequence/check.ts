@@ -4,6 +4,7 @@ import { stageRank, type Drill } from '../drills/drill';
 import { LIBRARY } from '../drills/library';
 import type { Flags } from '../screen/flags';
 import { holdBars, LIGHT_PCT } from '../screen/rules';
+import { REMEDY_LABEL } from '../screen/remedies';
 import { verdictFor, type Verdict } from '../screen/verdict';
 import { alternativesFor, easierThan } from './alternatives';
 import { applyEdit, type Edit } from './edit';
@@ -86,8 +87,7 @@ function toneProblems(block: Block, drill: Drill, verdict: Verdict): Found[] {
   if (block.tone.floor === 'lift' && verdict.tone.floor !== 'lift' && drill.tone.floor === 'lift') {
     found.push({ level: 'stop', text: 'no added pelvic-floor lift for this client', fix: { says: 'no lift', edits: [{ ...on, tone: { floor: verdict.tone.floor, floorPct: 0, squeezePct: verdict.tone.squeezePct } }] } });
   }
-  const lighter = verdict.tone.controlPct < drill.tone.controlPct || verdict.tone.squeezePct < drill.tone.squeezePct;
-  if (lighter && Math.max(block.tone.controlPct, block.tone.squeezePct) > LIGHT_PCT) {
+  if (verdict.reasons.some((r) => r.how === REMEDY_LABEL.lighter) && Math.max(block.tone.controlPct, block.tone.squeezePct) > LIGHT_PCT) {
     found.push({ level: 'stop', text: `light tone only for this client: at most ${LIGHT_PCT} %`, fix: { says: 'light tone', edits: [{ ...on, tone: { controlPct: Math.min(LIGHT_PCT, block.tone.controlPct), squeezePct: Math.min(LIGHT_PCT, block.tone.squeezePct) } }] } });
   }
   return found;

@@ -74,9 +74,9 @@ function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRo
     end: drill?.figure.end,
     written: writtenBreath(block),
     counts: countsOf(block),
-    dose: doseOf(block),
+    dose: capital(doseOf(block)),
     tone: describeTone(block.tone),
-    movement: drill && drill.movement !== 'none' ? drill.movement : '',
+    movement: drill && drill.movement !== 'none' ? capital(drill.movement) : '',
     cues: drill ? twoCues(block, drill) : [],
     steps: drill ? drill.steps.map((s) => s.text) : [],
     watch: drill ? drill.faults.map((f) => `${f.sign}: ${f.mend}`).join('; ') : '',
@@ -85,7 +85,7 @@ function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRo
   };
 }
 
-const writtenBreath = ({ breathing }: Block): string => (breathing.kind === 'paced' ? printPattern(breathing.pattern) : breathing.kind === 'ladder' ? `ladder of ${breathing.rungs ?? 5}` : 'free');
+const writtenBreath = ({ breathing }: Block): string => (breathing.kind === 'paced' ? printPattern(breathing.pattern) + (breathing.last ? `, the last ${printPattern(breathing.last)}` : '') : breathing.kind === 'ladder' ? `ladder of ${breathing.rungs ?? 5}` : 'free');
 
 /**
  * The breath as a client counts it.
@@ -98,8 +98,10 @@ export function countsOf({ breathing }: Pick<Block, 'breathing'>): string {
   const { inhaleS, holdInS, exhaleS, holdOutS } = breathing.pattern;
   const parts = [`in for ${inhaleS}`, holdInS > 0 ? `wait ${holdInS}` : '', `out for ${exhaleS}`, holdOutS > 0 ? `wait ${holdOutS}, empty` : ''].filter(Boolean).join(', ');
   const last = breathing.last ? ` The last breath: in for ${breathing.last.inhaleS}${breathing.last.holdInS > 0 ? `, wait ${breathing.last.holdInS}` : ''}, out for ${breathing.last.exhaleS}.` : '';
-  return `${parts[0]!.toUpperCase()}${parts.slice(1)}.${last}`;
+  return `${capital(parts)}.${last}`;
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** How often. @example doseOf(a block of 8 breaths, 2 rounds, 20 s rest, each side) // '8 breaths, 2 times with 20 s rest, each side' */
 export function doseOf({ breathing, dose }: Pick<Block, 'breathing' | 'dose'>): string {

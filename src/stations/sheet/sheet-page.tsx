@@ -60,7 +60,7 @@ function ForClient({ row }: { row: SheetRow }) {
         <h2 className="text-[1.2em]">{row.number}. {row.name}</h2>
         <p className="text-soft">{row.positionSetUp} {row.propsLabel && `With: ${row.propsLabel}.`}</p>
         <p className="text-[1.15em] font-bold tabular-nums">{row.counts}</p>
-        <p className="tabular-nums">{row.dose}.{row.movement && ` ${row.movement[0]!.toUpperCase()}${row.movement.slice(1)}.`}</p>
+        <p className="tabular-nums">{row.dose}.{row.movement && ` ${row.movement}.`}</p>
         {row.cues.map((c) => <p key={c} className="italic">“{c}”</p>)}
         <p className="text-soft">You should feel: {row.feeling}</p>
       </div>

@@ -23,10 +23,10 @@ import { Stepper } from './stepper';
 
 const PHASE_LABEL: Record<Phase, string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'empty' };
 
-type Props = { block: Block; client: CheckClient; problems: readonly Problem[]; adds?: Contribution; onEdit: (edit: Edit) => void; onFix: (problem: Problem) => void; onRemove: () => void };
+type Props = { block: Block; client: CheckClient; problems: readonly Problem[]; adds?: Contribution; onEdit: (edit: Edit) => void; onFix: (problem: Problem) => void };
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
-export function BlockEditor({ block, client, problems, adds, onEdit, onFix, onRemove }: Props) {
+export function BlockEditor({ block, client, problems, adds, onEdit, onFix }: Props) {
   const { flags, props, library } = client;
   const [swapping, setSwapping] = useState(false);
   const drill = drillOf(block);
@@ -38,7 +38,7 @@ export function BlockEditor({ block, client, problems, adds, onEdit, onFix, onRe
   const on = { blockId: block.id };
   const positions = [...new Set([block.position, ...verdict.positions])];
   return (
-    <section aria-label={`Block: ${drill.name}`} className="grid grid-cols-[150px_minmax(0,1fr)_300px] gap-7 border-t border-rule pt-2.5">
+    <section aria-label={`Block: ${drill.name}`} className="grid grid-cols-[140px_minmax(0,1fr)_312px] gap-6 border-t border-rule pt-2.5">
       <div>
         <Figure position={block.position} props={block.props} figure={drill.figure.start} className="h-24 w-full" />
         <select aria-label="Position" className="w-full border-b-[1.5px] border-ink bg-transparent py-1 text-[13.5px]" value={block.position} onChange={(e) => onEdit({ kind: 'position', ...on, position: e.target.value as Block['position'] })}>
@@ -121,11 +121,10 @@ export function BlockEditor({ block, client, problems, adds, onEdit, onFix, onRe
           {adds && adds.share > 0.005 && <li>Adds {Math.round(adds.share * 100)} % of what the sequence does: {adds.needs.slice(0, 3).map((n) => NEED_LABEL[n.need]).join(', ')}.</li>}
           <li className="text-soft">Watch for: {watchFor(drill)}.</li>
         </ul>
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-1.5">
           <Button disabled={!easier} onClick={() => easier && onEdit({ kind: 'replace', ...on, block: easier })} title={easier ? nameOf(easier) : undefined}>Easier</Button>
           <Button disabled={!harder} onClick={() => harder && onEdit({ kind: 'replace', ...on, block: harder })} title={harder ? nameOf(harder) : undefined}>Harder</Button>
           <Button onClick={() => setSwapping(true)}>Swap</Button>
-          <Button onClick={onRemove}>Take out</Button>
         </div>
       </div>
       <Dialog open={swapping} onOpenChange={setSwapping} title={`In place of “${drill.name}”`} description="Drills of the same stage that this client may do, those that serve the same first.">

@@ -21,13 +21,13 @@ export function WishList({ catalogue, wishes, onWishes }: { catalogue: readonly 
   const add = (id: string) => id !== '' && onWishes({ ...wishes, [id]: kind });
   const drop = (id: string) => onWishes(Object.fromEntries(Object.entries(wishes).filter(([x]) => x !== id)));
   return (
-    <fieldset className="space-y-1.5">
+    <fieldset className="min-w-0 space-y-1.5">
       <legend className="text-[13.5px] text-soft">Wishes</legend>
       <div className="flex gap-2">
         <select aria-label="Kind of wish" className="border-b-[1.5px] border-rule bg-transparent py-1 text-[14px]" value={kind} onChange={(e) => setKind(e.target.value as WishKind)}>
           {KINDS.map((k) => <option key={k.value} value={k.value}>{k.label}</option>)}
         </select>
-        <select aria-label="Drill wished for" className="min-w-0 grow border-b-[1.5px] border-rule bg-transparent py-1 text-[14px]" value="" onChange={(e) => add(e.target.value)}>
+        <select aria-label="Drill wished for" className="w-0 min-w-0 grow border-b-[1.5px] border-rule bg-transparent py-1 text-[14px]" value="" onChange={(e) => add(e.target.value)}>
           <option value="">which drill …</option>
           {catalogue.filter((d) => !wishes[d.id]).map((d) => <option key={d.id} value={d.id}>{d.name}</option>)}
         </select>

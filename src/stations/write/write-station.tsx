@@ -131,29 +131,22 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, c
   ]);
   const over = layout.totalS - sequence.minutes * 60;
   const whole = problems.find((p) => p.blockId === null);
+  const status = <SaveStatus autosave={autosave} onCopyMine={() => void copyMine()} />;
+  const quiet = autosave.state === 'saved' || autosave.state === 'saving';
   return (
     <div className="space-y-2">
-      <div className="flex items-end gap-4">
+      <div className="flex items-end gap-3">
         <div className="min-w-0">
           <h2 className="truncate text-[21px]">{name}</h2>
-          <p className="text-[14.5px] tabular-nums" aria-live="polite">
+          <div className="text-[14px] leading-tight tabular-nums" aria-live="polite">
             <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>{clock(layout.totalS)}</span> of {sequence.minutes}:00
             {over > 0.5 ? `, ${clock(over)} too long` : over < -0.5 ? `, ${clock(-over)} free` : ', to the second'}
             {sequence.proof && <span className="text-soft"> · {sequence.proof.proven ? 'no choice of drills serves the needs better' : `within ${((sequence.proof.bound / sequence.proof.value - 1) * 100).toFixed(1)} % of the best there can be`}</span>}
+            {quiet && <span className="inline-block pl-3">{status}</span>}
             {selected.size > 1 && <span className="text-soft"> · {selected.size} chosen</span>}
-          </p>
+          </div>
         </div>
-        <SaveStatus autosave={autosave} onCopyMine={() => void copyMine()} />
-        <div className="ml-auto flex items-center gap-2.5">
-          <Versions now={kept} versions={versions} onKeep={(label) => actions.keepVersion(sequenceId, label, kept)} onBringBack={editor.set} />
-          <PaperMenu sequenceId={sequenceId} name={name} sequence={kept} flush={autosave.flush} onTemplate={actions.keepTemplate} />
-          <Button kind="main" disabled={stop || redFlagOpen || kept.blocks.length === 0} onClick={() => void coach()}>Coach it</Button>
-        </div>
-      </div>
-      {redFlagOpen && <Notice level="stop">A red flag is open. Record in Screen what was done about it before anything is coached.</Notice>}
-      {error && <Notice level="care">{error}</Notice>}
-      {whole && <Notice level="care" action={whole.fix && <Button onClick={() => editor.fix(whole)}>{`Mend: ${whole.fix.says}`}</Button>}>{whole.text}.</Notice>}
-      <div role="toolbar" aria-label="Editing" className="flex items-center gap-1.5 border-t border-rule pt-1.5">
+      <div role="toolbar" aria-label="Editing" className="ml-auto flex items-center gap-1">
         <Tool label="Undo" disabled={!editor.canUndo} run={editor.undo}><Undo2 size={17} aria-hidden /></Tool>
         <Tool label="Redo" disabled={!editor.canRedo} run={editor.redo}><Redo2 size={17} aria-hidden /></Tool>
         <Tool label="Further" disabled={zoom === 0} run={() => setZoom(zoom - 1)}><ZoomOut size={17} aria-hidden /></Tool>
@@ -167,8 +160,18 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, c
         <Tool label={editor.grouped ? 'Ungroup' : 'Group'} disabled={!editor.grouped && selected.size < 2} run={editor.group}>{editor.grouped ? <Ungroup size={17} aria-hidden /> : <Group size={17} aria-hidden />}</Tool>
         <Tool label="Take out" disabled={!block} run={editor.remove}>take out</Tool>
         <Tool label="Mend" disabled={!problems.some((p) => p.fix)} run={editor.fixNext}><Wrench size={16} aria-hidden /> {problems.length > 0 && problems.length}</Tool>
-        <button type="button" aria-expanded={shelf} onClick={() => setShelf(!shelf)} className="ml-auto min-h-8 border-[1.5px] border-rule px-3 text-[14px] hover:border-ink aria-expanded:border-ink aria-expanded:bg-sheet">Shelf of drills</button>
+        <button type="button" aria-expanded={shelf} onClick={() => setShelf(!shelf)} className="min-h-8 border-[1.5px] border-rule px-3 text-[14px] hover:border-ink aria-expanded:border-ink aria-expanded:bg-sheet" aria-label="Shelf of drills">Shelf</button>
       </div>
+        <div className="flex items-center gap-1">
+          <Versions now={kept} versions={versions} onKeep={(label) => actions.keepVersion(sequenceId, label, kept)} onBringBack={editor.set} />
+          <PaperMenu sequenceId={sequenceId} name={name} sequence={kept} flush={autosave.flush} onTemplate={actions.keepTemplate} />
+          <Button kind="main" disabled={stop || redFlagOpen || kept.blocks.length === 0} onClick={() => void coach()}>Coach it</Button>
+        </div>
+      </div>
+      {!quiet && status}
+      {redFlagOpen && <Notice level="stop">A red flag is open. Record in Screen what was done about it before anything is coached.</Notice>}
+      {error && <Notice level="care">{error}</Notice>}
+      {whole && <Notice level="care" action={whole.fix && <Button onClick={() => editor.fix(whole)}>{`Mend: ${whole.fix.says}`}</Button>}>{whole.text}.</Notice>}
       {kept.blocks.length === 0 ? (
         <p className="border-y border-rule py-8 text-soft" ref={staves}>No blocks. Undo, or put a drill in from the shelf.</p>
       ) : (
@@ -177,7 +180,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, c
         </div>
       )}
       {shelf && <Shelf catalogue={catalogue} flags={plan.flags} props={plan.props} client={plan} leftOut={sequence.leftOut} onPut={(b) => editor.insert([b], index + 1)} onDrag={dragged} />}
-      {block && <BlockEditor key={block.id} block={block} client={client} problems={problems.filter((p) => p.blockId === block.id)} adds={adds[block.id]} onEdit={editor.edit} onFix={editor.fix} onRemove={editor.remove} />}
+      {block && <BlockEditor key={block.id} block={block} client={client} problems={problems.filter((p) => p.blockId === block.id)} adds={adds[block.id]} onEdit={editor.edit} onFix={editor.fix} />}
       {kept.blocks.length > 0 && <AirPanel sequence={kept} input={air} onEase={editor.editAll} />}
       {kept.blocks.length > 0 && <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />}
       <LeftOutList sequence={kept} catalogue={catalogue} />

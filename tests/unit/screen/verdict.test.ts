@@ -106,9 +106,9 @@ describe('props', () => {
     const pillow = one('ballWrap', {}, ['pillow']);
     expect(pillow).toMatchObject({ status: 'changed', props: ['pillow'] });
     expect(pillow.reasons[0]!.text).toBe('pillow in place of the soft ball');
-    expect(one('strawExhale', {}, ['wall'])).toMatchObject({
+    expect(one('towelWrap', {}, ['wall'])).toMatchObject({
       status: 'barred',
-      reasons: [{ kind: 'prop', text: 'needs a straw' }],
+      reasons: [{ kind: 'prop', text: 'needs a stiff towel' }],
     });
     expect(one('wallFeetExhale', {}, []).reasons[0]!.text).toBe('needs a free wall');
   });

@@ -3,7 +3,7 @@ import { pattern } from '@/core/breath/pattern';
 import { durationS } from '@/core/breath/timeline';
 import { PHASES } from '@/core/breath/pattern';
 import { stageRank } from '@/core/drills/drill';
-import { drillById } from '@/core/drills/library';
+import { drillById, LIBRARY } from '@/core/drills/library';
 import { alternativesFor, blockFor, easierThan } from '@/core/sequence/alternatives';
 import { problemsOf } from '@/core/sequence/check';
 import { coachedBlock, momentAt } from '@/core/sequence/coached';
@@ -39,7 +39,7 @@ const anyInput: fc.Arbitrary<ProposalInput> = fc
   .map((over) => input(over));
 
 describe('any sequence that is proposed', () => {
-  const RUNS = { numRuns: 120 };
+  const RUNS = { numRuns: 80 };
   it('fits its time, holds nothing barred, uses only props at hand, keeps stage order and passes its own schema', () => {
     let made = 0;
     fc.assert(
@@ -63,12 +63,12 @@ describe('any sequence that is proposed', () => {
           if (drill.tone.floor === 'lift' && block.tone.floor === 'lift')
             expect(verdict.tone.floor).toBe('lift');
         }
-        expect(problemsOf(s, given)).toEqual([]);
+        expect(problemsOf(s, { flags: given.flags, props: given.props, owned: { level: given.ownedLevel, drills: [] } })).toEqual([]);
         expect(new Set(s.blocks.map((b) => b.drillId)).size).toBe(s.blocks.length);
       }),
       RUNS,
     );
-    expect(made).toBeGreaterThan(60);
+    expect(made).toBeGreaterThan(40);
   });
   it('accounts for every drill: in it, or left out with a reason', () => {
     fc.assert(
@@ -76,10 +76,10 @@ describe('any sequence that is proposed', () => {
         const result = propose(given);
         if (!result.ok) return;
         const out = result.value.leftOut.map((l) => l.drillId);
-        expect(out.length + result.value.blocks.length).toBe(35);
+        expect(out.length + result.value.blocks.length).toBe(LIBRARY.length);
         for (const l of result.value.leftOut) expect(l.why.length).toBeGreaterThan(5);
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
   });
   it('fits to the second where the drills allow it', () => {
@@ -248,7 +248,7 @@ describe('checking a sequence against a client', () => {
     expect(texts({ ...base, blocks: [one('foldedBack')] }, { knees: true })[0]).toMatch(
       /stop: .*knees cannot kneel/,
     );
-    expect(texts({ ...base, blocks: [one('strawExhale')] }, {}, ['wall'])[0]).toMatch(/care: needs a straw/);
+    expect(texts({ ...base, blocks: [one('towelWrap')] }, {}, ['wall'])[0]).toMatch(/care: needs a stiff towel/);
     expect(
       texts({ ...base, blocks: [{ ...one('twoHands'), position: 'hookLying' }] }, { noSupine: true })[0],
     ).toMatch(/stop: this position/);
@@ -269,7 +269,7 @@ describe('alternatives', () => {
       'towel',
       'pillow',
     ]);
-    expect(others[0]!.drillId).toBe('handsRibs');
+    expect(others[0]!.drillId).toBe('crossedBand');
     expect(others.map((b) => b.drillId)).not.toContain('sternumDown');
     for (const b of others) expect(drillById(b.drillId)!.stage).toBe('open');
   });

@@ -6,6 +6,7 @@ import { printBandCsv } from '@/core/formats/band-csv';
 import { printWav } from '@/core/formats/wav';
 import { EMPTY_LOOK } from '@/core/look/look';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { propose } from '@/core/sequence/propose';
 import { NEW_RUN } from '@/core/sequence/run';
 import { bandSetup, simulateBands } from '@/core/simulate/bands';
 import { exhaleSound } from '@/core/simulate/exhale-sound';
@@ -21,12 +22,12 @@ import {
 } from '@/server/clients';
 import { connect, knownVersion, openDb } from '@/server/db/client';
 import { bandsOf, finishLook, looksOf, quietBandsOf, saveLook, startLook } from '@/server/looks';
-import { latestVisit, proposeFor } from '@/server/propose-for';
+import { holdFor, latestVisit, proposalInputFor } from '@/server/propose-for';
 import { dropProtocol, savedProtocols, saveProtocol } from '@/server/protocols';
 import { findRecording, keepRecording, recordingsOf } from '@/server/recordings';
 import { railOf } from '@/server/rail';
 import { revisionsOf } from '@/server/revisions';
-import { openRunOf, ownedLevelOf, saveRun, startRun } from '@/server/runs';
+import { openRunOf, ownedBy, saveRun, startRun } from '@/server/runs';
 import { guarded } from '@/server/save';
 import { saveScreen, screenOf } from '@/server/screens';
 import { saveThresholds, thresholds } from '@/server/settings';
@@ -40,6 +41,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const client = () => must(createClient('Ada')).id;
 const row = (id: string) => findClient(id)!;
+const proposeFor = (id: string, minutes: number) => propose({ ...proposalInputFor(id)!, minutes });
 
 describe('the database file', () => {
   it('is made with its folder, with write-ahead log and foreign keys', () => {
@@ -176,7 +178,9 @@ describe('runs', () => {
     }));
     saveRun(run, 1, sequence, { ...NEW_RUN, stage: 'done', results });
     expect(openRunOf(id)).toBeUndefined();
-    expect(ownedLevelOf(id)).toBeGreaterThanOrEqual(0);
+    expect(ownedBy(id).level).toBeGreaterThanOrEqual(0);
+    expect(ownedBy(id).drills).toEqual(sequence.blocks.map((b) => b.drillId));
+    expect(proposalInputFor(id)!.owned).toEqual(ownedBy(id).drills);
   });
 });
 
@@ -326,6 +330,7 @@ describe('what follows from the records', () => {
   it('a proposal rests on flags and school alone when nobody has looked', () => {
     const sequence = must(proposeFor(client(), 12));
     expect(sequence.blocks.length).toBeGreaterThan(1);
-    expect(why(proposeFor('00000000-0000-4000-8000-000000000000', 12))).toMatch(/no longer here/);
+    expect(proposalInputFor('00000000-0000-4000-8000-000000000000')).toBeNull();
+    expect(holdFor(client())).toBeNull();
   });
 });

@@ -21,6 +21,7 @@ const fig = (of: readonly Position[], change: Change): Figure => ({ of, change }
  */
 export const FIGURES = {
   armsByTheSide: fig([...SUPINE, 'crossedLying'], { near: { arm: arm(-4, -2, 14) }, far: { arm: arm(-4, -2, 14) } }),
+  overRoll: fig(['hookLying'], { holds: 'underBack', both: { arm: arm(24, 150, 30, 160) } }),
   handsLowBelly: fig(SUPINE, { near: { arm: arm(-16, 12, 14, 2) }, far: { arm: arm(-14, 14, 14, 4) } }),
   handsOnTrunk: fig([...SEATED, ...UPRIGHT, 'kneeling'], { near: { arm: arm(-104, 22, 12, 40) }, far: { arm: arm(-100, 42, 12, 60) } }),
   handsOnRibs: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-112, 20, 34, 10) }, best: 'front' }),
@@ -53,7 +54,6 @@ export const FIGURES = {
   elbowsClosed: fig(SEATED, { both: { arm: arm(-8, 92, -14, 120) } }),
   elbowsLifted: fig(SEATED, { chestDeg: 93, both: { arm: arm(34, 128, 26, 160) } }),
   tallStand: fig(SEATED, { as: 'standing' }),
-  oneHandLoaded: fig(UPRIGHT, { near: { arm: arm(-90, -90, 10) }, far: { arm: arm(-92, 60, 30, 40) }, best: 'front' }),
   bentFromLoad: fig(UPRIGHT, { leanDeg: { chest: -20, pelvis: -3 }, near: { arm: arm(-92, -92, 22) }, far: { arm: arm(-92, 60, 30, 40) }, best: 'front' }),
   bentToLoad: fig(UPRIGHT, { leanDeg: { chest: 20, pelvis: 3 }, near: { arm: arm(-90, -90, 6) }, far: { arm: arm(-92, 60, 30, 40) }, best: 'front' }),
   pressStart: fig(UPRIGHT, { leanDeg: { chest: 12, pelvis: 2 }, near: { arm: arm(-60, 88, 40, 90) }, best: 'front' }),

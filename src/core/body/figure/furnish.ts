@@ -74,6 +74,10 @@ const wrapped = (_: Skeleton, sections: readonly Section[]): Solid[] => [
     })),
   },
 ];
+const underBack = (s: Skeleton): Solid[] => {
+  const at = add(lerp(s.waist, s.shoulders, 0.72), scale(s.frontAt.shoulders, -5.4));
+  return [-3.4, 3.4].map((z) => ({ tone: 'thing', balls: [{ at: add(at, [0, 0, z] as Vec3), r: 2.6 }] }));
+};
 const mouth = (s: Skeleton): Vec3 => add(s.headCentre, add(scale(s.frontAt.head, 4.6), scale(add(s.neckTop, scale(s.headCentre, -1)), 0.45)));
 
 const HELD: Partial<Record<Prop, (s: Skeleton, sections: readonly Section[], holds: Pose['holds']) => Solid[]>> = {
@@ -82,13 +86,10 @@ const HELD: Partial<Record<Prop, (s: Skeleton, sections: readonly Section[], hol
   block: (s, _, holds) => between(s, 3.6, holds),
   book: (s, _, holds) => between(s, 3.2, holds),
   band: wrapped,
-  towel: wrapped,
+  towel: (s, sections, holds) => (holds === 'underBack' ? underBack(s) : wrapped(s, sections)),
   straw: (s) => [{ tone: 'band', balls: [{ at: mouth(s), r: 0.4 }, { at: add(mouth(s), scale(s.frontAt.head, 8)), r: 0.4 }] }],
   balloon: (s) => [{ tone: 'thing', balls: [{ at: mouth(s), r: 0.6 }, { at: add(mouth(s), scale(s.frontAt.head, 6)), r: 3.6 }] }],
-  twoBalls: (s) => {
-    const at = add(lerp(s.waist, s.shoulders, 0.72), scale(s.frontAt.shoulders, -5.4));
-    return [-3.4, 3.4].map((z) => ({ tone: 'thing', balls: [{ at: add(at, [0, 0, z] as Vec3), r: 2.6 }] }));
-  },
+  twoBalls: underBack,
   anchor: (s) => [{ tone: 'band', balls: [{ at: s.arms.near.end, r: 0.5 }, { at: add(s.headCentre, [-18, 46, 0] as Vec3), r: 0.5 }] }],
   cable: (s) => [{ tone: 'band', balls: [{ at: s.arms.near.end, r: 0.5 }, { at: [Math.max(s.arms.near.end[0], s.hips[0]) + 34, s.headCentre[1] + 14, 0] as Vec3, r: 0.5 }] }],
   barbell: (s) => [

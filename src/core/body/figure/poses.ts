@@ -20,8 +20,8 @@ export type Pose = {
   rollDeg?: number;
   /** How far pelvis and chest lean out of the side plane toward the viewer: a side bend, or a side plank. */
   leanDeg?: { pelvis?: number; chest?: number };
-  /** Where a ball or block is held; absent: between the knees. */
-  holds?: 'hands' | 'forearms';
+  /** Where a ball, block or towel is; absent: between the knees, round the ribs. */
+  holds?: 'hands' | 'forearms' | 'underBack';
   side?: Camera;
   front: Camera;
   furniture: readonly Furniture[];

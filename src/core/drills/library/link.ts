@@ -43,7 +43,7 @@ export const LINK: readonly WrittenDrill[] = [
   },
   {
     id: 'drawInKeep', name: 'Draw in and keep breathing', stage: 'link', level: 0, easier: 'twoHands',
-    positions: ['hookLying', 'crossedLying', 'sideLying'],
+    positions: ['hookLying', 'crossedLying', 'sideLying'], figure: { start: 'handsLowBelly' },
     breathing: paced(4, 1, 6, 1), exhaleRangeS: [4, 7], usual: once(10), range: [10, 30], setUpS: 15,
     tone: { ...NO_TONE, floor: 'follow', control: 'drawIn', controlPct: 15 },
     serves: { coordination: 0.7, control: 0.6 }, zones: { lowerRibsRight: 0.3, lowerRibsLeft: 0.3 },

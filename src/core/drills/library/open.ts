@@ -133,7 +133,7 @@ export const OPEN: readonly WrittenDrill[] = [
     feeling: 'The upper side opens like a gill.',
   },
   {
-    id: 'upperBreath', name: 'Upper breath, low ribs kept', stage: 'open', level: 2, easier: 'bandRibs', school: 'allRound', ownedFirst: ['setAndKeep'],
+    id: 'upperBreath', name: 'Upper breath, low ribs kept', stage: 'open', level: 2, easier: 'bandRibs', school: 'allRound', ownedFirst: ['bandRibs'],
     positions: ['sitting', 'standing'], props: ['band'],
     breathing: paced(3, 3, 5, 0), exhaleRangeS: [4, 6], usual: once(6), range: [6, 8], setUpS: 30,
     tone: { ...NO_TONE, floor: 'follow', control: 'brace', controlPct: 15 },

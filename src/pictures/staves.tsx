@@ -118,7 +118,7 @@ export function Staves({ sequence, scale, selected = NONE, marked, playheadS, dr
         </foreignObject>
       </g>
       <line x1={x(sequence.minutes * 60)} x2={x(sequence.minutes * 60)} y1={4} y2={STAVE.end} stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="2 4" />
-      {dropX !== null && <line data-testid="drop" x1={dropX} x2={dropX} y1={0} y2={STAVE.end} stroke="var(--rise)" strokeWidth="5" />}
+      {dropX !== null && <rect data-testid="drop" x={dropX - 2.5} y={0} width={5} height={STAVE.end} fill="var(--rise)" />}
       {playheadS !== undefined && <line x1={x(playheadS)} x2={x(playheadS)} y1={0} y2={STAVE.end} stroke="var(--stop)" strokeWidth="2" />}
     </svg>
   );

@@ -190,12 +190,31 @@ export function useAutosave<T>({ key, initial, rev, save, aside, merge }: Option
   return { value, set, state, why, recovered, joined, takeTheirs, keepMine, retry: () => void flush(), flush };
 }
 
-type Draft<T> = { rev: number; value: T; /** What the value was made from. */ base?: T };
+type Draft<T> = { rev: number; value: T; /** What the value was made from. */ base?: T; /** Which tab wrote it, and when. */ tab?: string; at?: number };
+
+/** A tab that is open saves within this time; an older draft was left behind by one that is gone, or that cannot save. */
+const ORPHANED_MS = 5000;
+
+/** The same through reloads of one tab, and another in every other tab. */
+function tabId(): string {
+  try {
+    const known = sessionStorage.getItem('kokyu-tab');
+    if (known) return known;
+    const made = crypto.randomUUID();
+    sessionStorage.setItem('kokyu-tab', made);
+    return made;
+  } catch {
+    return 'one';
+  }
+}
 
 function readDraft<T>(key: string): Draft<T> | null {
   try {
     const text = localStorage.getItem(key);
-    return text === null ? null : (JSON.parse(text) as Draft<T>);
+    if (text === null) return null;
+    const draft = JSON.parse(text) as Draft<T>;
+    const elsewhere = draft.tab !== undefined && draft.tab !== tabId() && Date.now() - (draft.at ?? 0) < ORPHANED_MS;
+    return elsewhere ? null : draft;
   } catch {
     return null;
   }
@@ -203,7 +222,7 @@ function readDraft<T>(key: string): Draft<T> | null {
 
 function writeDraft(key: string, draft: Draft<unknown>): void {
   try {
-    localStorage.setItem(key, JSON.stringify(draft));
+    localStorage.setItem(key, JSON.stringify({ ...draft, tab: tabId(), at: Date.now() }));
   } catch {
     // A full or forbidden store loses only the safety net; the save itself goes on.
   }

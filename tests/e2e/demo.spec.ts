@@ -109,15 +109,15 @@ test('the whole way by keyboard: choose a block, lengthen its exhale, take it ou
 test('the drills can be found by words and by stage, and each shows how it is taught', async ({ page }) => {
   await page.goto('/drills');
   const list = page.getByRole('list', { name: /drills$/ });
-  await page.getByLabel('Find').fill('quadruped');
-  await expect(list.getByRole('listitem')).toHaveCount(3);
-  await page.getByLabel('Find').fill('');
-  await page.getByRole('radio', { name: 'hold' }).click();
-  await expect(list.getByRole('listitem')).toHaveCount(2);
-  await list.getByRole('button').nth(1).click();
+  await page.getByLabel('Find', { exact: true }).fill('quadruped');
+  await expect(list.getByRole('listitem')).toHaveCount(5);
+  await page.getByLabel('Find', { exact: true }).fill('');
+  await page.getByLabel('Stage', { exact: true }).selectOption('hold');
+  await expect(list.getByRole('listitem')).toHaveCount(5);
+  await list.getByRole('button', { name: /Short calm holds/ }).click();
   const sheet = page.getByRole('article', { name: 'Short calm holds' });
-  await expect(sheet).toContainText('Stop while it is still easy.');
+  await expect(sheet).toContainText('Stop while it is still easy');
   await expect(sheet).toContainText('Empty pause');
-  await page.getByLabel('Find').fill('zither');
-  await expect(page.getByText('No drill holds these words')).toBeVisible();
+  await page.getByLabel('Find', { exact: true }).fill('zither');
+  await expect(page.getByText(/^No drill answers to all of this/)).toBeVisible();
 });

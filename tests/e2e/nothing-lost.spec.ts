@@ -22,7 +22,8 @@ test('two windows on one sequence: both versions are kept', async ({ page, conte
   expect(theirs).not.toBe(mine);
   await other.reload();
   await expect(other.getByTestId('total')).toHaveText(theirs);
-  await other.getByRole('button', { name: /^Earlier/ }).click();
+  await other.getByRole('button', { name: /^Versions/ }).click();
+  await expect(other.getByRole('dialog')).toContainText('set-up');
   await other.getByRole('button', { name: 'Bring back' }).first().click();
   await expect(other.getByTestId('total')).toHaveText(mine);
   await other.close();

@@ -73,7 +73,8 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
       {saved && <Notice level="care">{saved}</Notice>}
       <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
         <div className="space-y-2">
-          <Figure position={block.position} props={block.props} className="h-44 w-full" />
+          <Figure position={block.position} props={block.props} figure={drill?.figure.start} className={drill?.figure.end ? 'h-28 w-full' : 'h-44 w-full'} />
+          {drill?.figure.end && <Figure position={block.position} props={block.props} figure={drill.figure.end} className="h-28 w-full" title="where the move ends" />}
           <p className="text-[17px]">{POSITION[block.position].label}</p>
         </div>
         <button type="button" onClick={on.toggle} aria-label={running ? 'Pause' : 'Start'} className="flex items-center justify-center gap-6 text-left">

@@ -22,7 +22,7 @@ export function DrillSheet({ drill, all, onOpen, buttons }: { drill: Drill; all:
   const { usual, range, figure } = drill;
   const unit = drill.breathing.kind === 'free' ? 's' : 'breaths';
   const named = (id: string) => all.find((d) => d.id === id);
-  const link = (d: Drill | undefined, none: string) => (d ? onOpen ? <button key={d.id} type="button" className="underline underline-offset-4" onClick={() => onOpen(d.id)}>{d.name}</button> : d.name : none);
+  const link = (d: Drill | undefined, none: string) => (d ? onOpen ? <button key={d.id} type="button" className="min-h-6 underline underline-offset-4" onClick={() => onOpen(d.id)}>{d.name}</button> : d.name : none);
   const harder = harderOf(drill, all);
   const first = drill.ownedFirst.flatMap((id) => named(id) ?? []);
   const props = drill.props.map((p) => [PROP_LABEL[p], ...(SUBSTITUTES[p] ?? []).map((s) => `or ${PROP_LABEL[s]}`), ...(BARE_HANDED[p] ? [`or ${BARE_HANDED[p]}`] : [])].join(' '));

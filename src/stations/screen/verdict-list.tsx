@@ -59,7 +59,7 @@ function VerdictLine({ verdict }: { verdict: Verdict }) {
   return (
     <li className="flex items-center gap-3 border-b border-rule py-1.5">
       <span className={`w-14 shrink-0 ${verdict.status === 'barred' ? 'opacity-35' : ''}`}>
-        <Figure position={position} props={verdict.props} className="h-10 w-14" />
+        <Figure position={position} props={verdict.props} figure={drill.figure.start} className="h-10 w-14" />
       </span>
       <span className="grow">
         <span className="flex justify-between gap-2">
@@ -67,7 +67,7 @@ function VerdictLine({ verdict }: { verdict: Verdict }) {
           <span className={`text-[13.5px] ${MARK[verdict.status].className}`}>{MARK[verdict.status].word}</span>
         </span>
         {verdict.reasons.map((r) => (
-          <span key={r.text} className="block text-[13.5px] text-soft">{r.text} <span className="text-[12px]">({readableSource(r.source)})</span></span>
+          <span key={r.text} className="block text-[13.5px] text-soft">{r.text}{r.how ? `: ${r.how}` : ''} <span className="text-[12px]">({readableSource(r.source)})</span></span>
         ))}
         {verdict.status === 'changed' && <span className="block text-[13.5px]">→ {POSITION[position].label}</span>}
       </span>

@@ -133,7 +133,7 @@ export function BlockEditor({ block, client, problems, adds, onEdit, onFix }: Pr
           {alternatives.map((other) => (
             <li key={other.drillId} className="border-b border-rule">
               <button type="button" className="flex w-full items-center gap-4 py-2 text-left hover:bg-sheet" onClick={() => { onEdit({ kind: 'replace', ...on, block: other }); setSwapping(false); }}>
-                <Figure position={other.position} props={other.props} className="h-12 w-20" />
+                <Figure position={other.position} props={other.props} figure={drillOf(other)?.figure.start} className="h-12 w-20" />
                 <span className="grow">{nameOf(other)}</span>
                 <span className="text-soft tabular-nums">{clock(other.setUpS + durationS(other.breathing, other.dose))}</span>
               </button>

@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { demoClient, newClient, propose, saved } from './helpers';
+
+/** The text of a PDF, page by page, as pdf.js reads it. */
+async function textOf(bytes: Buffer): Promise<string[]> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const pdf = await getDocument({ data: new Uint8Array(bytes), useSystemFonts: true }).promise;
+  const pages: string[] = [];
+  for (let n = 1; n <= pdf.numPages; n++) pages.push((await (await pdf.getPage(n)).getTextContent()).items.map((i) => ('str' in i ? i.str : '')).join(' ').replace(/\s+/g, ' '));
+  return pages;
+}
+
+const names = (page: Page) => page.getByRole('region', { name: 'Staves' }).getByRole('button').evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.replace(/, [\d:]+.*$/, '')));
+
+async function pdf(page: Page, sheet: string, large: boolean): Promise<string[]> {
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('in large type').setChecked(large);
+  const [download] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('listitem').filter({ hasText: sheet }).getByRole('link', { name: 'PDF' }).click()]);
+  return textOf(readFileSync(await download.path()));
+}
+
+test('the sheets as PDF hold every block; the instructor’s takes one page; the client’s names nobody', async ({ page }) => {
+  await page.goto(`${await demoClient(page, 'Bram T.')}/write`);
+  await page.locator('main ul a').first().click();
+  await expect(page.getByRole('region', { name: 'Staves' })).toBeVisible();
+  const blocks = await names(page);
+  await page.getByRole('button', { name: 'Sheets and files' }).click();
+  const instructor = await pdf(page, 'Sheet for you', false);
+  expect(instructor).toHaveLength(1);
+  for (const name of blocks) expect(instructor[0]).toContain(name);
+  expect(instructor[0]).toMatch(/Watch: /);
+  expect(instructor[0]).toMatch(/Look again: /);
+  const client = (await pdf(page, 'Sheet for the client', false)).join(' ');
+  for (const name of blocks) expect(client).toContain(name);
+  expect(client).toMatch(/In for \d/);
+  expect(client).not.toMatch(/Bram|Watch:|Caution/);
+  expect(client).toContain('Stop, breathe normally');
+  const large = await pdf(page, 'Sheet for the client', true);
+  expect(large.length).toBeGreaterThan(1);
+});
+
+test('the browser prints the same sheet, and another sequence comes back from its JSON', async ({ page, context }) => {
+  const file = await newClient(page, 'On paper');
+  await propose(page, file, 12);
+  const blocks = await names(page);
+  await page.getByRole('button', { name: 'Sheets and files' }).click();
+  const href = await page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'client' }).getByRole('link', { name: 'Print' }).getAttribute('href');
+  const paper = await context.newPage();
+  await paper.goto(href!);
+  await expect(paper.getByRole('heading', { level: 2 })).toHaveCount(blocks.length);
+  await expect(paper.getByText('On paper')).toHaveCount(0);
+  await paper.emulateMedia({ media: 'print' });
+  await expect(paper.getByRole('button', { name: 'Print' })).toBeHidden();
+  const printed = (await textOf(await paper.pdf())).join(' ');
+  for (const name of blocks) expect(printed).toContain(name);
+  await paper.goto(href!.replace('for=client', 'for=nobody'));
+  await expect(paper.getByText(/not here|no longer|nothing/i).first()).toBeVisible();
+  await paper.close();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('dialog').getByRole('link', { name: 'Save as JSON' }).click()]);
+  const kept = await download.path();
+  await page.keyboard.press('Escape');
+  await saved(page);
+  await page.goto(`${file}/write`);
+  await page.locator('input[type=file]').setInputFiles({ name: 'sequence.kokyu.json', mimeType: 'application/json', buffer: readFileSync(kept) });
+  await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
+  await expect.poll(() => names(page)).toEqual(blocks);
+});

@@ -12,6 +12,7 @@ const database = join(folder, 'bench.db');
 try {
   run(process.execPath, [TSX, 'scripts/bench-core.ts']);
   reference();
+  run(process.execPath, [TSX, 'scripts/bench-plan.ts']);
   run(process.execPath, [TSX, 'scripts/bench-fill.ts'], { env: { ...ENV, KOKYU_DB: database } });
   await pages();
 } finally {
@@ -38,6 +39,61 @@ print(f"  reference, SciPy filter and peaks          {4 * n / best / 1e6:8.1f} m
 `;
   const done = spawnSync('python3', ['-c', code], { encoding: 'utf8' });
   process.stdout.write(done.status === 0 ? done.stdout : '  reference, SciPy: not on this machine\n');
+}
+
+/** A sequence of 100 blocks on its staves: frames while an edge is dragged, beside an empty page that only counts frames. */
+async function staves(browser, base, file) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(base);
+  const count = () =>
+    page.evaluate(
+      () =>
+        new Promise((done) => {
+          const times = [];
+          const end = performance.now() + 3000;
+          const frame = (now) => {
+            times.push(now);
+            if (now < end) requestAnimationFrame(frame);
+            else done(times);
+          };
+          requestAnimationFrame(frame);
+        }),
+    );
+  const said = (times) => {
+    const gaps = times.slice(1).map((t, i) => t - times[i]).sort((a, b) => a - b);
+    return `${(1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length)).toFixed(1).padStart(8)} frames/s, 95 of 100 frames within ${gaps[Math.floor(gaps.length * 0.95)].toFixed(1)} ms`;
+  };
+  const idle = said(await count());
+  await page.goto(`${base}${file}/write`);
+  await page.locator('main ul a').first().click();
+  await page.getByRole('region', { name: 'Staves' }).waitFor();
+  const blocks = () => page.getByRole('region', { name: 'Staves' }).getByRole('button').count();
+  while ((await blocks()) < 100) {
+    const now = await blocks();
+    await page.keyboard.press('ArrowLeft');
+    for (let i = 0; i < now; i++) await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('y');
+    await page.keyboard.press('p');
+    if ((await blocks()) === now) break;
+    if ((await blocks()) > 60) {
+      while ((await blocks()) < 100) {
+        await page.keyboard.press('ArrowRight');
+        await page.keyboard.press('y');
+        await page.keyboard.press('p');
+      }
+    }
+  }
+  await page.getByRole('region', { name: 'Staves' }).getByRole('button').nth(5).click();
+  const grip = await page.locator('[data-lengthen]').boundingBox();
+  const counting = count();
+  await page.mouse.move(grip.x + 5, grip.y + 40);
+  await page.mouse.down();
+  for (let i = 0; i < 150; i++) await page.mouse.move(grip.x + 5 + 60 * Math.sin(i / 12), grip.y + 40);
+  const dragged = said(await counting);
+  await page.mouse.up();
+  console.log(`  staves of ${await blocks()} blocks, an edge dragged   ${dragged}`);
+  console.log(`  reference, a page at rest                  ${idle}`);
+  await page.close();
 }
 
 async function pages() {
@@ -85,6 +141,7 @@ async function pages() {
       console.log(`  first load of ${name.padEnd(29)}${(bytes / 1024).toFixed(0).padStart(8)} KB of compressed script, ${ms.toFixed(0)} ms to load (aim: under 200 KB); idle after ${(performance.now() - start).toFixed(0)} ms`);
       await fresh.close();
     }
+    await staves(browser, base, file);
     await browser.close();
   } finally {
     server.kill();

@@ -39,6 +39,10 @@ try {
   await at('/drills');
   await page.getByRole('button').filter({ hasText: 'Balloon, knees on a ball' }).click();
   await shot('drills');
+  await page.getByRole('button', { name: 'Copy and change' }).click();
+  await page.getByRole('form', { name: 'A drill of your own' }).waitFor();
+  await page.waitForTimeout(500);
+  await shot('drill-form');
   const petra = await client('Petra');
   await at(`${petra}/screen`);
   await shot('screen');
@@ -77,6 +81,17 @@ try {
   await shot('read-model');
   await newest(`${wen}/write`);
   await shot('write');
+  await page.keyboard.press('a');
+  await page.waitForTimeout(400);
+  await shot('write-shelf');
+  await page.keyboard.press('a');
+  await page.getByRole('button', { name: 'Sheets and files' }).click();
+  const paper = await page.context().newPage();
+  await paper.goto(`http://127.0.0.1:${port}${await page.getByRole('link', { name: 'Print' }).last().getAttribute('href')}`, { waitUntil: 'networkidle' });
+  await paper.setViewportSize({ width: 1280, height: 800 });
+  await paper.screenshot({ path: join(out, 'sheet-client.png') });
+  await paper.close();
+  await page.keyboard.press('Escape');
   await page.getByRole('region', { name: 'Air moved' }).getByRole('button').first().click();
   await page.getByRole('radio', { name: 'as in quiet breathing' }).click();
   await page.getByRole('region', { name: 'Air moved' }).scrollIntoViewIfNeeded();

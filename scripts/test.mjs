@@ -20,7 +20,7 @@ rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
 
 const jest = join(reports, 'jest.json');
-run(process.execPath, [bin('jest/bin/jest.js'), '--json', `--outputFile=${jest}`]);
+run(process.execPath, [bin('jest/bin/jest.js'), '--maxWorkers=2', '--json', `--outputFile=${jest}`]);
 count('Jest', jest, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
 
 if (browser) {

@@ -68,6 +68,7 @@ const AirVerbInput = z.strictObject({
 const props = z._default(z.array(z.enum(PROPS)), []);
 const ScreenInput = z.strictObject({ flags: Flags, props });
 const ReadInput = z.strictObject({ look: z.partial(LookData), flags: z._default(Flags, {}), school: z._default(z.nullable(School), null), control: z._default(z.nullable(Control), null), thresholds: z._default(OwnThresholds, {}) });
+const drillIds = z._default(z.array(z.string().check(z.maxLength(40))).check(z.maxLength(200)), []);
 const ProposeInput = z.strictObject({
   needs: z.optional(Needs),
   readings: z.optional(z.partialRecord(z.enum(READINGS), z.number().check(z.gte(0), z.lte(1)))),
@@ -78,6 +79,10 @@ const ProposeInput = z.strictObject({
   comfortableExhaleS: z._default(z.nullable(z.number().check(z.positive(), z.lte(60))), null),
   ownedLevel: z._default(z.int().check(z.gte(-1), z.lte(3)), 0),
   relook: z.optional(z.enum(RELOOK_TESTS)),
+  owned: drillIds,
+  locked: drillIds,
+  wanted: drillIds,
+  unwanted: drillIds,
 });
 
 /** What each verb of the command line does: JSON in, JSON out. See docs/commands.md. */

@@ -30,14 +30,11 @@ export function saveDrill(drill: Drill): Result<{ id: string }> {
 /** Brings in drills, all or none; one that is here already is replaced. */
 export function bringInDrills(list: readonly Drill[]): Result<{ added: number; replaced: number }> {
   const here = new Set(ownLibrary().own.map((d) => d.id));
-  return db().transaction(() => {
-    for (const drill of list) {
-      const saved = saveDrill(drill);
-      if (!saved.ok) return saved;
-    }
-    const replaced = list.filter((d) => here.has(d.id)).length;
-    return ok({ added: list.length - replaced, replaced });
-  });
+  const shipped = list.find((d) => drillById(d.id));
+  if (shipped) return fail(`“${shipped.name}” has the id of a drill that ships with Kokyu. Nothing was brought in.`, 'id');
+  db().transaction(() => list.forEach(saveDrill));
+  const replaced = list.filter((d) => here.has(d.id)).length;
+  return ok({ added: list.length - replaced, replaced });
 }
 
 /** Takes a drill out of what is offered; sequences that have it keep it. */

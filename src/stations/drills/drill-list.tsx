@@ -75,7 +75,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
         <h1 className="text-[25px]">Drills</h1>
         <label className="text-[13px] text-soft">
           Find
-          <input className="block w-40 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink" value={words} onChange={(e) => setWords(e.target.value)} />
+          <input aria-label="Find" className="block w-40 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink" value={words} onChange={(e) => setWords(e.target.value)} />
         </label>
         <Filter label="Stage" value={stage} onValue={setStage} options={STAGES.map((s) => [s, s])} />
         <Filter label="Need" value={need} onValue={setNeed} options={NEEDS.map((n) => [n, NEED_LABEL[n]])} />
@@ -138,7 +138,7 @@ function Filter<V extends string>({ label, value, onValue, options }: { label: s
   return (
     <label className="text-[13px] text-soft">
       {label}
-      <select className="block w-[118px] border-b-[1.5px] border-rule bg-transparent py-0.5 text-[14px] text-ink" value={value} onChange={(e) => onValue(e.target.value as V | '')}>
+      <select aria-label={label} className="block w-[118px] border-b-[1.5px] border-rule bg-transparent py-0.5 text-[14px] text-ink" value={value} onChange={(e) => onValue(e.target.value as V | '')}>
         <option value="">any</option>
         {options.map(([v, text]) => <option key={v} value={v}>{text}</option>)}
       </select>

@@ -1,0 +1,61 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { drillById, LIBRARY } from '@/core/drills/library';
+import type { Sequence } from '@/core/sequence/sequence';
+import { createClient } from '@/server/clients';
+import { bringBackDrill, bringInDrills, catalogue, ownLibrary, retireDrill, saveDrill } from '@/server/drills';
+import { keepRevision, revisionsOf } from '@/server/revisions';
+import { createSequence } from '@/server/sequences';
+import { allTemplates, dropTemplate, saveTemplate } from '@/server/templates';
+import { must, why } from '../helpers';
+
+const folder = mkdtempSync(join(tmpdir(), 'kokyu-'));
+process.env.KOKYU_DB = join(folder, 'library.db');
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const own = { ...drillById('twoHands')!, id: 'own-1', name: 'Harbour breath' };
+const sequence: Sequence = { minutes: 10, school: 'lowQuiet', blocks: [], relook: { test: 'rings', position: 'hookLying', lengthS: 60 }, leftOut: [] };
+
+describe('drills of the studio’s own', () => {
+  it('are kept, changed and offered; a shipped one is never written over', () => {
+    expect(must(saveDrill(own))).toEqual({ id: 'own-1' });
+    expect(must(saveDrill({ ...own, name: 'Harbour, slower' }))).toEqual({ id: 'own-1' });
+    expect(ownLibrary().own.map((d) => d.name)).toEqual(['Harbour, slower']);
+    expect(catalogue()).toHaveLength(LIBRARY.length + 1);
+    expect(why(saveDrill({ ...drillById('twoHands')!, name: 'Mine now' }))).toMatch(/ships with Kokyu/);
+    expect(drillById('twoHands')!.name).toBe('Two hands, low breath');
+  });
+  it('are retired and brought back, shipped ones too', () => {
+    retireDrill('own-1');
+    retireDrill('twoHands');
+    retireDrill('twoHands');
+    expect(catalogue().map((d) => d.id)).not.toEqual(expect.arrayContaining(['own-1']));
+    expect([...ownLibrary().retired].sort()).toEqual(['own-1', 'twoHands']);
+    bringBackDrill('own-1');
+    bringBackDrill('twoHands');
+    expect(catalogue()).toHaveLength(LIBRARY.length + 1);
+  });
+  it('come in all or not at all', () => {
+    const bad = [{ ...own, id: 'own-2' }, { ...drillById('twoHands')! }];
+    expect(must(bringInDrills([{ ...own, name: 'Again' }, { ...own, id: 'own-3' }]))).toEqual({ added: 1, replaced: 1 });
+    expect(bringInDrills(bad).ok).toBe(false);
+    expect(ownLibrary().own.map((d) => d.id).sort()).toEqual(['own-1', 'own-3']);
+  });
+});
+
+describe('templates and versions', () => {
+  it('a template of the same name is replaced; one can be dropped', () => {
+    saveTemplate('Half hour', sequence);
+    saveTemplate('Half hour', { ...sequence, minutes: 30 });
+    expect(allTemplates().map((t) => [t.name, t.data.minutes])).toEqual([['Half hour', 30]]);
+    dropTemplate(allTemplates()[0]!.id);
+    expect(allTemplates()).toEqual([]);
+  });
+  it('a version keeps its name among those that were kept by themselves', () => {
+    const id = createSequence(must(createClient('Ada')).id, null, 'ten', sequence);
+    keepRevision('sequence', id, 0, sequence, 'before the exam');
+    keepRevision('sequence', id, 0, { ...sequence, minutes: 12 });
+    expect(revisionsOf(id).map((r) => r.label).sort()).toEqual(['before the exam', null]);
+  });
+});

@@ -80,15 +80,15 @@ try {
   await page.getByRole('radio', { name: 'least resistance' }).click();
   await shot('read-model');
   await newest(`${wen}/write`);
+  await page.mouse.move(640, 4);
   await shot('write');
   await page.keyboard.press('a');
   await page.waitForTimeout(400);
   await shot('write-shelf');
   await page.keyboard.press('a');
   await page.getByRole('button', { name: 'Sheets and files' }).click();
-  const paper = await page.context().newPage();
+  const paper = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await paper.goto(`http://127.0.0.1:${port}${await page.getByRole('link', { name: 'Print' }).last().getAttribute('href')}`, { waitUntil: 'networkidle' });
-  await paper.setViewportSize({ width: 1280, height: 800 });
   await paper.screenshot({ path: join(out, 'sheet-client.png') });
   await paper.close();
   await page.keyboard.press('Escape');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { newClient, propose, saved } from './helpers';
+import { newClient, saved } from './helpers';
 
 test('a drill of one’s own is copied, changed with a preview, planned with, retired, saved and brought in again', async ({ page }) => {
   await page.goto('/drills');

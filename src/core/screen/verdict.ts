@@ -76,17 +76,19 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy]);
   barred ||= barring.length > 0;
   const props: Prop[] = [];
+  const instead: string[] = [];
   for (const wanted of drill.props) {
     const found = propFor(wanted, available);
     if (found !== null) {
       props.push(found);
-      if (found !== wanted) prop(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
-    } else if (BARE_HANDED[wanted] && !(wanted === 'band' && flags.shoulder)) prop(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
+      if (found !== wanted) instead.push(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
+    } else if (BARE_HANDED[wanted] && !(wanted === 'band' && flags.shoulder)) instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
     else {
       prop(`needs a ${PROP_LABEL[wanted]}`);
       barred = true;
     }
   }
+  if (!barred) instead.forEach(prop);
   const has = (remedy: Remedy) => remedies.some((r) => r.remedy === remedy);
   const status: Status = barred ? 'barred' : reasons.length > 0 ? 'changed' : 'allowed';
   return { drillId: drill.id, status, positions: barred ? [] : positions, props: barred ? [] : props, ...remedied(drill, has), shorter: has('shorter'), reasons };

@@ -1,6 +1,6 @@
 'use client';
 
-import { Copy, ClipboardPaste, Group, Redo2, Undo2, Ungroup, Wrench, ZoomIn, ZoomOut } from 'lucide-react';
+import { ChevronLeft, ChevronRight, ClipboardPaste, Copy, Group, Minus, Plus, Redo2, Trash2, Undo2, Ungroup, Wrench, ZoomIn, ZoomOut } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '@/core/drills/drill';
@@ -136,12 +136,12 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, c
   return (
     <div className="space-y-2">
       <div className="flex items-end gap-3">
-        <div className="min-w-0">
+        <div className="min-w-0 grow">
           <h2 className="truncate text-[21px]">{name}</h2>
           <div className="text-[14px] leading-tight tabular-nums" aria-live="polite">
             <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>{clock(layout.totalS)}</span> of {sequence.minutes}:00
             {over > 0.5 ? `, ${clock(over)} too long` : over < -0.5 ? `, ${clock(-over)} free` : ', to the second'}
-            {sequence.proof && <span className="text-soft"> · {sequence.proof.proven ? 'no choice of drills serves the needs better' : `within ${((sequence.proof.bound / sequence.proof.value - 1) * 100).toFixed(1)} % of the best there can be`}</span>}
+            {sequence.proof && <span className="text-soft"> · {sequence.proof.proven ? 'no choice of drills serves the needs better' : `within ${((sequence.proof.bound / sequence.proof.value - 1) * 100).toFixed(1)} % of the best`}</span>}
             {quiet && <span className="inline-block pl-3">{status}</span>}
             {selected.size > 1 && <span className="text-soft"> · {selected.size} chosen</span>}
           </div>
@@ -151,14 +151,14 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, c
         <Tool label="Redo" disabled={!editor.canRedo} run={editor.redo}><Redo2 size={17} aria-hidden /></Tool>
         <Tool label="Further" disabled={zoom === 0} run={() => setZoom(zoom - 1)}><ZoomOut size={17} aria-hidden /></Tool>
         <Tool label="Nearer" disabled={zoom === ZOOMS.length - 1} run={() => setZoom(zoom + 1)}><ZoomIn size={17} aria-hidden /></Tool>
-        <Tool label="Earlier" disabled={!block} run={() => editor.moveBy(-1)}>←|</Tool>
-        <Tool label="Later" disabled={!block} run={() => editor.moveBy(1)}>|→</Tool>
-        <Tool label="A breath fewer" disabled={!block} run={() => editor.lengthen(-1)}>− breath</Tool>
-        <Tool label="A breath more" disabled={!block} run={() => editor.lengthen(1)}>+ breath</Tool>
+        <Tool label="Earlier" disabled={!block} run={() => editor.moveBy(-1)}><ChevronLeft size={17} aria-hidden /></Tool>
+        <Tool label="Later" disabled={!block} run={() => editor.moveBy(1)}><ChevronRight size={17} aria-hidden /></Tool>
+        <Tool label="A breath fewer" disabled={!block} run={() => editor.lengthen(-1)}><Minus size={16} aria-hidden /></Tool>
+        <Tool label="A breath more" disabled={!block} run={() => editor.lengthen(1)}><Plus size={16} aria-hidden /></Tool>
         <Tool label="Copy" disabled={!block} run={editor.copy}><Copy size={16} aria-hidden /></Tool>
         <Tool label="Put the copy behind" disabled={!editor.canPaste} run={editor.paste}><ClipboardPaste size={16} aria-hidden /></Tool>
         <Tool label={editor.grouped ? 'Ungroup' : 'Group'} disabled={!editor.grouped && selected.size < 2} run={editor.group}>{editor.grouped ? <Ungroup size={17} aria-hidden /> : <Group size={17} aria-hidden />}</Tool>
-        <Tool label="Take out" disabled={!block} run={editor.remove}>take out</Tool>
+        <Tool label="Take out" disabled={!block} run={editor.remove}><Trash2 size={16} aria-hidden /></Tool>
         <Tool label="Mend" disabled={!problems.some((p) => p.fix)} run={editor.fixNext}><Wrench size={16} aria-hidden /> {problems.length > 0 && problems.length}</Tool>
         <button type="button" aria-expanded={shelf} onClick={() => setShelf(!shelf)} className="min-h-8 border-[1.5px] border-rule px-3 text-[14px] hover:border-ink aria-expanded:border-ink aria-expanded:bg-sheet" aria-label="Shelf of drills">Shelf</button>
       </div>
@@ -196,7 +196,7 @@ function joined(base: Sequence, mine: Sequence, theirs: Sequence): Sequence | nu
 
 function Tool({ label, disabled, run, children }: { label: string; disabled: boolean; run: () => void; children: React.ReactNode }) {
   return (
-    <button type="button" aria-label={label} title={label} disabled={disabled} onClick={run} className="inline-flex min-h-8 items-center gap-1 border-[1.5px] border-rule px-2 text-[14px] hover:border-ink disabled:opacity-40">
+    <button type="button" aria-label={label} title={label} disabled={disabled} onClick={run} className="inline-flex min-h-8 items-center gap-1 border-[1.5px] border-rule px-[7px] text-[14px] whitespace-nowrap hover:border-ink disabled:opacity-40">
       {children}
     </button>
   );

@@ -83,7 +83,8 @@ async function staves(browser, base, file) {
       }
     }
   }
-  await page.getByRole('region', { name: 'Staves' }).getByRole('button').nth(5).click();
+  await page.getByRole('region', { name: 'Staves' }).getByRole('button').nth(5).focus();
+  await page.keyboard.press('Enter');
   const grip = await page.locator('[data-lengthen]').boundingBox();
   const counting = count();
   await page.mouse.move(grip.x + 5, grip.y + 40);

@@ -89,7 +89,7 @@ function Breaths({ timeline, work, scale, free }: { timeline: BlockTimeline; wor
       {(Object.keys(paths) as Stroke[]).map((stroke) => (
         <path key={stroke} d={paths[stroke]} stroke={STROKE_COLOUR[stroke]} strokeWidth={stroke === 'held' ? 3 : 1.7} strokeLinejoin="round" />
       ))}
-      {free && <text x={x(3)} y={y(0.25)} fontSize="12.5" fill="var(--soft)">as it comes</text>}
+      {free && timeline.totalS * scale > 84 && <text x={x(3)} y={y(0.25)} fontSize="12.5" fill="var(--soft)">as it comes</text>}
     </g>
   );
 }

@@ -1,4 +1,5 @@
 import { DEMAND_RULES } from '../screen/rules';
+import type { Edit } from '../sequence/edit';
 import type { Flags } from '../screen/flags';
 import type { Lift } from './lift-input';
 import { percentOfMax } from './rep-max';
@@ -68,6 +69,12 @@ export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
     barred,
   };
 }
+
+/** The pause before the effort, seconds, and what the wall does, as a block has them. The pause ends just past the sticking point. */
+export const liftEdits = (blockId: string, plan: Pick<LiftPlan, 'strategy' | 'bracePct'>): Edit[] => [
+  { kind: 'phase', blockId, phase: 'holdIn', seconds: plan.strategy === 'withMovement' ? 0 : plan.strategy === 'pastSticking' ? 2 : 4 },
+  { kind: 'tone', blockId, tone: { control: 'brace', controlPct: plan.bracePct, brace: 'tuned' } },
+];
 
 function breathOf(strategy: Strategy, effort: 'exhale' | 'inhale'): LiftPlan['breath'] {
   const point = (at: number, volume: number, held = false) => ({ at, volume, held });

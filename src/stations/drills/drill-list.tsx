@@ -30,6 +30,9 @@ export type DrillActions = {
 /** Copies begin as what they were copied from, under an id of their own. */
 const copyOf = (drill: Drill): Drill => ({ ...drill, id: `own-${crypto.randomUUID()}`, name: `${drill.name.slice(0, 41)}, copy` });
 
+/** A drill to begin with: the plainest breath there is, to be named, told and cued by who makes it. */
+const newDrill = (): Drill => ({ ...LIBRARY[0]!, id: `own-${crypto.randomUUID()}`, name: '', positions: ['hookLying'], helpful: [], breathing: { kind: 'paced', pattern: { inhaleS: 4, holdInS: 0, exhaleS: 6, holdOutS: 0 } }, exhaleRangeS: [4, 7], usual: { breaths: 8, rounds: 1, restS: 0, sides: 1 }, range: [6, 10], serves: {}, zones: {}, figure: {}, easier: undefined, steps: [{ kind: 'place', text: '' }, { kind: 'contact', text: '' }, { kind: 'exhale', text: '' }, { kind: 'pattern', text: '' }], cues: [{ kind: 'image', text: '' }, { kind: 'touch', text: '' }, { kind: 'target', text: '' }], faults: [{ sign: '', mend: '' }], feeling: '' });
+
 /** The library: shipped drills and the studio's own, found by what they do and need. */
 export function DrillList({ library, actions }: { library: OwnLibrary; actions: DrillActions }) {
   const [words, setWords] = useState('');
@@ -106,6 +109,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
           <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-2.5">
             <span className="text-[14px] text-soft tabular-nums">{found.length} of {offered.length}</span>
             <a className="text-[14.5px] underline underline-offset-4" download="drills.kokyu.json" href={`data:application/json;charset=utf-8,${encodeURIComponent(printLibraryFile(library.own))}`} aria-disabled={library.own.length === 0}>Save your own as JSON ({library.own.length})</a>
+            <Button onClick={() => setEditing(newDrill())}>New drill</Button>
             <FileButton label="Bring in a library" accept=".json,application/json" onFile={(file) => void bringIn(file)} />
           </div>
         </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { POSITION } from '@/core/body/positions';
 import { PROP_LABEL } from '@/core/body/props';
@@ -7,6 +8,7 @@ import { PHASES, PHASE_KEY, ratePerMin, type Phase } from '@/core/breath/pattern
 import { durationS } from '@/core/breath/timeline';
 import { cuesOf } from '@/core/drills/aim-cues';
 import { watchFor } from '@/core/drills/drill';
+import { liftEdits } from '@/core/load/lift';
 import { NEED_LABEL } from '@/core/read/needs';
 import { verdictFor } from '@/core/screen/verdict';
 import { alternativesFor, easierThan, harderThan } from '@/core/sequence/alternatives';
@@ -21,12 +23,14 @@ import { Dialog } from '@/ui/dialog';
 import { Notice } from '@/ui/notice';
 import { Stepper } from './stepper';
 
+const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner));
+
 const PHASE_LABEL: Record<Phase, string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'empty' };
 
-type Props = { block: Block; client: CheckClient; problems: readonly Problem[]; adds?: Contribution; onEdit: (edit: Edit) => void; onFix: (problem: Problem) => void };
+type Props = { block: Block; client: CheckClient; problems: readonly Problem[]; adds?: Contribution; onEdit: (edit: Edit) => void; onEdits: (edits: readonly Edit[]) => void; onFix: (problem: Problem) => void };
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
-export function BlockEditor({ block, client, problems, adds, onEdit, onFix }: Props) {
+export function BlockEditor({ block, client, problems, adds, onEdit, onEdits, onFix }: Props) {
   const { flags, props, library } = client;
   const [swapping, setSwapping] = useState(false);
   const drill = drillOf(block);
@@ -127,6 +131,12 @@ export function BlockEditor({ block, client, problems, adds, onEdit, onFix }: Pr
           <Button onClick={() => setSwapping(true)}>Swap</Button>
         </div>
       </div>
+      {drill.lift && (
+        <details className="col-span-3 border-t border-rule pt-1.5">
+          <summary className="text-[14.5px] font-semibold">When to breathe in this lift</summary>
+          <div className="pt-2"><LoadPlanner flags={flags} initial={drill.lift} onUse={(plan) => onEdits(liftEdits(block.id, plan))} /></div>
+        </details>
+      )}
       <Dialog open={swapping} onOpenChange={setSwapping} title={`In place of “${drill.name}”`} description="Drills of the same stage that this client may do, those that serve the same first.">
         {alternatives.length === 0 && <p>No other drill of this stage is open to this client.</p>}
         <ul>

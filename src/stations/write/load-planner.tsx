@@ -1,10 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { planLift, STRATEGY_LABEL, type Lift } from '@/core/load/lift';
+import { planLift, STRATEGY_LABEL, type Lift, type LiftPlan } from '@/core/load/lift';
 import { MOST_REPS, percentOfMax, repMax } from '@/core/load/rep-max';
 import type { Flags } from '@/core/screen/flags';
 import { LiftBreath } from '@/pictures/lift-breath';
+import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
@@ -13,12 +14,12 @@ const RIBS = [{ value: 'close', label: 'closes the ribs' }, { value: 'open', lab
 const BY = [{ value: 'percent', label: '% of the most' }, { value: 'reps', label: 'repetitions possible' }] as const;
 
 /** When to breathe in a lift: by the side that works, the arm and the load, with the cautions for this client. */
-export function LoadPlanner({ flags }: { flags: Flags }) {
-  const [ribs, setRibs] = useState<Lift['ribs']>('close');
-  const [armDeg, setArm] = useState<number | undefined>(30);
-  const [by, setBy] = useState<'percent' | 'reps'>('reps');
-  const [percent, setPercent] = useState<number | undefined>(50);
-  const [reps, setReps] = useState<number | undefined>(22);
+export function LoadPlanner({ flags, initial = { ribs: 'close', armDeg: 30, load: { repsPossible: 22 } }, onUse }: { flags: Flags; initial?: Lift; onUse?: (plan: LiftPlan) => void }) {
+  const [ribs, setRibs] = useState<Lift['ribs']>(initial.ribs);
+  const [armDeg, setArm] = useState<number | undefined>(initial.armDeg);
+  const [by, setBy] = useState<'percent' | 'reps'>('percent' in initial.load ? 'percent' : 'reps');
+  const [percent, setPercent] = useState<number | undefined>('percent' in initial.load ? initial.load.percent : 50);
+  const [reps, setReps] = useState<number | undefined>('repsPossible' in initial.load ? initial.load.repsPossible : 22);
   const [kg, setKg] = useState<number | undefined>();
   const load: Lift['load'] = by === 'percent' ? { percent: percent ?? 50 } : { repsPossible: reps ?? 22 };
   const plan = planLift({ ribs, armDeg: armDeg ?? 0, load }, flags);
@@ -44,6 +45,7 @@ export function LoadPlanner({ flags }: { flags: Flags }) {
         <ul className="list-disc space-y-1 pl-5 text-[14.5px]">{plan.why.map((w) => <li key={w}>{w}</li>)}</ul>
         {plan.barred.length > 0 && <Notice level="stop">Not for this client: {plan.barred.join('; ')}. Bring the load down until the breath flows, and ask the client’s clinician.</Notice>}
         {plan.cautions.map((c) => <Notice key={c} level="care">{c}</Notice>)}
+        {onUse && <Button disabled={plan.barred.length > 0} onClick={() => onUse(plan)}>Breathe so in this block</Button>}
       </div>
     </div>
   );

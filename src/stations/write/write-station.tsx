@@ -180,7 +180,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, c
         </div>
       )}
       {shelf && <Shelf catalogue={catalogue} flags={plan.flags} props={plan.props} client={plan} leftOut={sequence.leftOut} onPut={(b) => editor.insert([b], index + 1)} onDrag={dragged} />}
-      {block && <BlockEditor key={block.id} block={block} client={client} problems={problems.filter((p) => p.blockId === block.id)} adds={adds[block.id]} onEdit={editor.edit} onFix={editor.fix} />}
+      {block && <BlockEditor key={block.id} block={block} client={client} problems={problems.filter((p) => p.blockId === block.id)} adds={adds[block.id]} onEdit={editor.edit} onEdits={editor.editAll} onFix={editor.fix} />}
       {kept.blocks.length > 0 && <AirPanel sequence={kept} input={air} onEase={editor.editAll} />}
       {kept.blocks.length > 0 && <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />}
       <LeftOutList sequence={kept} catalogue={catalogue} />

@@ -102,6 +102,7 @@ export const LINK: readonly WrittenDrill[] = [
     positions: ['quadruped'], helpful: ['towel'],
     breathing: { kind: 'free', freeS: 90 }, usual: once(1), range: [60, 150], setUpS: 20,
     serves: { floorLetGo: 0.9 }, zones: { pelvicFloor: 0.7, lowerRibsBack: 0.3 }, demands: ['stretch'],
+    alters: { backPain: { remedy: 'shorter', why: 'the back rounds early on the way to the heels: back less far' } },
     figure: { end: 'rockToHeels' }, movement: 'ten turns of the hips, then ten rocks back to the heels',
     steps: [place('Hands and knees, knees wide, feet together; then feet wide, knees in.'), contact('Shins and hands.'), exhale('Out: go back.'), breathe('In: come forward, soft at the base.'), move('Ten with the feet one way, ten the other; back as far as it is easy.')],
     cues: [image('A boat swings at its rope.'), target('Sit bones drift apart as you go back.'), count('Ten and ten, no hurry.'), touch('Shins stay heavy on the mat.')],

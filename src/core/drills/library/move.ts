@@ -35,6 +35,7 @@ export const MOVE: readonly WrittenDrill[] = [
     id: 'headTurns', name: 'Head turns and nods on the breath', stage: 'move', level: 0, easier: 'fillBothHands',
     positions: ['hookLying', 'crossedLying', 'sideLying', 'sitting', 'quadruped'],
     breathing: paced(3, 0, 4, 0), exhaleRangeS: [3, 5], usual: rounds(10, 2, 10), range: [6, 10], setUpS: 10,
+    alters: { neurological: { remedy: 'shorter', why: 'few turns; stop at the first dizziness' } },
     serves: { control: 0.4, settle: 0.3, upperRibs: 0.3 }, zones: { belly: 0.4, sternum: 0.3 },
     figure: { end: 'nod' }, movement: 'exhale turns the head, inhale returns; then nods',
     steps: [place('As for the breath you have; nothing else moves.'), contact('One hand on the low ribs.'), exhale('Out: turn the head.'), breathe('In: come back to the middle; the low breath goes on.'), move('Ten turns, then ten nods.')],

@@ -55,6 +55,7 @@ export const OPEN: readonly WrittenDrill[] = [
     positions: ['counterLean'],
     breathing: paced(4, 0, 8, 0), exhaleRangeS: [5, 8], usual: rounds(5, 2, 20), range: [4, 6], setUpS: 20,
     tone: { ...NO_TONE, control: 'drawIn', controlPct: 15 },
+    alters: { highBloodPressure: { remedy: 'shorter', why: 'leaning hard on the arms raises blood pressure' } },
     serves: { backRibs: 0.8, control: 0.4, upright: 0.5 }, zones: { lowerRibsBack: 0.9, betweenBlades: 0.5 },
     steps: [place('Straight arms on the counter, weight to the heels.'), contact('Heels and hands; tail gently under.'), exhale('Each exhale keeps a little more in front.'), breathe('Back fills; the front does not let go.'), tone('A light draw in front, kept on the inhale.')],
     cues: [image('You lean into a steady wind.'), target('Front stays, back fills.'), touch('Press the counter lightly away.'), count('Five breaths, each a little firmer.')],

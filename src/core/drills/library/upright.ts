@@ -54,6 +54,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     id: 'easyWalk', name: 'Easy walk, nose only', stage: 'upright', level: 1, easier: 'findSeat',
     positions: ['walking'],
     breathing: { kind: 'free', freeS: 120 }, usual: once(1), range: [120, 300], setUpS: 10,
+    alters: { cardiac: { remedy: 'shorter', why: 'short, on the level, within the clinician’s limits' }, respiratory: { remedy: 'shorter', why: 'short, with a place to sit down' } },
     serves: { upright: 0.8, tolerance: 0.3 }, zones: { lowerRibsRight: 0.4, lowerRibsLeft: 0.4 }, movement: 'walking; count steps in and out',
     steps: [place('Walk as if along a quay, no hurry.'), contact('Heel, outer edge, ball of the foot.'), exhale('Out through the nose.'), breathe('Mouth closed; count the steps of each in and out.')],
     cues: [count('Three steps in, four out, or your own.'), sound('If you hear it, slow down.'), target('Low ribs swing with the arms.'), image('Walk like someone with time.')],

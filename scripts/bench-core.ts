@@ -1,5 +1,5 @@
-import { PROPS } from '@/core/body/props';
-import { propose, type ProposalInput } from '@/core/sequence/propose';
+import { propose } from '@/core/sequence/propose';
+import { benchInput as input } from './bench-input';
 import { printEdf, parseEdf } from '@/core/formats/edf';
 import { EMPTY_LOOK } from '@/core/look/look';
 import { readLook } from '@/core/read/read';
@@ -18,17 +18,6 @@ const best = (times: number, run: () => void): number => {
   return least;
 };
 const line = (name: string, figure: string) => console.log(`  ${name.padEnd(43)}${figure}`);
-
-const input = (minutes: number): ProposalInput => ({
-  needs: { lowBreath: 2, exhaleLength: 1.5, sideRibs: 1, backRibs: 1, floorLink: 1, control: 0.7, upright: 0.6, settle: 0.3 },
-  flags: {},
-  props: [...PROPS],
-  minutes,
-  school: 'allRound',
-  comfortableExhaleS: 5,
-  ownedLevel: 2,
-  relook: 'rings',
-});
 
 console.log('Proposals (aim: under 300 ms each)');
 const cold = performance.now();

@@ -1,28 +1,18 @@
 import highsLoader from 'highs';
-import { PROPS } from '@/core/body/props';
 import { LIBRARY } from '@/core/drills/library';
 import type { Drill } from '@/core/drills/drill';
 import { solve } from '@/core/plan/solve';
 import { choicesOf, planOf, type ProposalInput } from '@/core/sequence/options';
 import { budgetOf, relookPositionFor } from '@/core/sequence/propose';
 import { seeded } from '@/core/simulate/random';
+import { benchInput } from './bench-input';
 import { asMip } from '../tests/checks/plan-as-mip';
 
 // The planner beside a general mixed-integer solver on the same instances, in one run.
 const SEARCH_MS = 900;
 const HIGHS_S = Number(process.env.HIGHS_S ?? 20);
 
-const input = (minutes: number, library: readonly Drill[]): ProposalInput => ({
-  needs: { lowBreath: 2, exhaleLength: 1.5, sideRibs: 1, backRibs: 1, floorLink: 1, control: 0.7, upright: 0.6, settle: 0.3 },
-  flags: {},
-  props: [...PROPS],
-  minutes,
-  school: 'allRound',
-  comfortableExhaleS: 5,
-  ownedLevel: 2,
-  relook: 'rings',
-  library,
-});
+const input = (minutes: number, library: readonly Drill[]): ProposalInput => ({ ...benchInput(minutes), library });
 
 /** The shipped drills and made-up variations of them, so many in all. */
 function libraryOf(count: number): Drill[] {

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { contradictionIn } from '../drills/drill';
 import { parseWith } from '../parse';
 import { fail, type Result } from '../result';
 import { Sequence } from '../sequence/sequence';
@@ -12,7 +13,9 @@ export const printSequenceFile = (name: string, sequence: Sequence): string =>
 
 export function parseSequenceFile(text: string): Result<SequenceFile> {
   try {
-    return parseWith(SequenceFile, JSON.parse(text));
+    const file = parseWith(SequenceFile, JSON.parse(text));
+    const wrong = file.ok ? file.value.sequence.blocks.flatMap((b) => (b.drill ? (contradictionIn(b.drill) ?? []) : [])) : [];
+    return wrong.length > 0 ? fail(`a drill in it contradicts itself: ${wrong[0]}. Nothing was brought in.`, 'blocks') : file;
   } catch {
     return fail('This is not a sequence file: it is no JSON. Nothing was brought in.', 'file');
   }

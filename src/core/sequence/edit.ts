@@ -3,7 +3,7 @@ import { RUNGS } from '../breath/ladder';
 import { PHASE_KEY, type Phase } from '../breath/pattern';
 import { clamp, roundTo } from '../statistics';
 import type { Tone } from '../tone/tone';
-import type { Block, Sequence } from './sequence';
+import { MOST_BLOCKS, type Block, type Sequence } from './sequence';
 
 /** One change of a sequence. Edits to a block that is not there leave the sequence as it was. */
 export type Edit =
@@ -31,7 +31,7 @@ export type Edit =
   | { kind: 'minutes'; minutes: number }
   | { kind: 'relook'; seconds: number };
 
-/** The sequence with one edit made; out-of-range figures are brought to the nearest that is allowed. */
+/** The sequence with one edit made; out-of-range figures are brought to the nearest that is allowed, and what would be more than MOST_BLOCKS is not put in. */
 export function applyEdit(sequence: Sequence, edit: Edit): Sequence {
   const edited = made(sequence, edit);
   return edited.proof === undefined ? edited : { ...edited, proof: undefined };
@@ -67,6 +67,7 @@ function made(sequence: Sequence, edit: Edit): Sequence {
 }
 
 function insertAll(sequence: Sequence, blocks: readonly Block[], at: number): Sequence {
+  if (sequence.blocks.length + blocks.length > MOST_BLOCKS) return sequence;
   const groups = new Map<string, string>();
   let grown = sequence;
   blocks.forEach((block, i) => {

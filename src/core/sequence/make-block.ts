@@ -12,6 +12,9 @@ import { toneFor, type ToneClient } from '../tone/plan-tone';
 import type { HoldPrescription } from './prescribe';
 import type { Block } from './sequence';
 
+/** A drill of single pauses, each of which goes by the client’s own calm hold (practice P25). */
+export const isCalmHold = ({ stage, usual, breathing }: Drill): boolean => stage === 'hold' && usual.breaths === 1 && usual.sides === 1 && breathing.kind === 'paced' && breathing.pattern.holdOutS > 0;
+
 /** How much of a drill: its least, its usual or its most. */
 export type Amount = 'least' | 'usual' | 'most';
 
@@ -49,7 +52,7 @@ export function withClient(drill: Drill, breathing: Breathing, { comfortableExha
   if (school === 'lowQuiet' && (drill.serves.settle || drill.serves.lowBreath) && comfortableExhaleS !== null) {
     pattern = { ...pattern, inhaleS: Math.max(LEAST_INHALE_S, Math.min(pattern.inhaleS, roundTo(pattern.exhaleS * QUIET_SHARE, 0.5))) };
   }
-  if (hold && drill.stage === 'hold' && drill.usual.breaths === 1 && drill.usual.sides === 1 && pattern.holdOutS > 0) pattern = { ...pattern, holdOutS: hold.holdS };
+  if (hold && isCalmHold(drill)) pattern = { ...pattern, holdOutS: hold.holdS };
   return { ...breathing, pattern };
 }
 

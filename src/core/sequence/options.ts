@@ -4,13 +4,14 @@ import { durationS } from '../breath/timeline';
 import { stageRank, type Drill } from '../drills/drill';
 import { LIBRARY } from '../drills/library';
 import type { RelookTest } from '../look/look';
+import { HOLD_POSITIONS } from '../look/places';
 import type { Plan } from '../plan/plan';
 import { NEEDS, type Need, type Needs } from '../read/needs';
 import type { School } from '../read/school';
 import type { Flags } from '../screen/flags';
 import { verdictFor, type Verdict } from '../screen/verdict';
 import { floorRank } from '../tone/plan-tone';
-import { makeBlock, type Amount, type BlockClient } from './make-block';
+import { isCalmHold, makeBlock, type Amount, type BlockClient } from './make-block';
 import type { Block } from './sequence';
 
 export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school'> & {
@@ -100,10 +101,15 @@ export function choicesOf(input: ProposalInput): Choices {
 /** More than one level above what the client owns; a drill that is locked is the instructor's own word. */
 export const tooHigh = (drill: Drill, input: ProposalInput): boolean => drill.level > input.ownedLevel + 1 && !input.locked?.includes(drill.id);
 
-/** A calm hold is planned where it is to be held now; other drills in their best positions. */
-function positionsOf(drill: Drill, verdict: Verdict, { hold }: ProposalInput): Position[] {
-  if (hold && drill.stage === 'hold' && drill.usual.breaths === 1 && verdict.positions.includes(hold.position)) return [hold.position];
-  return verdict.positions.slice(0, MOST_POSITIONS);
+/**
+ * A calm hold is planned where it is to be held now, lying while nothing is known, and where that is barred in the best
+ * position left; one that is only for later positions not at all. Other drills in their best positions.
+ */
+function positionsOf(drill: Drill, verdict: Verdict, { hold, locked }: ProposalInput): Position[] {
+  if (!isCalmHold(drill)) return verdict.positions.slice(0, MOST_POSITIONS);
+  const now = hold?.position ?? HOLD_POSITIONS[0];
+  if (verdict.positions.includes(now)) return [now];
+  return drill.positions.includes(now) || locked?.includes(drill.id) ? verdict.positions.slice(0, 1) : [];
 }
 
 /** What has to come first of a drill: what is neither owned nor excused by a lock. */

@@ -94,7 +94,8 @@ function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: Pr
     const asked = NEEDS.filter((need, i) => drill.serves[need] && weights[i]! > 0);
     if (asked.length === 0) return { drillId: drill.id, kind: 'notNeeded', why: 'nothing that was read asks for it' };
     if (!options.some((o) => o.drill.id === drill.id)) {
-      return { drillId: drill.id, kind: 'first', why: `first: ${firstOf(drill, input).map(nameOf).join(', ')}` };
+      const first = firstOf(drill, input).map(nameOf);
+      return { drillId: drill.id, kind: 'first', why: `first: ${first.length > 0 ? first.join(', ') : 'calm holds in easier positions'}` };
     }
     const usual = makeBlock({ id: '', drill, verdict, position: verdict.positions[0]!, amount: 'usual', client: input, available: input.props });
     const needsS = usual.setUpS + durationS(usual.breathing, usual.dose);

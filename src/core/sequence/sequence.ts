@@ -36,11 +36,13 @@ export type Relook = z.infer<typeof Relook>;
 export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'first', 'unwanted', 'notNeeded', 'noRoom']), why: z.string().check(z.maxLength(4000)) });
 export type LeftOut = z.infer<typeof LeftOut>;
 
+export const MOST_BLOCKS = 100;
+
 /** What is to be coached: blocks in order, then the same look again (practice P64). */
 export const Sequence = z.object({
   minutes: z.number().check(z.gte(3, { error: 'at least 3 minutes: a drill and the look again' }), z.lte(120, { error: 'at most 120 minutes' })),
   school: School,
-  blocks: z.array(Block).check(z.maxLength(100)),
+  blocks: z.array(Block).check(z.maxLength(MOST_BLOCKS)),
   relook: Relook,
   leftOut: z.array(LeftOut),
   /** How good the choice of drills is, as proposed; gone with the first change by hand. */

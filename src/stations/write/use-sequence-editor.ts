@@ -44,8 +44,11 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     const next = kept.blocks[Math.min(kept.blocks.length - 1, Math.max(0, index + by))];
     if (next) setChosen((c) => (extend ? [...c.filter((x) => x !== next.id), next.id] : [next.id]));
   };
+  const [full, setFull] = useState(false);
   const insert = (blocks: readonly Block[], at: number) => {
     const next = applyEdit(kept, { kind: 'insertMany', blocks, at });
+    setFull(blocks.length > 0 && next === kept);
+    if (next === kept) return;
     const before = new Set(kept.blocks.map((b) => b.id));
     set(next);
     setChosen(next.blocks.filter((b) => !before.has(b.id)).map((b) => b.id));
@@ -84,6 +87,8 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     rebase: (base: Sequence, theirs: Sequence) => setHistory((h) => ({ ...h, past: h.past.map((p) => mergeSequences(base, p, theirs).sequence), future: h.future.map((p) => mergeSequences(base, p, theirs).sequence) })),
     paste: () => insert(clipboard, index + 1),
     canPaste: copied > 0,
+    /** The last thing that was to be put in found no room. */
+    full,
     /** While an edge is dragged the change is shown and not yet made. */
     preview: (change: Edit | null, done: boolean) => {
       setDraft(done ? null : change);

@@ -13,7 +13,7 @@ import { contributionsOf } from '@/core/sequence/explain';
 import { dropIndex } from '@/core/sequence/lengthen';
 import { mergeSequences } from '@/core/sequence/merge';
 import type { ClientPlan } from '@/core/sequence/options';
-import { clock, drillOf, layoutOf, type Block, type Sequence } from '@/core/sequence/sequence';
+import { clock, drillOf, layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequence/sequence';
 import { STAVE_LEFT } from '@/pictures/stave-lines';
 import { Staves } from '@/pictures/staves';
 import { Button } from '@/ui/button';
@@ -171,6 +171,7 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, c
       {!quiet && status}
       {redFlagOpen && <Notice level="stop">A red flag is open. Record in Screen what was done about it before anything is coached.</Notice>}
       {error && <Notice level="care">{error}</Notice>}
+      {editor.full && <Notice level="care">A sequence holds at most {MOST_BLOCKS} blocks; nothing was put in.</Notice>}
       {whole && <Notice level="care" action={whole.fix && <Button onClick={() => editor.fix(whole)}>{`Mend: ${whole.fix.says}`}</Button>}>{whole.text}.</Notice>}
       {kept.blocks.length === 0 ? (
         <p className="border-y border-rule py-8 text-soft" ref={staves}>No blocks. Undo, or put a drill in from the shelf.</p>

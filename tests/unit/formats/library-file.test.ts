@@ -81,5 +81,7 @@ describe('a sequence file with a drill that did not ship', () => {
     const back = must(parseSequenceFile(printSequenceFile('mine', sequence)));
     expect(back.sequence).toEqual(sequence);
     expect(back.sequence.blocks[0]!.drill!.name).toBe('Harbour breath');
+    const hidden = { ...block, drill: own({ breathing: { kind: 'paced', pattern: { inhaleS: 4, holdInS: 0, exhaleS: 6, holdOutS: 9 } } }) };
+    expect(why(parseSequenceFile(printSequenceFile('mine', { ...sequence, blocks: [hidden] })))).toMatch(/a drill in it contradicts itself: demands: .* held breath.*Nothing was brought in/);
   });
 });

@@ -89,6 +89,14 @@ describe('many blocks at once', () => {
   });
 });
 
+describe('a full sequence', () => {
+  it('takes no more than a hundred blocks and stays as it was', () => {
+    const hundred = of(...Array.from({ length: 99 }, (_, i) => block('twoHands', `x${i}`)));
+    expect(applyEdit(hundred, { kind: 'insert', block: block('sideBend', 'n'), at: 0 }).blocks).toHaveLength(100);
+    expect(applyEdit(hundred, { kind: 'insertMany', blocks: hundred.blocks.slice(0, 2), at: 0 })).toBe(hundred);
+  });
+});
+
 describe('what one key mends', () => {
   it('every fix takes away the problem that it is for', () => {
     let seen = 0;

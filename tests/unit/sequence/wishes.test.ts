@@ -71,6 +71,19 @@ describe('wishes', () => {
     const left = must(propose(input({ ownedLevel: 3, unwanted: ['shortCalmHolds'], needs: { tolerance: 3 } }))).leftOut;
     expect(left.find((l) => l.drillId === 'walkingHolds')).toEqual({ drillId: 'walkingHolds', kind: 'first', why: 'first: Short calm holds' });
   });
+  it('a calm hold is planned only where it is to be held now (P26)', () => {
+    const at = (hold: ProposalInput['hold'], over: Partial<ProposalInput> = {}) => {
+      const { options } = choicesOf(input({ needs: { tolerance: 3 }, ownedLevel: 3, owned: ['shortCalmHolds'], hold, ...over }));
+      const of = (id: string) => [...new Set(options.filter((o) => o.drill.id === id).map((o) => o.position))];
+      return [of('shortCalmHolds'), of('walkingHolds')];
+    };
+    const hold = (position: 'hookLying' | 'sitting' | 'standing' | 'walking') => ({ position, holdS: 9, why: '' });
+    expect(at(null)).toEqual([['hookLying'], []]);
+    expect(at(hold('sitting'))).toEqual([['sitting'], []]);
+    expect(at(hold('walking'))).toEqual([[], ['walking']]);
+    expect(at(null, { flags: { noSupine: true } })).toEqual([['sitting'], []]);
+    expect(at(null, { locked: ['walkingHolds'] })).toEqual([['hookLying'], ['walking']]);
+  });
   it('holds never stand behind load', () => {
     const s = must(propose(input({ minutes: 60, ownedLevel: 3, owned: LIBRARY.map((d) => d.id), locked: ['heavyLift', 'emptyPause', 'fullLean'] })));
     const at = (id: string) => drills(s).indexOf(id);

@@ -1,9 +1,6 @@
-import { pattern } from '../../breath/pattern';
 import { NO_TONE } from '../../tone/tone';
 import type { WrittenDrill } from '../drill';
-import { breathe, contact, count, exhale, fault, image, once, place, rounds, sound, target, tone, touch } from './words';
-
-const paced = (...p: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...p) });
+import { breathe, contact, count, exhale, fault, image, once, paced, place, rounds, sound, target, tone, touch } from './words';
 
 /** Empty: the full exhale first, because an emptied chest has room to fill (practice P21). Common practice, no source. */
 export const EMPTY: readonly WrittenDrill[] = [

@@ -1,8 +1,5 @@
-import { pattern } from '../../breath/pattern';
 import type { WrittenDrill } from '../drill';
-import { breathe, contact, count, eachSide, exhale, fault, image, move, once, place, rounds, sound, target, touch } from './words';
-
-const paced = (...p: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...p) });
+import { breathe, contact, count, eachSide, exhale, fault, image, move, once, paced, place, rounds, sound, target, touch } from './words';
 
 /** Hold: calm in a pause (practice P25–P29). Common practice, no source. */
 export const HOLD: readonly WrittenDrill[] = [

@@ -1,9 +1,6 @@
-import { pattern } from '../../breath/pattern';
 import { NO_TONE } from '../../tone/tone';
 import type { WrittenDrill } from '../drill';
-import { breathe, contact, count, eachSide, exhale, fault, image, move, once, place, rounds, sound, target, tone, touch } from './words';
-
-const paced = (...p: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...p) });
+import { breathe, contact, count, eachSide, exhale, fault, image, move, once, paced, place, rounds, sound, target, tone, touch } from './words';
 
 /** Link: floor and abdominals with the breath (practice P49–P56). Common practice, no source. */
 export const LINK: readonly WrittenDrill[] = [

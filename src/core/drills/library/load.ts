@@ -1,9 +1,7 @@
-import { pattern } from '../../breath/pattern';
 import { NO_TONE } from '../../tone/tone';
 import type { WrittenDrill } from '../drill';
-import { breathe, contact, count, eachSide, exhale, fault, image, move, once, place, sound, target, tone, touch } from './words';
+import { breathe, contact, count, eachSide, exhale, fault, image, move, once, paced, place, sound, target, tone, touch } from './words';
 
-const paced = (...p: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...p) });
 const HELD_UNDER_LOAD = 'a held breath under load raises blood pressure';
 const NOT_HEAVY = 'no heavy lift without a clinician’s word';
 

@@ -1,9 +1,8 @@
 import { pattern } from '../../breath/pattern';
 import { NO_TONE } from '../../tone/tone';
 import type { WrittenDrill } from '../drill';
-import { breathe, contact, count, eachSide, exhale, fault, image, move, once, place, rounds, sound, target, tone, touch } from './words';
+import { breathe, contact, count, eachSide, exhale, fault, image, move, once, paced, place, rounds, sound, target, tone, touch } from './words';
 
-const paced = (...p: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...p) });
 const SIDES = { lowerRibsRight: 1, lowerRibsLeft: 1 };
 
 /** Open: widen where it is silent; the position closes what moves too much (practice P3, P36). Common practice, no source. */

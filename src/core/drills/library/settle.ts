@@ -1,9 +1,6 @@
-import { pattern } from '../../breath/pattern';
 import { NO_TONE } from '../../tone/tone';
 import type { WrittenDrill } from '../drill';
-import { breathe, contact, count, exhale, fault, image, once, place, rounds, sound, target, tone, touch } from './words';
-
-const paced = (...p: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...p) });
+import { breathe, contact, count, exhale, fault, image, once, paced, place, rounds, sound, target, tone, touch } from './words';
 
 /** Settle: calm, notice. Patterns and doses: practice P44–P46, common practice, no source. */
 export const SETTLE: readonly WrittenDrill[] = [

@@ -1,9 +1,6 @@
-import { pattern } from '../../breath/pattern';
 import { NO_TONE } from '../../tone/tone';
 import type { WrittenDrill } from '../drill';
-import { breathe, contact, count, exhale, fault, image, move, once, place, sound, target, tone, touch } from './words';
-
-const paced = (...p: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...p) });
+import { breathe, contact, count, exhale, fault, image, move, once, paced, place, sound, target, tone, touch } from './words';
 
 /** Upright: sit, stand, walk (practice P19, P26, P53). Common practice, no source. */
 export const UPRIGHT: readonly WrittenDrill[] = [

@@ -1,3 +1,4 @@
+import { pattern } from '../../breath/pattern';
 import type { Cue, CueKind, Fault, Step, StepKind } from '../drill';
 
 const step = (kind: StepKind) => (text: string): Step => ({ kind, text });
@@ -7,6 +8,9 @@ const cue = (kind: CueKind) => (text: string): Cue => ({ kind, text });
 export const [place, contact, exhale, breathe, tone, move] = [step('place'), step('contact'), step('exhale'), step('pattern'), step('tone'), step('move')];
 export const [image, touch, target, sound, count] = [cue('image'), cue('touch'), cue('target'), cue('sound'), cue('count')];
 export const fault = (sign: string, mend: string): Fault => ({ sign, mend });
+
+/** The same pattern throughout: in, hold, out, hold, in seconds. */
+export const paced = (...seconds: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...seconds) });
 
 /** One round of so many breaths, without a rest. */
 export const once = (breaths: number) => ({ breaths, rounds: 1, restS: 0, sides: 1 as const });

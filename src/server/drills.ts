@@ -1,5 +1,5 @@
 import { and, asc, eq } from 'drizzle-orm';
-import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
+import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Drill } from '@/core/drills/drill';
 import { drillById } from '@/core/drills/library';
 import { fail, ok, type Result } from '@/core/result';
@@ -13,9 +13,6 @@ export const ownLibrary = (): OwnLibrary => ({
   own: db().select({ data: drills.data }).from(drills).where(eq(drills.ownerId, LOCAL_OWNER)).orderBy(asc(drills.createdAt)).all().map((d) => d.data),
   retired: db().select({ id: retiredDrills.drillId }).from(retiredDrills).where(eq(retiredDrills.ownerId, LOCAL_OWNER)).all().map((d) => d.id),
 });
-
-/** What may go into a new sequence in this studio. */
-export const catalogue = (): Drill[] => catalogueOf(ownLibrary());
 
 /** Keeps a drill of the studio's own, new or changed. A shipped one is never written over. */
 export function saveDrill(drill: Drill): Result<{ id: string }> {

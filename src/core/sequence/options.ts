@@ -48,9 +48,10 @@ export const RETURNS = [
   { upTo: 3.5, slope: 0.08 },
 ];
 const AMOUNT_FACTOR: Record<Amount, number> = { least: 0.75, usual: 1, most: 1.15 };
-/** Cost of a change of position and of a prop, and what a wanted drill is worth, as shares of all weight. Our choice. */
+/** Cost of a change of position, of a prop and of a drill that the other school teaches (practice P31), and what a wanted drill is worth, as shares of all weight. Our choice. */
 const CHANGE_COST = 0.035;
 const PROP_COST = 0.006;
+const OTHER_SCHOOL_COST = 0.02;
 const WANTED_WORTH = 0.08;
 /** A drill is planned in so many of its positions, the best of those allowed. */
 const MOST_POSITIONS = 3;
@@ -154,11 +155,12 @@ export function planOf(options: readonly Option[], input: ProposalInput, budgetS
   const items = [...byId].map(([id, of]) => {
     const { drill, position } = of[0]!;
     const liked = input.wanted?.includes(drill.id) ? total * WANTED_WORTH : 0;
+    const foreign = drill.school !== 'both' && drill.school !== input.school ? total * OTHER_SCHOOL_COST : 0;
     return {
       id,
       group: drill.id,
       place: position,
-      options: of.map((o) => ({ lengthS: o.lengthS, gains: o.gains, cost: total * PROP_COST * o.block.props.length - liked })),
+      options: of.map((o) => ({ lengthS: o.lengthS, gains: o.gains, cost: total * PROP_COST * o.block.props.length + foreign - liked })),
       after: firstOf(drill, input),
       locked: input.locked?.includes(drill.id) ?? false,
     };

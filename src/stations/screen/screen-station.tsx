@@ -1,6 +1,7 @@
 'use client';
 
 import { PROPS, PROP_LABEL } from '@/core/body/props';
+import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Flags } from '@/core/screen/flags';
 import { RED_FLAG_LABEL, RED_FLAGS, type RedFlagRecord } from '@/core/screen/red-flags';
 import type { Screen } from '@/core/screen/screen';
@@ -16,6 +17,7 @@ type Props = {
   clientId: string;
   initial: Screen;
   rev: number;
+  library: OwnLibrary;
   save: (clientId: string, rev: number, data: Screen, keepEarlier: boolean) => Promise<SaveResult<Screen>>;
   aside: (rev: number, data: Screen) => Promise<unknown>;
 };
@@ -23,7 +25,7 @@ type Props = {
 const CONSENT = { watched: 'to be watched', filmed: 'to be filmed', touched: 'to be touched' } as const;
 
 /** Consent, flags, goals, props; beside them what that allows, changes and bars. */
-export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
+export function ScreenStation({ clientId, initial, rev, library, save, aside }: Props) {
   const autosave = useAutosave<Screen>({ key: `screen-${clientId}`, initial, rev, save: (r, v, keep) => save(clientId, r, v, keep), aside });
   const { value: screen, set } = autosave;
   const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));
@@ -92,7 +94,7 @@ export function ScreenStation({ clientId, initial, rev, save, aside }: Props) {
         </div>
         <SaveStatus autosave={autosave} />
       </div>
-      <VerdictList flags={screen.flags} props={screen.props} />
+      <VerdictList library={library} flags={screen.flags} props={screen.props} />
     </div>
   );
 }

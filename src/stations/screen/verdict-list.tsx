@@ -3,7 +3,8 @@
 import { useMemo, useState } from 'react';
 import { POSITION } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
-import { drillById, LIBRARY } from '@/core/drills/library';
+import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
+import type { Drill } from '@/core/drills/drill';
 import type { Flags } from '@/core/screen/flags';
 import { cautionsFor, verdictFor, type Status, type Verdict } from '@/core/screen/verdict';
 import { readableSource } from '@/core/source';
@@ -17,9 +18,9 @@ const MARK: Record<Status, { word: string; className: string }> = {
 const ORDER: readonly Status[] = ['barred', 'changed', 'allowed'];
 
 /** Every drill for this client: barred, changed or allowed, and why. */
-export function VerdictList({ flags, props }: { flags: Flags; props: readonly Prop[] }) {
+export function VerdictList({ library, flags, props }: { library: OwnLibrary; flags: Flags; props: readonly Prop[] }) {
   const [only, setOnly] = useState<Status | null>(null);
-  const verdicts = useMemo(() => LIBRARY.map((d) => verdictFor(d, flags, props)), [flags, props]);
+  const verdicts = useMemo(() => catalogueOf(library).map((drill) => ({ drill, ...verdictFor(drill, flags, props) })), [library, flags, props]);
   const cautions = cautionsFor(flags);
   const count = (status: Status) => verdicts.filter((v) => v.status === status).length;
   const shown = ORDER.flatMap((status) => verdicts.filter((v) => v.status === status && (only === null || only === status)));
@@ -45,7 +46,7 @@ export function VerdictList({ flags, props }: { flags: Flags; props: readonly Pr
       )}
       <ul className="min-h-0 grow overflow-y-auto pr-1" tabIndex={0} aria-label="Drills and verdicts">
         {shown.map((v) => (
-          <VerdictLine key={v.drillId} verdict={v} />
+          <VerdictLine key={v.drillId} drill={v.drill} verdict={v} />
         ))}
       </ul>
       <p className="pt-2 text-[13px] text-soft">The client’s clinician and your local rules come first.</p>
@@ -53,8 +54,7 @@ export function VerdictList({ flags, props }: { flags: Flags; props: readonly Pr
   );
 }
 
-function VerdictLine({ verdict }: { verdict: Verdict }) {
-  const drill = drillById(verdict.drillId)!;
+function VerdictLine({ drill, verdict }: { drill: Drill; verdict: Verdict }) {
   const position = verdict.positions[0] ?? drill.positions[0]!;
   return (
     <li className="flex items-center gap-3 border-b border-rule py-1.5">

@@ -4,10 +4,10 @@ import dynamic from 'next/dynamic';
 import { format } from 'date-fns';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { parseSequenceFile } from '@/core/formats/sequence-file';
 import type { Result } from '@/core/result';
-import type { Drill } from '@/core/drills/drill';
+import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
 import { fromTemplate } from '@/core/sequence/mend';
 import type { ClientPlan } from '@/core/sequence/options';
 import type { Prescription } from '@/core/sequence/prescribe';
@@ -29,7 +29,7 @@ type Props = {
   looked: boolean;
   prescription: Prescription | null;
   plan: ClientPlan;
-  catalogue: readonly Drill[];
+  library: OwnLibrary;
   sequences: { id: string; name: string; updatedAt: string; data: Sequence }[];
   templates: { id: string; name: string; data: Sequence }[];
   actions: {
@@ -42,8 +42,9 @@ type Props = {
 const SEARCH_MS = 900;
 
 /** The client's sequences and the proposal of a new one. */
-export function SequenceList({ clientId, looked, prescription, plan, catalogue, sequences, templates, actions }: Props) {
+export function SequenceList({ clientId, looked, prescription, plan, library, sequences, templates, actions }: Props) {
   const router = useRouter();
+  const catalogue = useMemo(() => catalogueOf(library), [library]);
   const planner = usePlanner();
   const [minutes, setMinutes] = useState<number | undefined>(20);
   const [wishes, setWishes] = useState<Wishes>({});

@@ -3,7 +3,7 @@
 import { ChevronLeft, ChevronRight, ClipboardPaste, Copy, Group, Minus, Plus, Redo2, Trash2, Undo2, Ungroup, Wrench, ZoomIn, ZoomOut } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Drill } from '@/core/drills/drill';
+import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
 import type { Result } from '@/core/result';
 import type { AirInput } from '@/core/sequence/air';
 import { easierThan, harderThan } from '@/core/sequence/alternatives';
@@ -37,7 +37,7 @@ type Props = {
   initial: Sequence;
   rev: number;
   plan: ClientPlan;
-  catalogue: readonly Drill[];
+  library: OwnLibrary;
   redFlagOpen: boolean;
   air: Omit<AirInput, 'taken'>;
   versions: readonly Version[];
@@ -55,8 +55,9 @@ type Props = {
 const ZOOMS = [1, 1.6, 2.6, 4.2, 7, 12, 20];
 
 /** The sequence on its staves, with everything about the chosen block below. */
-export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, catalogue, redFlagOpen, air, versions, actions }: Props) {
+export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, library, redFlagOpen, air, versions, actions }: Props) {
   const router = useRouter();
+  const catalogue = useMemo(() => catalogueOf(library), [library]);
   const client: CheckClient = useMemo(() => ({ flags: plan.flags, props: plan.props, owned: { level: plan.ownedLevel, drills: plan.owned ?? [] }, library: catalogue }), [plan, catalogue]);
   const rebase = useRef<((base: Sequence, theirs: Sequence) => void) | null>(null);
   const autosave = useAutosave<Sequence>({ key: `sequence-${sequenceId}`, initial, rev, save: (r, v, keep) => actions.save(sequenceId, r, v, keep), aside: actions.aside, merge: (base, mine, theirs) => {

@@ -1,10 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { catalogueOf } from '@/core/drills/catalogue';
 import { drillById, LIBRARY } from '@/core/drills/library';
 import type { Sequence } from '@/core/sequence/sequence';
 import { createClient } from '@/server/clients';
-import { bringBackDrill, bringInDrills, catalogue, ownLibrary, retireDrill, saveDrill } from '@/server/drills';
+import { bringBackDrill, bringInDrills, ownLibrary, retireDrill, saveDrill } from '@/server/drills';
 import { keepRevision, revisionsOf } from '@/server/revisions';
 import { createSequence } from '@/server/sequences';
 import { allTemplates, dropTemplate, saveTemplate } from '@/server/templates';
@@ -15,6 +16,7 @@ process.env.KOKYU_DB = join(folder, 'library.db');
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const own = { ...drillById('twoHands')!, id: 'own-1', name: 'Harbour breath' };
+const catalogue = () => catalogueOf(ownLibrary());
 const sequence: Sequence = { minutes: 10, school: 'lowQuiet', blocks: [], relook: { test: 'rings', position: 'hookLying', lengthS: 60 }, leftOut: [] };
 
 describe('drills of the studio’s own', () => {

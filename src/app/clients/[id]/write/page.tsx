@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { catalogue } from '@/server/drills';
+import { ownLibrary } from '@/server/drills';
 import { latestVisit, prescriptionFor, proposalInputFor } from '@/server/propose-for';
 import { sequencesOf } from '@/server/sequences';
 import { allTemplates } from '@/server/templates';
@@ -11,5 +11,5 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
   const plan = proposalInputFor(id);
   if (!plan) notFound();
   const sequences = sequencesOf(id).map(({ id: sequenceId, name, updatedAt, data }) => ({ id: sequenceId, name, updatedAt, data }));
-  return <SequenceList clientId={id} looked={Boolean(latestVisit(id))} sequences={sequences} templates={allTemplates()} prescription={prescriptionFor(id)} plan={plan} catalogue={catalogue()} actions={{ keepSequence, dropTemplate }} />;
+  return <SequenceList clientId={id} looked={Boolean(latestVisit(id))} sequences={sequences} templates={allTemplates()} prescription={prescriptionFor(id)} plan={plan} library={ownLibrary()} actions={{ keepSequence, dropTemplate }} />;
 }

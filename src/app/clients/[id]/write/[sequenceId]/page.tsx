@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { openRedFlags } from '@/core/screen/red-flags';
 import type { Sequence } from '@/core/sequence/sequence';
-import { catalogue } from '@/server/drills';
+import { ownLibrary } from '@/server/drills';
 import { proposalInputFor, quietBreathOf } from '@/server/propose-for';
 import { revisionsOf } from '@/server/revisions';
 import { screenOf } from '@/server/screens';
@@ -24,7 +24,7 @@ export default async function SequencePage({ params }: { params: Promise<{ id: s
       initial={row.data}
       rev={row.rev}
       plan={plan}
-      catalogue={catalogue()}
+      library={ownLibrary()}
       redFlagOpen={openRedFlags(screen.redFlags).length > 0}
       air={{ size: screen.size ?? null, quiet: quietBreathOf(id), flags: screen.flags }}
       versions={versions}

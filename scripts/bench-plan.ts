@@ -1,6 +1,7 @@
 import highsLoader from 'highs';
 import { LIBRARY } from '@/core/drills/library';
 import type { Drill } from '@/core/drills/drill';
+import type { Plan } from '@/core/plan/plan';
 import { solve } from '@/core/plan/solve';
 import { choicesOf, planOf, type ProposalInput } from '@/core/sequence/options';
 import { budgetOf, relookPositionFor } from '@/core/sequence/propose';
@@ -27,8 +28,15 @@ function libraryOf(count: number): Drill[] {
 
 async function main() {
   const highs = await highsLoader();
+  const besides = (plan: Plan) => {
+    try {
+      return highs.solve(asMip(plan), { time_limit: HIGHS_S, mip_rel_gap: 0, output_flag: false });
+    } catch {
+      return null;
+    }
+  };
   const gap = (value: number, bound: number) => `${((bound / value - 1) * 100).toFixed(2).padStart(6)} %`;
-  const compare = (name: string, given: ProposalInput, beside: boolean) => {
+  const compare = (name: string, given: ProposalInput) => {
     const { options } = choicesOf(given);
     const { plan } = planOf(options, given, budgetOf(given.minutes), relookPositionFor(given));
     const start = performance.now();
@@ -37,19 +45,17 @@ async function main() {
     const ms = performance.now() - start;
     if (!made.ok) return console.log(`  ${name}: ${made.why}`);
     const { value, bound, proven } = made.value;
-    let line = `  ${name.padEnd(24)}${ms.toFixed(0).padStart(6)} ms  value ${value.toFixed(3)}  ${proven ? 'proven  ' : gap(value, bound)}`;
-    if (beside) {
-      const from = performance.now();
-      const other = highs.solve(asMip(plan), { time_limit: HIGHS_S, mip_rel_gap: 0, output_flag: false });
-      const took = performance.now() - from;
-      line += `   highs ${(took / 1000).toFixed(1).padStart(5)} s  ${Number.isFinite(other.ObjectiveValue) ? other.ObjectiveValue.toFixed(3) : 'nothing'} (${other.Status}); ours is ${((value / other.ObjectiveValue) * 100).toFixed(1)} % of it in ${((ms / took) * 100).toFixed(1)} % of the time`;
-    }
-    console.log(line);
+    const line = `  ${name.padEnd(24)}${ms.toFixed(0).padStart(6)} ms  value ${value.toFixed(3)}  ${proven ? 'proven  ' : gap(value, bound)}`;
+    const from = performance.now();
+    const other = besides(plan);
+    const took = performance.now() - from;
+    const said = other && Number.isFinite(other.ObjectiveValue) ? `${other.ObjectiveValue.toFixed(3)} (${other.Status}); ours is ${((value / other.ObjectiveValue) * 100).toFixed(1)} % of it in ${((ms / took) * 100).toFixed(1)} % of the time` : 'no answer in the time given';
+    console.log(`${line}   highs ${(took / 1000).toFixed(1).padStart(5)} s  ${said}`);
   };
   console.log(`The planner beside highs (npm, WASM; at most ${HIGHS_S} s each), ${LIBRARY.length} drills (aim: proven, or the bound, within 1 s)`);
-  for (const minutes of [10, 20, 30, 40, 60]) compare(`${minutes} min`, input(minutes, LIBRARY), true);
+  for (const minutes of [10, 20, 30, 40, 60]) compare(`${minutes} min`, input(minutes, LIBRARY));
   console.log('The same, 30 min, by size of the library');
-  for (const count of [60, 125, 250, 500]) compare(`${count} drills`, input(30, libraryOf(count)), count <= 125);
+  for (const count of [60, 125, 250, 500]) compare(`${count} drills`, input(30, libraryOf(count)));
 }
 
 void main();

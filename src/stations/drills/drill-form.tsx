@@ -169,7 +169,7 @@ function Many({ label, options, name, register }: { label: string; options: read
       <legend className="text-[13.5px] text-soft">{label}</legend>
       <div className="flex flex-wrap gap-x-4 gap-y-0.5 text-[14px]">
         {options.map(([v, text]) => (
-          <label key={v} className="flex items-center gap-1.5">
+          <label key={v} className="flex min-h-[26px] items-center gap-1.5">
             <input type="checkbox" value={v} {...register(name)} /> {text}
           </label>
         ))}

@@ -49,7 +49,7 @@ async function main() {
     const from = performance.now();
     const other = besides(plan);
     const took = performance.now() - from;
-    const said = other && Number.isFinite(other.ObjectiveValue) ? `${other.ObjectiveValue.toFixed(3)} (${other.Status}); ours is ${((value / other.ObjectiveValue) * 100).toFixed(1)} % of it in ${((ms / took) * 100).toFixed(1)} % of the time` : 'no answer in the time given';
+    const said = other && Number.isFinite(other.ObjectiveValue) && other.ObjectiveValue > 0 ? `${other.ObjectiveValue.toFixed(3)} (${other.Status}); ours is ${((value / other.ObjectiveValue) * 100).toFixed(1)} % of it in ${((ms / took) * 100).toFixed(1)} % of the time` : 'no answer in the time given';
     console.log(`${line}   highs ${(took / 1000).toFixed(1).padStart(5)} s  ${said}`);
   };
   console.log(`The planner beside highs (npm, WASM; at most ${HIGHS_S} s each), ${LIBRARY.length} drills (aim: proven, or the bound, within 1 s)`);

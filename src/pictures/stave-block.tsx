@@ -10,6 +10,9 @@ import { STAVE } from './stave-lines';
 
 /** Narrower than this a breath is no longer drawn by itself but as an envelope with a count. */
 const LEAST_BREATH_PX = 4;
+/** Narrower than this a block has no room for words, and narrower still none for a body: they come with zooming in. */
+const WORDS_PX = 34;
+const FIGURE_PX = 22;
 /** From this width of a breath tone is drawn phase by phase; under it, its most. */
 const PHASED_PX = 9;
 
@@ -32,9 +35,11 @@ export const StaveBlock = memo(function StaveBlock({ block, prepS, scale, select
       {block.group && <path d={`M3,${STAVE.end + 4}H${width - 3}`} stroke="var(--tone)" strokeWidth="3" strokeDasharray="7 3" />}
       <line x1={0} x2={0} y1={4} y2={STAVE.end} stroke="var(--ink)" strokeWidth="1.2" />
       <rect x={1} y={80} width={Math.max(0, work - 1)} height={84} fill="var(--rule)" opacity="0.35" />
-      <svg x={4} y={STAVE.position} width={Math.min(92, Math.max(30, width - 8))} height="70">
-        <Figure position={block.position} props={block.props} figure={drill?.figure.start} />
-      </svg>
+      {width >= FIGURE_PX && (
+        <svg x={4} y={STAVE.position} width={Math.min(92, width - 8)} height="70">
+          <Figure position={block.position} props={block.props} figure={drill?.figure.start} />
+        </svg>
+      )}
       {moves && (
         <svg x={100} y={STAVE.position} width={Math.min(80, width - 106)} height="70">
           <Figure position={block.position} props={block.props} figure={drill.figure.end} />
@@ -43,15 +48,19 @@ export const StaveBlock = memo(function StaveBlock({ block, prepS, scale, select
       <Breaths timeline={timeline} work={work} scale={scale} free={breathing.kind === 'free'} />
       {width > 62 && <text x={width - 5} y={STAVE.written} textAnchor="end" fontSize="12.5" fill="var(--soft)" className="tabular-nums">{written}</text>}
       <Tones block={block} timeline={timeline} work={work} scale={scale} />
-      <foreignObject x={4} y={STAVE.movement - 2} width={Math.max(30, width - 7)} height="38">
-        <div className="line-clamp-2 text-[13px] leading-tight text-ink">
-          {nameOf(block)}
-          {width > 220 && drill && drill.movement !== 'none' && <span className="text-soft">: {drill.movement}</span>}
-        </div>
-      </foreignObject>
-      <foreignObject x={4} y={STAVE.cue - 2} width={Math.max(30, width - 7)} height="48">
-        <div className="line-clamp-3 text-[12.5px] leading-tight text-soft italic">{cue ? `“${cue.text}”` : ''}</div>
-      </foreignObject>
+      {width >= WORDS_PX && (
+        <>
+          <foreignObject x={4} y={STAVE.movement - 2} width={width - 7} height="38">
+            <div className="line-clamp-2 text-[13px] leading-tight text-ink">
+              {nameOf(block)}
+              {width > 220 && drill && drill.movement !== 'none' && <span className="text-soft">: {drill.movement}</span>}
+            </div>
+          </foreignObject>
+          <foreignObject x={4} y={STAVE.cue - 2} width={width - 7} height="48">
+            <div className="line-clamp-3 text-[12.5px] leading-tight text-soft italic">{cue ? `“${cue.text}”` : ''}</div>
+          </foreignObject>
+        </>
+      )}
       {marked && (
         <g transform={`translate(${width - 13},15)`}>
           <path d={marked === 'stop' ? 'M0,-8L9,7H-9Z' : 'M-7,-7H7V7H-7Z'} fill={`var(--${marked})`} />
@@ -120,8 +129,8 @@ function Tones({ block, timeline, work, scale }: { block: Block; timeline: Block
   return (
     <g>
       {lanes.map((d, i) => <path key={i} d={d} fill="var(--tone)" opacity={0.85 - i * 0.2} />)}
-      {words && (
-        <foreignObject x={work + 2} y={166} width={Math.max(20, timeline.totalS * scale - 4)} height="17">
+      {words && timeline.totalS * scale >= WORDS_PX && (
+        <foreignObject x={work + 2} y={166} width={timeline.totalS * scale - 4} height="17">
           <div className="truncate text-[12px] text-soft tabular-nums">{words}</div>
         </foreignObject>
       )}

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useMemo, useState, useSyncExternalStore } from 'react';
 import { mergeSequences } from '@/core/sequence/merge';
 import { problemsOf, type CheckClient, type Problem } from '@/core/sequence/check';
 import { applyEdit, redo, startHistory, step, undo, withGroups, type Edit } from '@/core/sequence/edit';
@@ -12,16 +12,41 @@ import type { Autosave } from '@/ui/use-autosave';
 /** What was copied last; it outlives the page, so that blocks can be carried to another sequence. */
 let clipboard: readonly Block[] = [];
 
+/** The change that is being dragged, by itself, so that only what shows it is drawn anew with every move. */
+export type DraftStore = { get: () => Edit | null; set: (edit: Edit | null) => void; subscribe: (told: () => void) => () => void };
+
+function draftStore(): DraftStore {
+  let edit: Edit | null = null;
+  const told = new Set<() => void>();
+  return {
+    get: () => edit,
+    set: (next) => {
+      if (JSON.stringify(next) === JSON.stringify(edit)) return;
+      edit = next;
+      for (const tell of told) tell();
+    },
+    subscribe: (tell) => {
+      told.add(tell);
+      return () => void told.delete(tell);
+    },
+  };
+}
+
+/** A sequence with what is being dragged. */
+export function useDrafted(kept: Sequence, draft: DraftStore): Sequence {
+  const edit = useSyncExternalStore(draft.subscribe, draft.get, () => null);
+  return useMemo(() => (edit ? applyEdit(kept, edit) : kept), [kept, edit]);
+}
+
 /** Everything that can be done to a sequence on its staves: choosing, editing with undo without limit, and mending. */
 export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence>, client: CheckClient) {
   const [history, setHistory] = useState(() => startHistory(initial));
   const [chosen, setChosen] = useState<readonly string[]>(() => initial.blocks.slice(0, 1).map((b) => b.id));
-  const [draft, setDraft] = useState<Edit | null>(null);
+  const [draft] = useState(draftStore);
   const [copied, setCopied] = useState(clipboard.length);
   const kept = autosave.value;
   // A value that came from elsewhere (recovered, or joined in from another window) becomes the present of the history.
   const current = history.now === kept ? history : { ...history, now: kept };
-  const sequence = useMemo(() => (draft ? applyEdit(kept, draft) : kept), [kept, draft]);
   const problems = useMemo(() => problemsOf(kept, client), [kept, client]);
   const show = (next: typeof history) => {
     setHistory(next);
@@ -82,7 +107,7 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     if (problem) fix(problem);
   };
   return {
-    sequence, kept, problems, selected, block, index, pick, go, edit, editAll, set, insert, move, moveBy, remove, copy, lengthen, exhale, group, grouped, fix, fixNext,
+    kept, draft, problems, selected, block, index, pick, go, edit, editAll, set, insert, move, moveBy, remove, copy, lengthen, exhale, group, grouped, fix, fixNext,
     /** Edits of another window go into what can be undone to as well, so that undoing here takes back nothing of theirs. */
     rebase: (base: Sequence, theirs: Sequence) => setHistory((h) => ({ ...h, past: h.past.map((p) => mergeSequences(base, p, theirs).sequence), future: h.future.map((p) => mergeSequences(base, p, theirs).sequence) })),
     paste: () => insert(clipboard, index + 1),
@@ -91,7 +116,7 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     full,
     /** While an edge is dragged the change is shown and not yet made. */
     preview: (change: Edit | null, done: boolean) => {
-      setDraft(done ? null : change);
+      draft.set(done ? null : change);
       if (done && change) edit(change);
     },
     undo: () => show(undo(current)),

@@ -2,7 +2,7 @@
 
 import { ChevronLeft, ChevronRight, ClipboardPaste, Copy, Group, Minus, Plus, Redo2, Trash2, Undo2, Ungroup, Wrench, ZoomIn, ZoomOut } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type ComponentProps } from 'react';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
 import type { Result } from '@/core/result';
 import type { AirInput } from '@/core/sequence/air';
@@ -27,7 +27,7 @@ import { LeftOutList } from './left-out-list';
 import { PaperMenu } from './paper-menu';
 import { Shelf } from './shelf';
 import { TimePanel } from './time-panel';
-import { useSequenceEditor } from './use-sequence-editor';
+import { useDrafted, useSequenceEditor, type DraftStore } from './use-sequence-editor';
 import { Versions, type Version } from './versions';
 
 type Props = {
@@ -69,17 +69,17 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, l
   useEffect(() => {
     rebase.current = editor.rebase;
   });
-  const { sequence, kept, problems, selected, block, index } = editor;
+  const { kept, problems, selected, block, index } = editor;
   const [zoom, setZoom] = useState(0);
   const [shelf, setShelf] = useState(false);
   const [dropAt, setDropAt] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
   const staves = useRef<HTMLDivElement>(null);
-  const layout = useMemo(() => layoutOf(sequence), [sequence]);
+  const layout = useMemo(() => layoutOf(kept), [kept]);
   const marked = useMemo(() => new Map([...problems].reverse().flatMap((p) => (p.blockId ? [[p.blockId, p.level] as const] : []))), [problems]);
   const adds = useMemo(() => contributionsOf(kept, plan), [kept, plan]);
   const stop = problems.some((p) => p.level === 'stop');
-  const scale = ZOOMS[zoom]! * (1112 / Math.max(sequence.minutes * 60, layout.totalS));
+  const scale = ZOOMS[zoom]! * (1112 / Math.max(kept.minutes * 60, layout.totalS));
   const coach = async () => {
     if (!(await autosave.flush())) return;
     const run = await actions.startRun(sequenceId);
@@ -130,7 +130,6 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, l
     { key: '+', does: 'nearer', run: () => setZoom((z) => Math.min(ZOOMS.length - 1, z + 1)) },
     { key: '-', does: 'further', run: () => setZoom((z) => Math.max(0, z - 1)) },
   ]);
-  const over = layout.totalS - sequence.minutes * 60;
   const whole = problems.find((p) => p.blockId === null);
   const status = <SaveStatus autosave={autosave} onCopyMine={() => void copyMine()} />;
   const quiet = autosave.state === 'saved' || autosave.state === 'saving';
@@ -140,9 +139,8 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, l
         <div className="min-w-0 grow">
           <h2 className="truncate text-[21px]">{name}</h2>
           <div className="text-[14px] leading-tight tabular-nums" aria-live="polite">
-            <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>{clock(layout.totalS)}</span> of {sequence.minutes}:00
-            {over > 0.5 ? `, ${clock(over)} too long` : over < -0.5 ? `, ${clock(-over)} free` : ', to the second'}
-            {sequence.proof && <span className="text-soft"> · {sequence.proof.proven ? 'no choice of drills serves the needs better' : `within ${((sequence.proof.bound / sequence.proof.value - 1) * 100).toFixed(1)} % of the best`}</span>}
+            <LiveTotal kept={kept} draft={editor.draft} />
+            {kept.proof && <span className="text-soft"> · {kept.proof.proven ? 'no choice of drills serves the needs better' : `within ${((kept.proof.bound / kept.proof.value - 1) * 100).toFixed(1)} % of the best`}</span>}
             {quiet && <span className="inline-block pl-3">{status}</span>}
             {selected.size > 1 && <span className="text-soft"> · {selected.size} chosen</span>}
           </div>
@@ -178,15 +176,33 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, l
         <p className="border-y border-rule py-8 text-soft" ref={staves}>No blocks. Undo, or put a drill in from the shelf.</p>
       ) : (
         <div ref={staves} className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
-          <Staves sequence={sequence} scale={scale} selected={selected} marked={marked} dropAt={dropAt} onPick={editor.pick} onMove={editor.move} onLengthen={editor.preview} />
+          <LiveStaves kept={kept} draft={editor.draft} scale={scale} selected={selected} marked={marked} dropAt={dropAt} onPick={editor.pick} onMove={editor.move} onLengthen={editor.preview} />
         </div>
       )}
-      {shelf && <Shelf catalogue={catalogue} flags={plan.flags} props={plan.props} client={plan} leftOut={sequence.leftOut} onPut={(b) => editor.insert([b], index + 1)} onDrag={dragged} />}
+      {shelf && <Shelf catalogue={catalogue} flags={plan.flags} props={plan.props} client={plan} leftOut={kept.leftOut} onPut={(b) => editor.insert([b], index + 1)} onDrag={dragged} />}
       {block && <BlockEditor key={block.id} block={block} client={client} problems={problems.filter((p) => p.blockId === block.id)} adds={adds[block.id]} onEdit={editor.edit} onEdits={editor.editAll} onFix={editor.fix} />}
       {kept.blocks.length > 0 && <AirPanel sequence={kept} input={air} onEase={editor.editAll} />}
       {kept.blocks.length > 0 && <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />}
       <LeftOutList sequence={kept} catalogue={catalogue} />
     </div>
+  );
+}
+
+/** The staves with what is being dragged on them. */
+function LiveStaves({ kept, draft, ...rest }: { kept: Sequence; draft: DraftStore } & Omit<ComponentProps<typeof Staves>, 'sequence'>) {
+  return <Staves sequence={useDrafted(kept, draft)} {...rest} />;
+}
+
+/** The time in all, while something is dragged too. */
+function LiveTotal({ kept, draft }: { kept: Sequence; draft: DraftStore }) {
+  const { minutes, blocks, relook } = useDrafted(kept, draft);
+  const { totalS } = layoutOf({ blocks, relook });
+  const over = totalS - minutes * 60;
+  return (
+    <>
+      <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>{clock(totalS)}</span> of {minutes}:00
+      {over > 0.5 ? `, ${clock(over)} too long` : over < -0.5 ? `, ${clock(-over)} free` : ', to the second'}
+    </>
   );
 }
 

@@ -29,6 +29,6 @@ export default defineConfig({
     command: `rm -rf data/e2e && node node_modules/next/dist/bin/next start -H 127.0.0.1 -p ${PORT}`,
     url: `http://127.0.0.1:${PORT}/drills`,
     env: { KOKYU_DB: DATABASE, NEXT_TELEMETRY_DISABLED: '1' },
-    timeout: 60_000,
+    timeout: 240_000,
   },
 });

@@ -8,7 +8,7 @@ import { REMEDY_LABEL } from '../screen/remedies';
 import { verdictFor, type Verdict } from '../screen/verdict';
 import { alternativesFor, easierThan } from './alternatives';
 import { applyEdit, type Edit } from './edit';
-import { clock, drillOf, layoutOf, type Block, type Sequence } from './sequence';
+import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
 
 /** One key mends it: what is done, in words, and the edits that do it. */
 export type Fix = { says: string; edits: readonly Edit[] };
@@ -111,7 +111,7 @@ function orderProblems(sequence: Sequence, block: Block, drill: Drill, index: nu
 const fixOf = (fix: Fix | undefined): { fix?: Fix } => (fix ? { fix } : {});
 const nameAt = (sequence: Sequence, index: number): string => {
   const block = sequence.blocks[index];
-  return block ? (drillOf(block)?.name ?? block.drillId) : 'the others';
+  return block ? nameOf(block) : 'the others';
 };
 const longestPause = ({ breathing }: Block): number => (breathing.kind === 'paced' ? Math.max(...[breathing.pattern, breathing.last ?? breathing.pattern].flatMap((p) => [p.holdInS, p.holdOutS])) : 0);
 const doseOf = (block: Block): number => (block.breathing.kind === 'free' ? block.breathing.freeS : block.dose.breaths);

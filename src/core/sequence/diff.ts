@@ -1,7 +1,7 @@
 import { POSITION } from '../body/positions';
 import { printPattern } from '../breath/pattern';
 import { describeTone } from '../tone/tone';
-import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
+import { clock, layoutOf, nameOf, type Block, type Sequence } from './sequence';
 
 /**
  * What is different in `after`, one plain line each, in the order of the sequence; empty when nothing is.
@@ -43,8 +43,7 @@ function blockDifference(was: Block, is: Block): string[] {
   say('tone: ', describeTone(was.tone), describeTone(is.tone));
   if (was.cue !== is.cue) parts.push('another cue');
   if (was.group !== is.group) parts.push(is.group ? 'grouped' : 'no longer grouped');
-  const name = drillOf(is)?.name ?? is.drillId;
-  return parts.map((p) => `${name}: ${p}`);
+  return parts.map((p) => `${nameOf(is)}: ${p}`);
 }
 
 const breathIn = ({ breathing }: Block): string => (breathing.kind === 'paced' ? printPattern(breathing.pattern) + (breathing.last ? `, last ${printPattern(breathing.last)}` : '') : breathing.kind === 'free' ? `${breathing.freeS} s` : `${breathing.rungs ?? 5} rungs`);

@@ -125,4 +125,3 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     canRedo: current.future.length > 0,
   };
 }
-export type SequenceEditor = ReturnType<typeof useSequenceEditor>;

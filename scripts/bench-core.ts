@@ -28,24 +28,49 @@ for (const minutes of [10, 20, 40, 60]) {
   const ms = best(5, () => propose(input(minutes)));
   line(`${minutes} min, warm`, `${ms.toFixed(0).padStart(8)} ms (${(ms / first).toFixed(2)} × the first)`);
 }
-console.log('The same with 40,000 nodes for a proof, as Write asks for it (aim: proven, or the bound, within 1 s)');
+console.log(
+  'The same with 40,000 nodes for a proof, as Write asks for it (aim: proven, or the bound, within 1 s)',
+);
 for (const minutes of [10, 20, 30, 40, 60]) {
   const start = performance.now();
   const made = propose(input(minutes), { mostNodes: 40_000 });
   const proof = made.ok ? made.value.proof! : null;
-  line(`${minutes} min`, `${(performance.now() - start).toFixed(0).padStart(8)} ms, ${proof?.proven ? 'proven' : `within ${((proof!.bound / proof!.value - 1) * 100).toFixed(2)} % of the best`}`);
+  line(
+    `${minutes} min`,
+    `${(performance.now() - start).toFixed(0).padStart(8)} ms, ${proof?.proven ? 'proven' : `within ${((proof!.bound / proof!.value - 1) * 100).toFixed(2)} % of the best`}`,
+  );
 }
 
 const HOURS = 8;
 console.log(`Bands, ${HOURS} hours of four channels at 50 Hz (aim: filter and peaks faster than SciPy)`);
-const { record } = simulateBands(bandSetup({ way: 'allRound', places: ['upperRibs', 'lowerRibsRight', 'lowerRibsLeft', 'belly'], events: [{ kind: 'cough', atS: 4000, lengthS: 1, channel: 0 }] }), HOURS * 3600);
+const { record } = simulateBands(
+  bandSetup({
+    way: 'allRound',
+    places: ['upperRibs', 'lowerRibsRight', 'lowerRibsLeft', 'belly'],
+    events: [{ kind: 'cough', atS: 4000, lengthS: 1, channel: 0 }],
+  }),
+  HOURS * 3600,
+);
 const samples = record.channels.length * record.channels[0]!.values.length;
 const sections = butterworthLowPass(4, 1, 50);
 const perSecond = (ms: number) => `${(samples / ms / 1000).toFixed(1).padStart(8)} million samples/s`;
-line('filter and peaks alone', perSecond(best(5, () => record.channels.forEach((c) => findPeaks(filterBothWays(sections, c.values), 0.3)))));
+line(
+  'filter and peaks alone',
+  perSecond(
+    best(5, () => record.channels.forEach((c) => findPeaks(filterBothWays(sections, c.values), 0.3))),
+  ),
+);
 const whole = best(3, () => analyse(record));
 line('whole analysis: breaths, loops, quality', `${perSecond(whole)}, ${(whole / 1000).toFixed(2)} s`);
 const edf = printEdf(record);
 line('EDF read', perSecond(best(3, () => parseEdf(edf))));
-const look = { ...EMPTY_LOOK, rings: { hookLying: { belly: 0.4, sternum: 0.6, lowerRibsRight: 0.3, lowerRibsLeft: 0.3 } } };
-line('reading a look', `${best(20, () => readLook(look, {})).toFixed(2).padStart(8)} ms`);
+const look = {
+  ...EMPTY_LOOK,
+  rings: { hookLying: { belly: 0.4, sternum: 0.6, lowerRibsRight: 0.3, lowerRibsLeft: 0.3 } },
+};
+line(
+  'reading a look',
+  `${best(20, () => readLook(look, {}))
+    .toFixed(2)
+    .padStart(8)} ms`,
+);

@@ -14,15 +14,41 @@ db().transaction((tx) => {
     const file = files[c % files.length]!;
     const clientId = randomUUID();
     const at = file.looks[0]!.at;
-    tx.insert(clients).values({ id: clientId, ...own, name: `${file.name} ${String(c).padStart(4, '0')}`, createdAt: at, updatedAt: at }).run();
-    tx.insert(screens).values({ id: randomUUID(), ...own, clientId, data: file.screen, rev: 1, updatedAt: at }).run();
-    for (const l of file.looks.filter((x) => !x.data.bands)) tx.insert(looks).values({ ...l, ...own, clientId, id: randomUUID(), runId: null, rulesVersion: 'bench', rev: 0, updatedAt: l.at }).run();
+    tx.insert(clients)
+      .values({
+        id: clientId,
+        ...own,
+        name: `${file.name} ${String(c).padStart(4, '0')}`,
+        createdAt: at,
+        updatedAt: at,
+      })
+      .run();
+    tx.insert(screens)
+      .values({ id: randomUUID(), ...own, clientId, data: file.screen, rev: 1, updatedAt: at })
+      .run();
+    for (const l of file.looks.filter((x) => !x.data.bands))
+      tx.insert(looks)
+        .values({
+          ...l,
+          ...own,
+          clientId,
+          id: randomUUID(),
+          runId: null,
+          rulesVersion: 'bench',
+          rev: 0,
+          updatedAt: l.at,
+        })
+        .run();
     const sequence = file.sequences[0]!;
     const sequenceId = randomUUID();
-    tx.insert(sequences).values({ ...sequence, ...own, clientId, id: sequenceId, lookId: null, rulesVersion: 'bench', rev: 0 }).run();
+    tx.insert(sequences)
+      .values({ ...sequence, ...own, clientId, id: sequenceId, lookId: null, rulesVersion: 'bench', rev: 0 })
+      .run();
     for (let r = 0; r < RUNS_EACH; r++) {
       const run = file.runs[0]!;
-      tx.insert(runs).values({ ...run, ...own, clientId, id: randomUUID(), sequenceId, rev: 0, updatedAt: run.startedAt }).run();
+      tx.insert(runs)
+        .values({ ...run, ...own, clientId, id: randomUUID(), sequenceId, rev: 0, updatedAt: run.startedAt })
+        .run();
     }
   }
 });

@@ -3,7 +3,16 @@ import type { ProposalInput } from '@/core/sequence/propose';
 
 /** The client whom the benchmarks plan for: many needs, every prop, no flag. */
 export const benchInput = (minutes: number): ProposalInput => ({
-  needs: { lowBreath: 2, exhaleLength: 1.5, sideRibs: 1, backRibs: 1, floorLink: 1, control: 0.7, upright: 0.6, settle: 0.3 },
+  needs: {
+    lowBreath: 2,
+    exhaleLength: 1.5,
+    sideRibs: 1,
+    backRibs: 1,
+    floorLink: 1,
+    control: 0.7,
+    upright: 0.6,
+    settle: 0.3,
+  },
   flags: {},
   props: [...PROPS],
   minutes,

@@ -13,7 +13,10 @@ import { asMip } from '../tests/checks/plan-as-mip';
 const SEARCH_MS = 900;
 const HIGHS_S = Number(process.env.HIGHS_S ?? 20);
 
-const input = (minutes: number, library: readonly Drill[]): ProposalInput => ({ ...benchInput(minutes), library });
+const input = (minutes: number, library: readonly Drill[]): ProposalInput => ({
+  ...benchInput(minutes),
+  library,
+});
 
 /** The shipped drills and made-up variations of them, so many in all. */
 function libraryOf(count: number): Drill[] {
@@ -21,8 +24,20 @@ function libraryOf(count: number): Drill[] {
   return Array.from({ length: count }, (_, i) => {
     const drill = LIBRARY[i % LIBRARY.length]!;
     if (i < LIBRARY.length) return drill;
-    const serves = Object.fromEntries(Object.entries(drill.serves).map(([n, v]) => [n, Math.round(Math.min(1, v! * (0.7 + 0.6 * random())) * 100) / 100]));
-    return { ...drill, id: `made-${i}`, name: `Made ${i}`, serves, setUpS: 10 + Math.floor(random() * 25), ownedFirst: [] };
+    const serves = Object.fromEntries(
+      Object.entries(drill.serves).map(([n, v]) => [
+        n,
+        Math.round(Math.min(1, v! * (0.7 + 0.6 * random())) * 100) / 100,
+      ]),
+    );
+    return {
+      ...drill,
+      id: `made-${i}`,
+      name: `Made ${i}`,
+      serves,
+      setUpS: 10 + Math.floor(random() * 25),
+      ownedFirst: [],
+    };
   });
 }
 
@@ -49,10 +64,15 @@ async function main() {
     const from = performance.now();
     const other = besides(plan);
     const took = performance.now() - from;
-    const said = other && Number.isFinite(other.ObjectiveValue) && other.ObjectiveValue > 0 ? `${other.ObjectiveValue.toFixed(3)} (${other.Status}); ours is ${((value / other.ObjectiveValue) * 100).toFixed(1)} % of it in ${((ms / took) * 100).toFixed(1)} % of the time` : 'no answer in the time given';
+    const said =
+      other && Number.isFinite(other.ObjectiveValue) && other.ObjectiveValue > 0
+        ? `${other.ObjectiveValue.toFixed(3)} (${other.Status}); ours is ${((value / other.ObjectiveValue) * 100).toFixed(1)} % of it in ${((ms / took) * 100).toFixed(1)} % of the time`
+        : 'no answer in the time given';
     console.log(`${line}   highs ${(took / 1000).toFixed(1).padStart(5)} s  ${said}`);
   };
-  console.log(`The planner beside highs (npm, WASM; at most ${HIGHS_S} s each), ${LIBRARY.length} drills (aim: proven, or the bound, within 1 s)`);
+  console.log(
+    `The planner beside highs (npm, WASM; at most ${HIGHS_S} s each), ${LIBRARY.length} drills (aim: proven, or the bound, within 1 s)`,
+  );
   for (const minutes of [10, 20, 30, 40, 60]) compare(`${minutes} min`, input(minutes, LIBRARY));
   console.log('The same, 30 min, by size of the library');
   for (const count of [60, 125, 250, 500]) compare(`${count} drills`, input(30, libraryOf(count)));

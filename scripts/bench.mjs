@@ -60,7 +60,10 @@ async function staves(browser, base, file) {
         }),
     );
   const said = (times) => {
-    const gaps = times.slice(1).map((t, i) => t - times[i]).sort((a, b) => a - b);
+    const gaps = times
+      .slice(1)
+      .map((t, i) => t - times[i])
+      .sort((a, b) => a - b);
     return `${(1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length)).toFixed(1).padStart(8)} frames/s, 95 of 100 frames within ${gaps[Math.floor(gaps.length * 0.95)].toFixed(1)} ms`;
   };
   const idle = said(await count());
@@ -100,8 +103,13 @@ async function staves(browser, base, file) {
 async function pages() {
   const { default: playwright } = await import('@playwright/test');
   const port = await freePort(4750);
-  const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], { cwd: ROOT, env: { ...ENV, KOKYU_DB: database } });
-  await new Promise((ready) => server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()));
+  const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: ROOT,
+    env: { ...ENV, KOKYU_DB: database },
+  });
+  await new Promise((ready) =>
+    server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()),
+  );
   const base = `http://127.0.0.1:${port}`;
   try {
     const times = async (path) => {
@@ -114,15 +122,31 @@ async function pages() {
       return all.slice(2).sort((a, b) => a - b)[5];
     };
     const drills = await times('/drills');
-    for (const [name, path] of [['client list, page 1', '/'], ['client list, page 40', '/?page=39']]) {
+    for (const [name, path] of [
+      ['client list, page 1', '/'],
+      ['client list, page 40', '/?page=39'],
+    ]) {
       const ms = await times(path);
-      console.log(`  ${name.padEnd(43)}${ms.toFixed(1).padStart(8)} ms on the server (${(ms / drills).toFixed(2)} × the drills page, which asks the database for nothing; aim: under 100)`);
+      console.log(
+        `  ${name.padEnd(43)}${ms.toFixed(1).padStart(8)} ms on the server (${(ms / drills).toFixed(2)} × the drills page, which asks the database for nothing; aim: under 100)`,
+      );
     }
-    const browser = await playwright.chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu'] });
+    const browser = await playwright.chromium.launch({
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--headless', '--no-sandbox', '--disable-gpu'],
+    });
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(base);
     const file = await page.locator('main ul a').first().getAttribute('href');
-    for (const [name, path, then] of [['Today', '/'], ['Screen', `${file}/screen`], ['Look', `${file}/look`, true], ['Read', `${file}/read`], ['Write', `${file}/write`, true], ['Coach', `${file}/coach`], ['Follow', `${file}/follow`]]) {
+    for (const [name, path, then] of [
+      ['Today', '/'],
+      ['Screen', `${file}/screen`],
+      ['Look', `${file}/look`, true],
+      ['Read', `${file}/read`],
+      ['Write', `${file}/write`, true],
+      ['Coach', `${file}/coach`],
+      ['Follow', `${file}/follow`],
+    ]) {
       let address = base + path;
       if (then) {
         await page.goto(address);
@@ -139,7 +163,9 @@ async function pages() {
       const start = performance.now();
       await tab.goto(address, { waitUntil: 'networkidle' });
       const ms = await tab.evaluate(() => performance.getEntriesByType('navigation')[0].loadEventEnd);
-      console.log(`  first load of ${name.padEnd(29)}${(bytes / 1024).toFixed(0).padStart(8)} KB of compressed script, ${ms.toFixed(0)} ms to load (aim: under 200 KB); idle after ${(performance.now() - start).toFixed(0)} ms`);
+      console.log(
+        `  first load of ${name.padEnd(29)}${(bytes / 1024).toFixed(0).padStart(8)} KB of compressed script, ${ms.toFixed(0)} ms to load (aim: under 200 KB); idle after ${(performance.now() - start).toFixed(0)} ms`,
+      );
       await fresh.close();
     }
     await staves(browser, base, file);

@@ -6,7 +6,8 @@ import { ENV, ensureBuilt, ensureInstalled, ROOT, run, serve, TSX } from './lib.
 const database = resolve(process.env.KOKYU_DEMO_DB ?? join(ROOT, 'data/demo.db'));
 ensureInstalled();
 ensureBuilt();
-if (process.argv.includes('--reset')) for (const end of ['', '-wal', '-shm']) rmSync(database + end, { force: true });
+if (process.argv.includes('--reset'))
+  for (const end of ['', '-wal', '-shm']) rmSync(database + end, { force: true });
 if (!existsSync(database)) {
   console.log('Filling the demo database …');
   mkdirSync(dirname(database), { recursive: true });

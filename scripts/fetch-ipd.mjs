@@ -15,9 +15,13 @@ export function fetchIpd() {
   mkdirSync(work, { recursive: true });
   const quiet = { cwd: work, timeout: 90_000, stdio: 'ignore', shell: true };
   const got =
-    spawnSync('apt-get download r-cran-wavethresh || (apt-get update -qq && apt-get download r-cran-wavethresh)', quiet).status === 0 &&
+    spawnSync(
+      'apt-get download r-cran-wavethresh || (apt-get update -qq && apt-get download r-cran-wavethresh)',
+      quiet,
+    ).status === 0 &&
     spawnSync('dpkg-deb -x r-cran-wavethresh_*.deb out', quiet).status === 0 &&
-    spawnSync('python3', [join(ROOT, 'scripts/ipd.py'), work, target], { timeout: 60_000, stdio: 'ignore' }).status === 0;
+    spawnSync('python3', [join(ROOT, 'scripts/ipd.py'), work, target], { timeout: 60_000, stdio: 'ignore' })
+      .status === 0;
   rmSync(work, { recursive: true, force: true });
   if (!got) console.log('The record ipd could not be fetched; its check says so and the others go on.');
   return got;

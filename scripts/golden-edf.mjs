@@ -15,4 +15,7 @@ const own = join(folder, 'kokyu.edf');
 execFileSync(process.execPath, [TSX, join(ROOT, 'scripts/golden-edf-own.ts'), own], { cwd: ROOT });
 const read = JSON.parse(execFileSync(program, ['read', own], { encoding: 'utf8' }));
 const sha256 = createHash('sha256').update(readFileSync(own)).digest('hex');
-writeFileSync(join(golden, 'edf-read-by-libedf.json'), `${JSON.stringify({ madeWith: 'EDFlib of Debian libedf-dev', recipe: 'scripts/golden-edf.mjs', sha256, read })}\n`);
+writeFileSync(
+  join(golden, 'edf-read-by-libedf.json'),
+  `${JSON.stringify({ madeWith: 'EDFlib of Debian libedf-dev', recipe: 'scripts/golden-edf.mjs', sha256, read })}\n`,
+);

@@ -26,7 +26,9 @@ export function ensureInstalled() {
   console.log('Installing packages (a few minutes the first time) …');
   const code = run('npm', ['ci', '--no-audit', '--no-fund'], { env: { CFLAGS: '-O1', ...ENV } });
   if (code !== 0) {
-    console.error('The packages could not be installed. Check that the npm registry can be reached, then start again.');
+    console.error(
+      'The packages could not be installed. Check that the npm registry can be reached, then start again.',
+    );
     process.exit(1);
   }
   writeFileSync(mark, lock);
@@ -36,7 +38,11 @@ export function ensureInstalled() {
 export function ensureBuilt() {
   const built = join(ROOT, '.next/BUILD_ID');
   const made = existsSync(built) ? statSync(built).mtimeMs : 0;
-  if (made > newest(['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'])) return;
+  if (
+    made >
+    newest(['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'])
+  )
+    return;
   console.log('Building …');
   if (run(process.execPath, [NEXT, 'build']) !== 0) process.exit(1);
 }
@@ -69,14 +75,19 @@ export async function freePort(wanted) {
 /** Starts the built application on 127.0.0.1 and stays until it ends. */
 export async function serve(databasePath, wantedPort, { dev = false } = {}) {
   const port = await freePort(wantedPort);
-  const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    cwd: ROOT,
-    env: { ...ENV, KOKYU_DB: databasePath },
-    stdio: ['inherit', 'pipe', 'inherit'],
-  });
+  const child = spawn(
+    process.execPath,
+    [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      cwd: ROOT,
+      env: { ...ENV, KOKYU_DB: databasePath },
+      stdio: ['inherit', 'pipe', 'inherit'],
+    },
+  );
   child.stdout.on('data', (chunk) => {
     if (dev) process.stdout.write(chunk);
-    if (/Ready in/.test(String(chunk))) console.log(`\nKokyu is at http://127.0.0.1:${port}  (records: ${databasePath}; Ctrl+C ends it)`);
+    if (/Ready in/.test(String(chunk)))
+      console.log(`\nKokyu is at http://127.0.0.1:${port}  (records: ${databasePath}; Ctrl+C ends it)`);
   });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));

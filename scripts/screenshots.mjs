@@ -12,10 +12,16 @@ const database = join(folder, 'demo.db');
 const env = { ...ENV, KOKYU_DB: database };
 run(process.execPath, [TSX, 'src/demo/fill.ts'], { env });
 const port = await freePort(4780);
-const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], { cwd: ROOT, env });
+const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+  cwd: ROOT,
+  env,
+});
 await new Promise((ready) => server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()));
 const { default: playwright } = await import('@playwright/test');
-const browser = await playwright.chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'] });
+const browser = await playwright.chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
+});
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const out = join(ROOT, 'docs/screenshots');
@@ -88,7 +94,10 @@ try {
   await page.keyboard.press('a');
   await page.getByRole('button', { name: 'Sheets and files' }).click();
   const paper = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await paper.goto(`http://127.0.0.1:${port}${await page.getByRole('link', { name: 'Print' }).last().getAttribute('href')}`, { waitUntil: 'networkidle' });
+  await paper.goto(
+    `http://127.0.0.1:${port}${await page.getByRole('link', { name: 'Print' }).last().getAttribute('href')}`,
+    { waitUntil: 'networkidle' },
+  );
   await paper.screenshot({ path: join(out, 'sheet-client.png') });
   await paper.close();
   await page.keyboard.press('Escape');

@@ -5,4 +5,6 @@ import { ensureBuilt, ensureInstalled, ROOT, serve } from './lib.mjs';
 const dev = process.argv.includes('--dev');
 ensureInstalled();
 if (!dev) ensureBuilt();
-await serve(resolve(process.env.KOKYU_DB ?? join(ROOT, 'data/kokyu.db')), Number(process.env.PORT ?? 4620), { dev });
+await serve(resolve(process.env.KOKYU_DB ?? join(ROOT, 'data/kokyu.db')), Number(process.env.PORT ?? 4620), {
+  dev,
+});

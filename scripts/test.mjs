@@ -12,7 +12,12 @@ ensureInstalled();
 const browser = ensureChromium();
 fetchIpd();
 
-step('types', () => (run(process.execPath, [NEXT, 'typegen']) || run(process.execPath, [bin('typescript/bin/tsc'), '--noEmit'])) === 0);
+step(
+  'types',
+  () =>
+    (run(process.execPath, [NEXT, 'typegen']) ||
+      run(process.execPath, [bin('typescript/bin/tsc'), '--noEmit'])) === 0,
+);
 step('lint', () => run(process.execPath, [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']) === 0);
 
 const reports = join(ROOT, 'data/reports');
@@ -21,13 +26,21 @@ mkdirSync(reports, { recursive: true });
 
 const jest = join(reports, 'jest.json');
 run(process.execPath, [bin('jest/bin/jest.js'), '--maxWorkers=2', '--json', `--outputFile=${jest}`]);
-count('Jest', jest, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
+count('Jest', jest, (r) => ({
+  passed: r.numPassedTests,
+  failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
+}));
 
 if (browser) {
   ensureBuilt();
   const playwright = join(reports, 'playwright.json');
-  run(process.execPath, [bin('@playwright/test/cli.js'), 'test'], { env: { ...ENV, KOKYU_E2E_JSON: playwright } });
-  count('Playwright', playwright, (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected + r.stats.skipped + r.errors.length }));
+  run(process.execPath, [bin('@playwright/test/cli.js'), 'test'], {
+    env: { ...ENV, KOKYU_E2E_JSON: playwright },
+  });
+  count('Playwright', playwright, (r) => ({
+    passed: r.stats.expected + r.stats.flaky,
+    failed: r.stats.unexpected + r.stats.skipped + r.errors.length,
+  }));
 } else totals.failed++;
 
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
@@ -60,9 +73,15 @@ function ensureChromium() {
   if (root || sudo) {
     console.log('Installing Chromium from Debian’s packages …');
     const as = sudo ? 'sudo ' : '';
-    spawnSync(`${as}apt-get update -qq && ${as}apt-get install -y -qq chromium`, { shell: true, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    spawnSync(`${as}apt-get update -qq && ${as}apt-get install -y -qq chromium`, {
+      shell: true,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
     if (existsSync(path)) return true;
   }
-  console.error('Chromium is missing and could not be installed here. Run: sudo apt-get update && sudo apt-get install -y chromium — or set CHROMIUM to its path.');
+  console.error(
+    'Chromium is missing and could not be installed here. Run: sudo apt-get update && sudo apt-get install -y chromium — or set CHROMIUM to its path.',
+  );
   return false;
 }

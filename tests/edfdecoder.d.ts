@@ -7,5 +7,9 @@ declare module 'edfdecoder' {
     getSignalSamplingFrequency(i: number): number;
     getPhysicalSignalConcatRecords(signal: number, from: number, count: number): Float32Array;
   };
-  export const EdfDecoder: new () => { setInput(buffer: ArrayBufferLike): void; decode(): void; getOutput(): Output };
+  export const EdfDecoder: new () => {
+    setInput(buffer: ArrayBufferLike): void;
+    decode(): void;
+    getOutput(): Output;
+  };
 }

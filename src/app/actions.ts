@@ -58,13 +58,17 @@ export async function restoreClient(id: string): Promise<Result<null>> {
 }
 
 export async function setSchool(id: string, school: School | null): Promise<Result<null>> {
-  const result = command(z.tuple([Id, z.nullable(School)]), [id, school], ([i, s]) => clients.setSchool(i, s));
+  const result = command(z.tuple([Id, z.nullable(School)]), [id, school], ([i, s]) =>
+    clients.setSchool(i, s),
+  );
   revalidatePath(`/clients/${id}`, 'layout');
   return result;
 }
 
 export async function setControl(id: string, control: Control | null): Promise<Result<null>> {
-  const result = command(z.tuple([Id, z.nullable(Control)]), [id, control], ([i, c]) => clients.setControl(i, c));
+  const result = command(z.tuple([Id, z.nullable(Control)]), [id, control], ([i, c]) =>
+    clients.setControl(i, c),
+  );
   revalidatePath(`/clients/${id}`, 'layout');
   return result;
 }
@@ -76,13 +80,22 @@ export async function setThresholds(own: OwnThresholds): Promise<Result<null>> {
   return result;
 }
 
-export async function storeScreen(clientId: string, rev: number, data: Screen, keepEarlier: boolean): Promise<Saved<Screen>> {
-  return command(z.tuple([Id, Rev, Screen, z.boolean()]), [clientId, rev, data, keepEarlier], (given) => saveScreen(...given));
+export async function storeScreen(
+  clientId: string,
+  rev: number,
+  data: Screen,
+  keepEarlier: boolean,
+): Promise<Saved<Screen>> {
+  return command(z.tuple([Id, Rev, Screen, z.boolean()]), [clientId, rev, data, keepEarlier], (given) =>
+    saveScreen(...given),
+  );
 }
 
 /** Begins a look of the given tests; without them, of all. */
 export async function startLook(clientId: string, protocol?: Protocol): Promise<Result<{ id: string }>> {
-  return command(z.tuple([Id, z.optional(Protocol)]), [clientId, protocol], ([id, p]) => ok({ id: looks.startLook(id, 'visit', null, p ? { ...EMPTY_LOOK, protocol: p } : EMPTY_LOOK) }));
+  return command(z.tuple([Id, z.optional(Protocol)]), [clientId, protocol], ([id, p]) =>
+    ok({ id: looks.startLook(id, 'visit', null, p ? { ...EMPTY_LOOK, protocol: p } : EMPTY_LOOK) }),
+  );
 }
 
 export async function storeProtocol(protocol: Protocol): Promise<Result<null>> {
@@ -109,8 +122,15 @@ export async function storeJudgement(lookId: string, judgement: Judgement): Prom
   return result;
 }
 
-export async function storeLook(id: string, rev: number, data: LookData, keepEarlier: boolean): Promise<Saved<LookData>> {
-  return command(z.tuple([Id, Rev, LookData, z.boolean()]), [id, rev, data, keepEarlier], (given) => looks.saveLook(...given));
+export async function storeLook(
+  id: string,
+  rev: number,
+  data: LookData,
+  keepEarlier: boolean,
+): Promise<Saved<LookData>> {
+  return command(z.tuple([Id, Rev, LookData, z.boolean()]), [id, rev, data, keepEarlier], (given) =>
+    looks.saveLook(...given),
+  );
 }
 
 export async function finishLook(id: string): Promise<Result<null>> {
@@ -122,18 +142,24 @@ export async function finishLook(id: string): Promise<Result<null>> {
 
 /** Keeps what stands there now under a name, among the versions of a sequence. */
 export async function keepVersion(sequenceId: string, label: string, data: Sequence): Promise<Result<null>> {
-  const result = command(z.tuple([Id, Label, Sequence]), [sequenceId, label, data], ([id, l, sequence]): Result<null> => {
-    const row = sequences.findSequence(id);
-    if (!row) return fail('This sequence is no longer here.');
-    keepRevision('sequence', id, row.rev, sequence, l);
-    return ok(null);
-  });
+  const result = command(
+    z.tuple([Id, Label, Sequence]),
+    [sequenceId, label, data],
+    ([id, l, sequence]): Result<null> => {
+      const row = sequences.findSequence(id);
+      if (!row) return fail('This sequence is no longer here.');
+      keepRevision('sequence', id, row.rev, sequence, l);
+      return ok(null);
+    },
+  );
   revalidatePath('/clients/[id]/write/[sequenceId]', 'page');
   return result;
 }
 
 export async function keepTemplate(name: string, data: Sequence): Promise<Result<null>> {
-  const result = command(z.tuple([Label, Sequence]), [name, data], (given) => ok(templates.saveTemplate(...given) ?? null));
+  const result = command(z.tuple([Label, Sequence]), [name, data], (given) =>
+    ok(templates.saveTemplate(...given) ?? null),
+  );
   revalidatePath('/clients/[id]/write', 'page');
   return result;
 }
@@ -176,21 +202,44 @@ export async function bringInLibrary(text: string): Promise<Result<{ added: numb
   return result;
 }
 
-export async function keepSequence(clientId: string, name: string, data: Sequence): Promise<Result<{ id: string }>> {
-  return command(z.tuple([Id, z.string().trim().min(1).max(120), Sequence]), [clientId, name, data], ([id, n, sequence]) =>
-    ok({ id: sequences.createSequence(id, looks.looksOf(id)[0]?.id ?? null, n, sequence) }),
+export async function keepSequence(
+  clientId: string,
+  name: string,
+  data: Sequence,
+): Promise<Result<{ id: string }>> {
+  return command(
+    z.tuple([Id, z.string().trim().min(1).max(120), Sequence]),
+    [clientId, name, data],
+    ([id, n, sequence]) =>
+      ok({ id: sequences.createSequence(id, looks.looksOf(id)[0]?.id ?? null, n, sequence) }),
   );
 }
 
-export async function storeSequence(id: string, rev: number, data: Sequence, keepEarlier: boolean): Promise<Saved<Sequence>> {
-  return command(z.tuple([Id, Rev, Sequence, z.boolean()]), [id, rev, data, keepEarlier], (given) => sequences.saveSequence(...given));
+export async function storeSequence(
+  id: string,
+  rev: number,
+  data: Sequence,
+  keepEarlier: boolean,
+): Promise<Saved<Sequence>> {
+  return command(z.tuple([Id, Rev, Sequence, z.boolean()]), [id, rev, data, keepEarlier], (given) =>
+    sequences.saveSequence(...given),
+  );
 }
 
-export async function setAside(kind: 'screen' | 'look' | 'sequence', recordId: string, rev: number, data: unknown): Promise<Result<null>> {
-  return command(z.tuple([z.enum(['screen', 'look', 'sequence']), Id, Rev]), [kind, recordId, rev], ([k, id, r]) => {
-    keepRevision(k, id, r, data);
-    return ok(null);
-  });
+export async function setAside(
+  kind: 'screen' | 'look' | 'sequence',
+  recordId: string,
+  rev: number,
+  data: unknown,
+): Promise<Result<null>> {
+  return command(
+    z.tuple([z.enum(['screen', 'look', 'sequence']), Id, Rev]),
+    [kind, recordId, rev],
+    ([k, id, r]) => {
+      keepRevision(k, id, r, data);
+      return ok(null);
+    },
+  );
 }
 
 /** Begins a run, unless a red flag is open or a block is barred for this client. */
@@ -199,7 +248,8 @@ export async function startRun(sequenceId: string): Promise<Result<{ id: string 
     const row = sequences.findSequence(id);
     if (!row) return fail('This sequence is no longer here.');
     const screen = screenOf(row.clientId).data;
-    if (openRedFlags(screen.redFlags).length > 0) return fail('A red flag is open: record in Screen what was done about it.');
+    if (openRedFlags(screen.redFlags).length > 0)
+      return fail('A red flag is open: record in Screen what was done about it.');
     const stop = problemsOf(row.data, screen).find((p) => p.level === 'stop');
     if (stop) return fail(`Not started: ${stop.text}. Mend it in Write.`);
     if (row.data.blocks.length === 0) return fail('Not started: the sequence has no block yet.');
@@ -207,15 +257,24 @@ export async function startRun(sequenceId: string): Promise<Result<{ id: string 
   });
 }
 
-export async function storeRun(id: string, rev: number, sequence: Sequence, state: RunState): Promise<Saved<RunState>> {
-  return command(z.tuple([Id, Rev, Sequence, RunState]), [id, rev, sequence, state], (given) => runs.saveRun(...given));
+export async function storeRun(
+  id: string,
+  rev: number,
+  sequence: Sequence,
+  state: RunState,
+): Promise<Saved<RunState>> {
+  return command(z.tuple([Id, Rev, Sequence, RunState]), [id, rev, sequence, state], (given) =>
+    runs.saveRun(...given),
+  );
 }
 
 /** Keeps the look made again at the end of a run. */
 export async function keepRelook(runId: string, data: LookData): Promise<Result<{ id: string }>> {
   return command(z.tuple([Id, LookData]), [runId, data], ([id, look]) => {
     const run = runs.findRun(id);
-    return run ? ok({ id: looks.startLook(run.clientId, 'relook', id, look) }) : fail('This run is no longer here.');
+    return run
+      ? ok({ id: looks.startLook(run.clientId, 'relook', id, look) })
+      : fail('This run is no longer here.');
   });
 }
 

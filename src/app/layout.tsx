@@ -7,7 +7,10 @@ import { KeysHelp } from '@/ui/hotkeys';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
 
-export const metadata: Metadata = { title: 'Kokyu', description: 'Coaching the breath: screen, look, read, write, coach, follow' };
+export const metadata: Metadata = {
+  title: 'Kokyu',
+  description: 'Coaching the breath: screen, look, read, write, coach, follow',
+};
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection();
@@ -15,7 +18,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en">
       <body>
-        <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
+        <a
+          href="#main"
+          className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2"
+        >
           Skip to the page
         </a>
         <header className="no-print mx-auto flex max-w-[1280px] items-baseline gap-7 px-8 pt-3 pb-1">
@@ -23,8 +29,12 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             Kokyu
           </Link>
           <nav aria-label="House" className="flex gap-5">
-            <Link href="/" className="hover:underline">Today</Link>
-            <Link href="/drills" className="hover:underline">Drills</Link>
+            <Link href="/" className="hover:underline">
+              Today
+            </Link>
+            <Link href="/drills" className="hover:underline">
+              Drills
+            </Link>
           </nav>
           <span className="ml-auto text-[13.5px]">
             <KeysHelp />

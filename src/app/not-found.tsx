@@ -6,7 +6,9 @@ export default function NotFound() {
     <section className="max-w-[68ch] space-y-4 pt-8">
       <h1 className="text-2xl">Nothing is kept under this address</h1>
       <p>The client, look, sequence or run may have been taken off the list, or the address was cut short.</p>
-      <Link href="/" className={buttonClass('main')}>Back to Today</Link>
+      <Link href="/" className={buttonClass('main')}>
+        Back to Today
+      </Link>
     </section>
   );
 }

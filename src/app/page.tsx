@@ -10,5 +10,13 @@ export default async function TodayPage({ searchParams }: Props) {
   const { page = '0' } = await searchParams;
   const at = Math.max(0, Number.parseInt(page, 10) || 0);
   const { rows, total } = listClients('', at);
-  return <Today rows={rows} total={total} page={at} pageSize={PAGE_SIZE} actions={{ createClient, bringInClient }} />;
+  return (
+    <Today
+      rows={rows}
+      total={total}
+      page={at}
+      pageSize={PAGE_SIZE}
+      actions={{ createClient, bringInClient }}
+    />
+  );
 }

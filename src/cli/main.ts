@@ -12,7 +12,10 @@ async function main(): Promise<number> {
     return complain(`input: not JSON (${error instanceof Error ? error.message : 'unreadable'})`);
   }
   const result = run(input);
-  if (!result.ok) return complain(result.field && !result.why.startsWith(result.field) ? `${result.field}: ${result.why}` : result.why);
+  if (!result.ok)
+    return complain(
+      result.field && !result.why.startsWith(result.field) ? `${result.field}: ${result.why}` : result.why,
+    );
   process.stdout.write(`${JSON.stringify(result.value, null, 2)}\n`);
   return 0;
 }

@@ -41,7 +41,10 @@ const TimelineInput = z.strictObject({
   spans: z._default(z.boolean(), false),
 });
 
-const TapsInput = z.strictObject({ taps: z.array(z.number()), first: z._default(z.enum(['inhale', 'exhale']), 'inhale') });
+const TapsInput = z.strictObject({
+  taps: z.array(z.number()),
+  first: z._default(z.enum(['inhale', 'exhale']), 'inhale'),
+});
 
 const BreathsInput = z.strictObject({
   csv: z.optional(z.string()),
@@ -55,19 +58,36 @@ const BreathsInput = z.strictObject({
 
 const NoiseInput = z.strictObject({ table: z.array(z.array(z.number())).check(z.maxLength(5000)) });
 
-const SolveInput = z.strictObject({ ...Plan.shape, mostNodes: z.optional(z.int().check(z.gte(1), z.lte(50_000_000))) });
+const SolveInput = z.strictObject({
+  ...Plan.shape,
+  mostNodes: z.optional(z.int().check(z.gte(1), z.lte(50_000_000))),
+});
 const LiftInput = z.strictObject({ ...Lift.shape, flags: z._default(Flags, {}) });
 const AirVerbInput = z.strictObject({
   sequence: Sequence,
   size: z._default(z.nullable(BodySize), null),
-  quiet: z._default(z.nullable(z.object({ ratePerMin: z.number().check(z.gte(2), z.lte(60)), dutyCycle: z.number().check(z.gte(0.1), z.lte(0.9)) })), null),
+  quiet: z._default(
+    z.nullable(
+      z.object({
+        ratePerMin: z.number().check(z.gte(2), z.lte(60)),
+        dutyCycle: z.number().check(z.gte(0.1), z.lte(0.9)),
+      }),
+    ),
+    null,
+  ),
   taken: z._default(z.enum(TAKEN), 'small'),
   flags: z._default(Flags, {}),
 });
 
 const props = z._default(z.array(z.enum(PROPS)), []);
 const ScreenInput = z.strictObject({ flags: Flags, props });
-const ReadInput = z.strictObject({ look: z.partial(LookData), flags: z._default(Flags, {}), school: z._default(z.nullable(School), null), control: z._default(z.nullable(Control), null), thresholds: z._default(OwnThresholds, {}) });
+const ReadInput = z.strictObject({
+  look: z.partial(LookData),
+  flags: z._default(Flags, {}),
+  school: z._default(z.nullable(School), null),
+  control: z._default(z.nullable(Control), null),
+  thresholds: z._default(OwnThresholds, {}),
+});
 const drillIds = z._default(z.array(z.string().check(z.maxLength(40))).check(z.maxLength(200)), []);
 const ProposeInput = z.strictObject({
   needs: z.optional(Needs),
@@ -91,7 +111,12 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
     then(parseWith(TimelineInput, input), (given) => {
       const breathing = breathingOf(given);
       if (!breathing.ok) return breathing;
-      const dose: Dose = { breaths: given.breaths, rounds: given.rounds, restS: given.restS, sides: given.sides };
+      const dose: Dose = {
+        breaths: given.breaths,
+        rounds: given.rounds,
+        restS: given.restS,
+        sides: given.sides,
+      };
       const paced = breathing.value.kind === 'paced' ? breathing.value.pattern : null;
       const timeline = timelineOf(breathing.value, dose);
       return ok({
@@ -107,24 +132,40 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
   breaths: (input) =>
     then(parseWith(BreathsInput, input), ({ csv, edf, column, places, ...options }) => {
       if ((csv === undefined) === (edf === undefined)) return fail('csv: give either csv or edf', 'csv');
-      const read = csv === undefined ? readBands('edf', bytesOf(edf!)) : readBands('csv', new TextEncoder().encode(csv));
+      const read =
+        csv === undefined ? readBands('edf', bytesOf(edf!)) : readBands('csv', new TextEncoder().encode(csv));
       return then(read, ({ record, warnings }) => {
         const names = record.channels.map((c) => c.name);
-        if (column !== undefined && !names.includes(column)) return fail(`column: “${column}” is not in the file; it has ${names.join(', ')}`, 'column');
-        const chosen = column === undefined ? placed(record, places) : { ...record, channels: record.channels.filter((c) => c.name === column) };
-        return then(analyse(chosen, options), (analysis) => ok(warnings.length > 0 ? { ...analysis, warnings } : analysis));
+        if (column !== undefined && !names.includes(column))
+          return fail(`column: “${column}” is not in the file; it has ${names.join(', ')}`, 'column');
+        const chosen =
+          column === undefined
+            ? placed(record, places)
+            : { ...record, channels: record.channels.filter((c) => c.name === column) };
+        return then(analyse(chosen, options), (analysis) =>
+          ok(warnings.length > 0 ? { ...analysis, warnings } : analysis),
+        );
       });
     }),
   noise: (input) =>
     then(parseWith(NoiseInput, input), ({ table }) =>
       then(noiseOfTest(table), (noise) => {
-        const pairs = table[0]!.length === 2 ? agreement(table.map((r) => r[0]!), table.map((r) => r[1]!)) : null;
+        const pairs =
+          table[0]!.length === 2
+            ? agreement(
+                table.map((r) => r[0]!),
+                table.map((r) => r[1]!),
+              )
+            : null;
         return ok(pairs?.ok ? { ...noise, agreement: pairs.value } : noise);
       }),
     ),
   screen: (input) =>
     then(parseWith(ScreenInput, input), ({ flags, props: available }) =>
-      ok({ cautions: cautionsFor(flags), drills: LIBRARY.map((drill) => verdictFor(drill, flags, available)) }),
+      ok({
+        cautions: cautionsFor(flags),
+        drills: LIBRARY.map((drill) => verdictFor(drill, flags, available)),
+      }),
     ),
   read: (input) =>
     then(parseWith(ReadInput, input), ({ look, flags, school, control, thresholds }) =>
@@ -137,22 +178,29 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       return ok({ ...air, endCo2: points.at(-1)!.co2, ease: easeAir(sequence, rest)?.says ?? null });
     }),
   solve: (input) =>
-    then(parseWith(SolveInput, input), ({ mostNodes, ...plan }) => solve(plan, mostNodes === undefined ? {} : { mostNodes })),
+    then(parseWith(SolveInput, input), ({ mostNodes, ...plan }) =>
+      solve(plan, mostNodes === undefined ? {} : { mostNodes }),
+    ),
   propose: (input) =>
     then(parseWith(ProposeInput, input), ({ needs, readings, ...rest }) => {
       if (!needs === !readings) return fail('needs: give either needs or readings', 'needs');
-      const named = Object.entries(readings ?? {}).map(([name, strength]) => ({ name: name as (typeof READINGS)[number], strength: strength! }));
+      const named = Object.entries(readings ?? {}).map(([name, strength]) => ({
+        name: name as (typeof READINGS)[number],
+        strength: strength!,
+      }));
       const leading = [...named].sort((a, b) => b.strength - a.strength)[0]?.name;
       const weighed = needs ?? asNeeds(needsFrom(named, rest.school));
-      return then(propose({ ...rest, needs: weighed, relook: rest.relook ?? relookFor(leading) }), (sequence) =>
-        ok({ totalS: layoutOf(sequence).totalS, ...sequence }),
+      return then(
+        propose({ ...rest, needs: weighed, relook: rest.relook ?? relookFor(leading) }),
+        (sequence) => ok({ totalS: layoutOf(sequence).totalS, ...sequence }),
       );
     }),
 };
 
 function breathingOf(given: z.output<typeof TimelineInput>): Result<Breathing> {
   if (given.ladder) return ok({ kind: 'ladder' });
-  if (given.pattern === undefined) return fail('pattern: give a pattern such as "4-0-7-0", or ladder: true', 'pattern');
+  if (given.pattern === undefined)
+    return fail('pattern: give a pattern such as "4-0-7-0", or ladder: true', 'pattern');
   if (typeof given.pattern !== 'string') return ok({ kind: 'paced', pattern: given.pattern });
   return then(parsePattern(given.pattern), (pattern) => ok({ kind: 'paced', pattern }));
 }

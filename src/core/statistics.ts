@@ -1,5 +1,6 @@
 /** Arithmetic mean; NaN for an empty list, which callers rule out first. */
-export const mean = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
+export const mean = (values: readonly number[]): number =>
+  values.reduce((sum, v) => sum + v, 0) / values.length;
 
 /** Middle value, or the mean of the two middle ones. */
 export function median(values: readonly number[]): number {
@@ -16,7 +17,11 @@ export function standardDeviation(values: readonly number[]): number {
 }
 
 /** Lowest and highest value from index `from` up to `to`. */
-export function extremesOf(values: ArrayLike<number>, from = 0, to = values.length): { low: number; high: number } {
+export function extremesOf(
+  values: ArrayLike<number>,
+  from = 0,
+  to = values.length,
+): { low: number; high: number } {
   let low = Infinity;
   let high = -Infinity;
   for (let i = from; i < to; i++) {
@@ -27,7 +32,8 @@ export function extremesOf(values: ArrayLike<number>, from = 0, to = values.leng
   return { low, high };
 }
 
-export const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
+export const clamp = (value: number, low: number, high: number): number =>
+  Math.min(high, Math.max(low, value));
 
 export const roundTo = (value: number, step: number): number => {
   const rounded = Math.round(value / step) * step;
@@ -42,7 +48,8 @@ export function senSlope(x: readonly number[], y: readonly number[], most = 250)
   const stride = Math.max(1, Math.ceil(x.length / most));
   const slopes: number[] = [];
   for (let i = 0; i < x.length; i += stride) {
-    for (let j = i + stride; j < x.length; j += stride) if (x[j] !== x[i]) slopes.push((y[j]! - y[i]!) / (x[j]! - x[i]!));
+    for (let j = i + stride; j < x.length; j += stride)
+      if (x[j] !== x[i]) slopes.push((y[j]! - y[i]!) / (x[j]! - x[i]!));
   }
   return slopes.length === 0 ? 0 : median(slopes);
 }

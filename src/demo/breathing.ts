@@ -1,5 +1,11 @@
 /** Taps of a made-up client: turns of `breaths` breaths that vary by `irregular` (coefficient of variation). */
-export function madeUpTaps(inhaleS: number, exhaleS: number, breaths: number, irregular: number, random: () => number): number[] {
+export function madeUpTaps(
+  inhaleS: number,
+  exhaleS: number,
+  breaths: number,
+  irregular: number,
+  random: () => number,
+): number[] {
   const vary = (s: number) => s * (1 + irregular * (random() + random() + random() - 1.5) * 2);
   const taps = [0];
   for (let i = 0; i < breaths; i++) {

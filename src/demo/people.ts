@@ -45,7 +45,16 @@ export type Person = {
   notes: string[];
 };
 
-const zones = (neck: number, sternum: number, betweenBlades: number, lowerRibsRight: number, lowerRibsLeft: number, lowerRibsBack: number, belly: number, lowBack: number): Excursions => ({
+const zones = (
+  neck: number,
+  sternum: number,
+  betweenBlades: number,
+  lowerRibsRight: number,
+  lowerRibsLeft: number,
+  lowerRibsBack: number,
+  belly: number,
+  lowBack: number,
+): Excursions => ({
   neck,
   sternum,
   betweenBlades,
@@ -56,7 +65,17 @@ const zones = (neck: number, sternum: number, betweenBlades: number, lowerRibsRi
   lowBack,
 });
 
-const HOUSE: Prop[] = ['wall', 'chair', 'pillow', 'ball', 'straw', 'band', 'counter', 'foldedPillows', 'towel'];
+const HOUSE: Prop[] = [
+  'wall',
+  'chair',
+  'pillow',
+  'ball',
+  'straw',
+  'band',
+  'counter',
+  'foldedPillows',
+  'towel',
+];
 
 /**
  * The Tidewall, a made-up house on a made-up harbour where people row in the morning and sing, paint and dance in
@@ -77,14 +96,58 @@ export const PEOPLE: readonly Person[] = [
     comfortableExhaleS: [3.5, 5.5],
     lying: [zones(0.4, 0.7, 0.3, 0.3, 0.3, 0.1, 0.2, 0.1), zones(0.1, 0.4, 0.3, 0.5, 0.5, 0.3, 0.5, 0.2)],
     standing: [zones(0.6, 0.8, 0.2, 0.2, 0.2, 0.1, 0.1, 0), zones(0.2, 0.5, 0.3, 0.4, 0.4, 0.2, 0.3, 0.1)],
-    five: { marks: [2.3, 4.6, 7.1, 9.4, 11.8, 14.9, 18.2, 21.3, 24.6, 27.8], ordinaryLift: 1, deepLift: 3, nostrilFlare: true, yawning: true },
+    five: {
+      marks: [2.3, 4.6, 7.1, 9.4, 11.8, 14.9, 18.2, 21.3, 24.6, 27.8],
+      ordinaryLift: 1,
+      deepLift: 3,
+      nostrilFlare: true,
+      yawning: true,
+    },
     hands: { belly: 0.2, chest: 0.7, first: 'chest' },
-    signs: [{ mouth: true, audible: true, reversed: false, flare: 'none', cannotFill: true }, { mouth: false, audible: false, reversed: false, flare: 'none', cannotFill: false }],
-    symptoms: { chestPain: 0, tense: 3, blurred: 0, dizzy: 2, unreal: 1, fastDeep: 3, shortOfBreath: 3, tightChest: 2, bloated: 1, tinglingFingers: 2, noDeepBreath: 3, stiffFingers: 0, tightMouth: 1, coldHands: 3, pounding: 2, worried: 2 },
+    signs: [
+      { mouth: true, audible: true, reversed: false, flare: 'none', cannotFill: true },
+      { mouth: false, audible: false, reversed: false, flare: 'none', cannotFill: false },
+    ],
+    symptoms: {
+      chestPain: 0,
+      tense: 3,
+      blurred: 0,
+      dizzy: 2,
+      unreal: 1,
+      fastDeep: 3,
+      shortOfBreath: 3,
+      tightChest: 2,
+      bloated: 1,
+      tinglingFingers: 2,
+      noDeepBreath: 3,
+      stiffFingers: 0,
+      tightMouth: 1,
+      coldHands: 3,
+      pounding: 2,
+      worried: 2,
+    },
     heartPerMin: 84,
-    bands: [{ position: 'hookLying', seconds: 120, setup: { way: 'upperChest', ratePerMin: 26, hz: 25, places: ['upperRibs', 'lowerRibs', 'belly'], signalToNoiseDb: 24, events: [{ kind: 'cough', atS: 71, lengthS: 1, channel: 0 }] } }],
+    bands: [
+      {
+        position: 'hookLying',
+        seconds: 120,
+        setup: {
+          way: 'upperChest',
+          ratePerMin: 26,
+          hz: 25,
+          places: ['upperRibs', 'lowerRibs', 'belly'],
+          signalToNoiseDb: 24,
+          events: [{ kind: 'cough', atS: 71, lengthS: 1, channel: 0 }],
+        },
+      },
+    ],
     openRun: true,
-    notes: ['Talks while breathing in. Likes counts, dislikes images of water.', 'Found the low hand by herself.', 'Quieter after the regatta week.', 'Asks for a drill for the start line.'],
+    notes: [
+      'Talks while breathing in. Likes counts, dislikes images of water.',
+      'Found the low hand by herself.',
+      'Quieter after the regatta week.',
+      'Asks for a drill for the start line.',
+    ],
   },
   {
     name: 'Bram T.',
@@ -101,11 +164,22 @@ export const PEOPLE: readonly Person[] = [
     hold: { from: 24, to: 33, ends: ['calm', 'calm'] },
     lying: [zones(0.1, 0.6, 0.2, 0.7, 0.2, 0.2, 0.5, 0.2), zones(0, 0.5, 0.4, 0.7, 0.5, 0.5, 0.5, 0.4)],
     standing: [zones(0.1, 0.6, 0.1, 0.6, 0.2, 0.1, 0.4, 0.1), zones(0, 0.5, 0.3, 0.6, 0.5, 0.4, 0.4, 0.3)],
-    signs: [{ flare: 'stays', cannotFill: true, reversed: false, mouth: false }, { flare: 'drops', cannotFill: false, reversed: false, mouth: false }],
+    signs: [
+      { flare: 'stays', cannotFill: true, reversed: false, mouth: false },
+      { flare: 'drops', cannotFill: false, reversed: false, mouth: false },
+    ],
     sideBend: { right: [0.8, 0.8], left: [0.2, 0.6] },
-    tape: { girthCm: { armpit: 99, lowerSternum: 91, waist: 84 }, excursionCm: { armpit: [4.2, 4.6], lowerSternum: [2.6, 4.4], waist: [1.8, 2.4] } },
+    tape: {
+      girthCm: { armpit: 99, lowerSternum: 91, waist: 84 },
+      excursionCm: { armpit: [4.2, 4.6], lowerSternum: [2.6, 4.4], waist: [1.8, 2.4] },
+    },
     heartPerMin: 61,
-    notes: ['Left side hardly opens, more after a long outing.', 'Ribs come down with the long sigh.', 'Left under the hand: moves.', 'Side bend is his own now.'],
+    notes: [
+      'Left side hardly opens, more after a long outing.',
+      'Ribs come down with the long sigh.',
+      'Left under the hand: moves.',
+      'Side bend is his own now.',
+    ],
   },
   {
     name: 'Sunniva A.',
@@ -120,8 +194,15 @@ export const PEOPLE: readonly Person[] = [
     irregular: [0.1, 0.07],
     comfortableExhaleS: [4, 5.5],
     lying: [zones(0.2, 0.5, 0.3, 0.4, 0.4, 0.2, 0.4, 0.2), zones(0.1, 0.4, 0.4, 0.6, 0.6, 0.4, 0.5, 0.3)],
-    signs: [{ floorFelt: 'holds', buttocksClench: true, reversed: false, lowerBelly: 'still' }, { floorFelt: 'moves', buttocksClench: false, reversed: false, lowerBelly: 'still' }],
-    notes: ['Side-lying on the left is best.', 'Feels the floor widen for the first time.', 'Midwife knows of the sessions.'],
+    signs: [
+      { floorFelt: 'holds', buttocksClench: true, reversed: false, lowerBelly: 'still' },
+      { floorFelt: 'moves', buttocksClench: false, reversed: false, lowerBelly: 'still' },
+    ],
+    notes: [
+      'Side-lying on the left is best.',
+      'Feels the floor widen for the first time.',
+      'Midwife knows of the sessions.',
+    ],
   },
   {
     name: 'Petra V.',
@@ -138,10 +219,35 @@ export const PEOPLE: readonly Person[] = [
     hold: { from: 21, to: 29, ends: ['calm', 'calm'] },
     lying: [zones(0.1, 0.4, 0.2, 0.4, 0.4, 0.2, 0.6, 0.2), zones(0, 0.4, 0.3, 0.5, 0.6, 0.4, 0.5, 0.3)],
     standing: [zones(0.2, 0.5, 0.1, 0.2, 0.2, 0.1, 0.3, 0.1), zones(0.1, 0.4, 0.2, 0.4, 0.5, 0.3, 0.4, 0.2)],
-    signs: [{ lowerBelly: 'balloonsOut', floorFelt: 'pushedDown', buttocksClench: true, toneStopsBreath: true, reversed: false }, { lowerBelly: 'drawsInFirst', floorFelt: 'moves', buttocksClench: false, toneStopsBreath: false, reversed: false }],
+    signs: [
+      {
+        lowerBelly: 'balloonsOut',
+        floorFelt: 'pushedDown',
+        buttocksClench: true,
+        toneStopsBreath: true,
+        reversed: false,
+      },
+      {
+        lowerBelly: 'drawsInFirst',
+        floorFelt: 'moves',
+        buttocksClench: false,
+        toneStopsBreath: false,
+        reversed: false,
+      },
+    ],
     control: 'drawIn',
-    overrule: { visit: 1, reading: 'oneSided', strength: 0.4, why: 'The right hand on the ribs felt later than the left; she carries the child on that side.' },
-    notes: ['Sees a pelvic-health clinician; letter on file.', 'Low belly first, once in three.', 'No doming in the ball drill.', 'Stairs: dry twice this week.'],
+    overrule: {
+      visit: 1,
+      reading: 'oneSided',
+      strength: 0.4,
+      why: 'The right hand on the ribs felt later than the left; she carries the child on that side.',
+    },
+    notes: [
+      'Sees a pelvic-health clinician; letter on file.',
+      'Low belly first, once in three.',
+      'No doming in the ball drill.',
+      'Stairs: dry twice this week.',
+    ],
   },
   {
     name: 'Wen L.',
@@ -159,7 +265,10 @@ export const PEOPLE: readonly Person[] = [
     lying: [zones(0, 0.1, 0.1, 0.2, 0.2, 0, 0.9, 0.1), zones(0, 0.4, 0.3, 0.5, 0.5, 0.4, 0.6, 0.3)],
     standing: [zones(0.1, 0.2, 0.1, 0.1, 0.1, 0, 0.7, 0), zones(0, 0.4, 0.2, 0.5, 0.4, 0.3, 0.5, 0.2)],
     hands: { belly: 0.9, chest: 0.1, first: 'belly' },
-    signs: [{ reversed: false, flare: 'none', mouth: false, lowerBelly: 'still' }, { reversed: false, flare: 'none', mouth: false, lowerBelly: 'drawsInFirst' }],
+    signs: [
+      { reversed: false, flare: 'none', mouth: false, lowerBelly: 'still' },
+      { reversed: false, flare: 'none', mouth: false, lowerBelly: 'drawsInFirst' },
+    ],
     sweep: {
       sitting: zones(0, 0.2, 0.2, 0.3, 0.3, 0.2, 0.8, 0.1),
       sittingSlouched: zones(0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.5, 0.1),
@@ -167,13 +276,43 @@ export const PEOPLE: readonly Person[] = [
       standingSlouched: zones(0.2, 0.1, 0.1, 0.1, 0.1, 0.1, 0.5, 0.1),
       standingArched: zones(0.1, 0.3, 0, 0.2, 0.2, 0, 0.6, 0),
     },
-    tape: { girthCm: { armpit: 88, lowerSternum: 78, waist: 70 }, excursionCm: { armpit: [2.9, 3.6], lowerSternum: [1.9, 3.8], waist: [3.4, 3.2] } },
+    tape: {
+      girthCm: { armpit: 88, lowerSternum: 78, waist: 70 },
+      excursionCm: { armpit: [2.9, 3.6], lowerSternum: [1.9, 3.8], waist: [3.4, 3.2] },
+    },
     heardExhales: true,
     bands: [
-      { position: 'hookLying', seconds: 150, setup: { way: 'bellyOnly', ratePerMin: 16, hz: 50, places: ['lowerRibs', 'belly'], signalToNoiseDb: 26 } },
-      { position: 'standing', seconds: 120, setup: { way: 'bellyOnly', ratePerMin: 16, hz: 50, posture: 'standing', places: ['lowerRibs', 'belly'], signalToNoiseDb: 22, events: [{ kind: 'sigh', atS: 64, lengthS: 4, channel: 0 }] } },
+      {
+        position: 'hookLying',
+        seconds: 150,
+        setup: {
+          way: 'bellyOnly',
+          ratePerMin: 16,
+          hz: 50,
+          places: ['lowerRibs', 'belly'],
+          signalToNoiseDb: 26,
+        },
+      },
+      {
+        position: 'standing',
+        seconds: 120,
+        setup: {
+          way: 'bellyOnly',
+          ratePerMin: 16,
+          hz: 50,
+          posture: 'standing',
+          places: ['lowerRibs', 'belly'],
+          signalToNoiseDb: 22,
+          events: [{ kind: 'sigh', atS: 64, lengthS: 4, channel: 0 }],
+        },
+      },
     ],
-    notes: ['All belly; the back is asleep.', 'Half-ball: “oh, that is back there”.', 'Eight seconds through the straw.', 'Sang the long line twice.'],
+    notes: [
+      'All belly; the back is asleep.',
+      'Half-ball: “oh, that is back there”.',
+      'Eight seconds through the straw.',
+      'Sang the long line twice.',
+    ],
   },
   {
     name: 'Jorun S.',
@@ -181,7 +320,11 @@ export const PEOPLE: readonly Person[] = [
     school: null,
     flags: { highBloodPressure: true, respiratory: true, knees: true, osteoporosis: true },
     props: ['wall', 'chair', 'pillow', 'straw', 'towel', 'book'],
-    settledRedFlag: { flag: 'chestPain', action: 'Session ended; seen by the family doctor the same day, cleared in writing for quiet work', daysAgo: 74 },
+    settledRedFlag: {
+      flag: 'chestPain',
+      action: 'Session ended; seen by the family doctor the same day, cleared in writing for quiet work',
+      daysAgo: 74,
+    },
     visits: 3,
     minutes: 15,
     inhaleS: [1.2, 1.5],
@@ -189,10 +332,28 @@ export const PEOPLE: readonly Person[] = [
     irregular: [0.2, 0.1],
     comfortableExhaleS: [3, 4.5],
     lying: [zones(0.4, 0.6, 0.2, 0.2, 0.2, 0.1, 0, 0.1), zones(0.2, 0.4, 0.2, 0.4, 0.4, 0.2, 0.4, 0.1)],
-    signs: [{ reversed: true, audible: true, mouth: true, flare: 'stays', cannotFill: true }, { reversed: false, audible: false, mouth: true, flare: 'drops', cannotFill: false }],
-    symptoms: { chestPain: 1, tense: 1, dizzy: 1, fastDeep: 2, shortOfBreath: 4, tightChest: 3, noDeepBreath: 3, coldHands: 1, pounding: 2, worried: 1 },
+    signs: [
+      { reversed: true, audible: true, mouth: true, flare: 'stays', cannotFill: true },
+      { reversed: false, audible: false, mouth: true, flare: 'drops', cannotFill: false },
+    ],
+    symptoms: {
+      chestPain: 1,
+      tense: 1,
+      dizzy: 1,
+      fastDeep: 2,
+      shortOfBreath: 4,
+      tightChest: 3,
+      noDeepBreath: 3,
+      coldHands: 1,
+      pounding: 2,
+      worried: 1,
+    },
     heartPerMin: 88,
     stopped: true,
-    notes: ['Belly goes in on the inhale. Reliever in the left pocket.', 'The low hand rises when the mouth closes.', 'Half the slipway.'],
+    notes: [
+      'Belly goes in on the inhale. Reliever in the left pocket.',
+      'The low hand rises when the mouth closes.',
+      'Half the slipway.',
+    ],
   },
 ];

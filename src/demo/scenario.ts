@@ -33,7 +33,18 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
   const random = seeded(1000 + number);
   const id = idMaker(number);
   const screen = screenOf(person, now);
-  const file: ClientFile = { format: 'kokyu-client', version: 2, name: person.name, school: person.school, control: person.control ?? null, screen, looks: [], recordings: [], sequences: [], runs: [] };
+  const file: ClientFile = {
+    format: 'kokyu-client',
+    version: 2,
+    name: person.name,
+    school: person.school,
+    control: person.control ?? null,
+    screen,
+    looks: [],
+    recordings: [],
+    sequences: [],
+    runs: [],
+  };
   for (let v = 0; v < person.visits; v++) {
     const along = (FURTHEST * v) / (person.visits - 1);
     const at = subDays(subMinutes(now, 95 + number * 40), 1 + (person.visits - 1 - v) * DAYS_BETWEEN);
@@ -43,17 +54,49 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
     for (const [k, band] of (person.bands ?? []).entries()) {
       if (!last && k > 0) continue;
       const recordId = id();
-      const setup = bandSetup({ ...band.setup, way: along > 0.25 && band.later ? band.later : band.setup.way, seed: 40 + number * 10 + v * 3 + k });
+      const setup = bandSetup({
+        ...band.setup,
+        way: along > 0.25 && band.later ? band.later : band.setup.way,
+        seed: 40 + number * 10 + v * 3 + k,
+      });
       const made = simulateBands(setup, band.seconds).record;
       const name = `bands-${band.position}.edf`;
-      file.recordings.push({ id: recordId, lookId, name, kind: 'edf', base64: base64Of(printEdf({ ...made, startAt: at.toISOString(), notes: [{ atS: 0, lengthS: 0, text: positionNote(band.position) }] })) });
-      look.bands = [...(look.bands ?? []), { recordId, name, position: band.position, places: [], calibration: [] }];
+      file.recordings.push({
+        id: recordId,
+        lookId,
+        name,
+        kind: 'edf',
+        base64: base64Of(
+          printEdf({
+            ...made,
+            startAt: at.toISOString(),
+            notes: [{ atS: 0, lengthS: 0, text: positionNote(band.position) }],
+          }),
+        ),
+      });
+      look.bands = [
+        ...(look.bands ?? []),
+        { recordId, name, position: band.position, places: [], calibration: [] },
+      ];
     }
-    file.looks.push({ id: lookId, at: at.toISOString(), finishedAt: at.toISOString(), purpose: 'visit', runId: null, data: look });
+    file.looks.push({
+      id: lookId,
+      at: at.toISOString(),
+      finishedAt: at.toISOString(),
+      purpose: 'visit',
+      runId: null,
+      data: look,
+    });
     const sequence = sequenceOf(person, screen, look, v);
     const sequenceId = id();
     const written = new Date(at.getTime() + 12 * 60e3);
-    file.sequences.push({ id: sequenceId, name: `${person.minutes} min, visit ${v + 1}`, createdAt: written.toISOString(), updatedAt: written.toISOString(), data: sequence });
+    file.sequences.push({
+      id: sequenceId,
+      name: `${person.minutes} min, visit ${v + 1}`,
+      createdAt: written.toISOString(),
+      updatedAt: written.toISOString(),
+      data: sequence,
+    });
     if (last && !person.openRun && number % 2 === 0) continue;
     const started = new Date(at.getTime() + 20 * 60e3);
     const ended = new Date(started.getTime() + person.minutes * 60e3);
@@ -61,10 +104,24 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
     const relookId = id();
     const state = stateOf(person, sequence, last, along, relookId, random);
     const open = state.stage === 'running';
-    file.runs.push({ id: runId, sequenceId, startedAt: started.toISOString(), endedAt: open ? null : ended.toISOString(), sequence, state });
+    file.runs.push({
+      id: runId,
+      sequenceId,
+      startedAt: started.toISOString(),
+      endedAt: open ? null : ended.toISOString(),
+      sequence,
+      state,
+    });
     if (state.stage === 'done') {
       const after = relookOf(person, sequence, look, v, along, random);
-      file.looks.push({ id: relookId, at: ended.toISOString(), finishedAt: ended.toISOString(), purpose: 'relook', runId, data: after });
+      file.looks.push({
+        id: relookId,
+        at: ended.toISOString(),
+        finishedAt: ended.toISOString(),
+        purpose: 'relook',
+        runId,
+        data: after,
+      });
     }
   }
   return file;
@@ -77,13 +134,33 @@ function screenOf(person: Person, now: Date): Screen {
     flags: person.flags,
     goals: person.goals,
     props: person.props,
-    redFlags: red ? [{ flag: red.flag, at: subDays(now, red.daysAgo).toISOString(), action: red.action, actionAt: subDays(now, red.daysAgo - 1).toISOString() }] : [],
+    redFlags: red
+      ? [
+          {
+            flag: red.flag,
+            at: subDays(now, red.daysAgo).toISOString(),
+            action: red.action,
+            actionAt: subDays(now, red.daysAgo - 1).toISOString(),
+          },
+        ]
+      : [],
   };
 }
 
 function lookOf(person: Person, visit: number, along: number, random: () => number): LookData {
   const look: LookData = {
-    quiet: { position: 'hookLying', first: 'inhale', sighs: Math.round((1 - along) * 2), taps: madeUpTaps(lerp(person.inhaleS, along), lerp(person.exhaleS, along), 14, lerp(person.irregular, along), random) },
+    quiet: {
+      position: 'hookLying',
+      first: 'inhale',
+      sighs: Math.round((1 - along) * 2),
+      taps: madeUpTaps(
+        lerp(person.inhaleS, along),
+        lerp(person.exhaleS, along),
+        14,
+        lerp(person.irregular, along),
+        random,
+      ),
+    },
     rings: { hookLying: between(person.lying, along) },
     signs: along < 0.6 ? person.signs[0] : person.signs[1],
     comfortableExhaleS: Math.round(lerp(person.comfortableExhaleS, along) * 2) / 2,
@@ -96,12 +173,31 @@ function lookOf(person: Person, visit: number, along: number, random: () => numb
   look.protocol = PROTOCOLS[visit === 0 ? 1 : 0]!;
   if (visit === 0) look.skipped = { hold: 'another day', symptoms: 'no time', ...person.skipped };
   if (person.sweep && visit === person.visits - 1) Object.assign(look.rings, person.sweep);
-  if (person.sideBend) look.sideBend = { position: 'sitting', right: tenth(lerp(person.sideBend.right, along)), left: tenth(lerp(person.sideBend.left, along)) };
+  if (person.sideBend)
+    look.sideBend = {
+      position: 'sitting',
+      right: tenth(lerp(person.sideBend.right, along)),
+      left: tenth(lerp(person.sideBend.left, along)),
+    };
   if (person.tape) look.tape = tapeOf(person.tape, along, random);
-  if (person.symptoms && visit !== 1) look.symptoms = Object.fromEntries(Object.entries(person.symptoms).map(([s, v]) => [s, Math.max(0, Math.round(v! * (1 - 0.8 * along)))]));
-  if (person.heartPerMin) look.numbers = { heartPerMin: person.heartPerMin - Math.round(8 * along), saturationPct: 98, breathlessness: along < 0.2 ? 1 : 0.5 };
+  if (person.symptoms && visit !== 1)
+    look.symptoms = Object.fromEntries(
+      Object.entries(person.symptoms).map(([s, v]) => [s, Math.max(0, Math.round(v! * (1 - 0.8 * along)))]),
+    );
+  if (person.heartPerMin)
+    look.numbers = {
+      heartPerMin: person.heartPerMin - Math.round(8 * along),
+      saturationPct: 98,
+      breathlessness: along < 0.2 ? 1 : 0.5,
+    };
   if (person.heardExhales) look.exhales = exhalesOf(lerp(person.comfortableExhaleS, along), along, random);
-  if (person.overrule && visit === person.overrule.visit) look.judgement = { readings: { [person.overrule.reading]: { strength: person.overrule.strength, why: person.overrule.why } }, needs: {} };
+  if (person.overrule && visit === person.overrule.visit)
+    look.judgement = {
+      readings: {
+        [person.overrule.reading]: { strength: person.overrule.strength, why: person.overrule.why },
+      },
+      needs: {},
+    };
   return look;
 }
 
@@ -111,7 +207,12 @@ function tapeOf(opens: NonNullable<Person['tape']>, along: number, random: () =>
   const tries = TAPE_LEVELS.flatMap((level) =>
     [0, 1, 2].map((): TapeTry => {
       const exhaleCm = opens.girthCm[level] + tenth(random() * 0.4);
-      return { level, side: 'whole', exhaleCm, inhaleCm: tenth(exhaleCm + lerp(opens.excursionCm[level], along) + (random() - 0.5) * 0.5) };
+      return {
+        level,
+        side: 'whole',
+        exhaleCm,
+        inhaleCm: tenth(exhaleCm + lerp(opens.excursionCm[level], along) + (random() - 0.5) * 0.5),
+      };
     }),
   );
   return { unit: 'cm', keep: 'best', tries };
@@ -122,7 +223,12 @@ const exhalesOf = (lengthS: number, along: number, random: () => number): Exhale
     lengthS: tenth(lengthS + (random() - 0.5) * 0.6),
     end: 'quiet',
     through: 'straw',
-    heard: { loudnessDb: -31.4 - i, spreadDb: 1.1 + random() * 0.4, slopeDbPerS: along > 0.2 ? -0.2 : -1.4, evenness: along > 0.2 ? 'even' : 'fades' },
+    heard: {
+      loudnessDb: -31.4 - i,
+      spreadDb: 1.1 + random() * 0.4,
+      slopeDbPerS: along > 0.2 ? -0.2 : -1.4,
+      evenness: along > 0.2 ? 'even' : 'fades',
+    },
   }));
 
 function holdsOf(person: Person, along: number, random: () => number): HoldTrial[] {
@@ -138,7 +244,11 @@ function holdsOf(person: Person, along: number, random: () => number): HoldTrial
 
 function sequenceOf(person: Person, screen: Screen, look: LookData, visit: number): Sequence {
   const read = readLook(look, screen.flags, { school: person.school, control: person.control ?? null });
-  const because = Object.fromEntries(read.needs.filter((n) => n.because.length > 0).map((n) => [n.need, n.because.map((name) => READING[name].label)]));
+  const because = Object.fromEntries(
+    read.needs
+      .filter((n) => n.because.length > 0)
+      .map((n) => [n.need, n.because.map((name) => READING[name].label)]),
+  );
   const proposal = propose({
     needs: asNeeds(read.needs),
     because,
@@ -154,18 +264,45 @@ function sequenceOf(person: Person, screen: Screen, look: LookData, visit: numbe
   return proposal.value;
 }
 
-function stateOf(person: Person, sequence: Sequence, last: boolean, along: number, relookId: string, random: () => number): RunState {
-  const results = sequence.blocks.map((b): BlockResult => ({ blockId: b.id, drillId: b.drillId, outcome: 'done', note: '', quality: Math.min(5, Math.max(2, Math.round(2.6 + along * 1.8 + random()))) }));
+function stateOf(
+  person: Person,
+  sequence: Sequence,
+  last: boolean,
+  along: number,
+  relookId: string,
+  random: () => number,
+): RunState {
+  const results = sequence.blocks.map((b): BlockResult => ({
+    blockId: b.id,
+    drillId: b.drillId,
+    outcome: 'done',
+    note: '',
+    quality: Math.min(5, Math.max(2, Math.round(2.6 + along * 1.8 + random()))),
+  }));
   if (last && person.openRun) return { ...NEW_RUN, index: 2, blockS: 24, results: results.slice(0, 2) };
   if (last && person.stopped) {
     const stopped = { ...results[3]!, outcome: 'stopped' as const, quality: null, note: 'stood up too fast' };
-    return { stage: 'stopped', index: 3, blockS: 40, results: [...results.slice(0, 3), stopped], stopSign: 'dizziness', stopNote: 'sat down, gone in two minutes' };
+    return {
+      stage: 'stopped',
+      index: 3,
+      blockS: 40,
+      results: [...results.slice(0, 3), stopped],
+      stopSign: 'dizziness',
+      stopNote: 'sat down, gone in two minutes',
+    };
   }
   return { stage: 'done', index: sequence.blocks.length - 1, blockS: 0, results, relookLookId: relookId };
 }
 
 /** The look made again after a run: the one test, a little better than before. */
-function relookOf(person: Person, sequence: Sequence, before: LookData, visit: number, along: number, random: () => number): LookData {
+function relookOf(
+  person: Person,
+  sequence: Sequence,
+  before: LookData,
+  visit: number,
+  along: number,
+  random: () => number,
+): LookData {
   const later = lookOf(person, visit, Math.min(1, along + 0.35), random);
   const empty: LookData = { rings: {}, signs: {}, holds: [], note: '' };
   switch (sequence.relook.test) {
@@ -181,7 +318,12 @@ function relookOf(person: Person, sequence: Sequence, before: LookData, visit: n
 const lerp = ([a, b]: [number, number], f: number): number => a + (b - a) * f;
 
 const between = ([a, b]: [Excursions, Excursions], f: number): Excursions =>
-  Object.fromEntries(Object.entries(a).map(([zone, v]) => [zone, Math.round((v! + (b[zone as keyof Excursions]! - v!) * f) * 10) / 10]));
+  Object.fromEntries(
+    Object.entries(a).map(([zone, v]) => [
+      zone,
+      Math.round((v! + (b[zone as keyof Excursions]! - v!) * f) * 10) / 10,
+    ]),
+  );
 
 /** Ids that are the same each time the scenario is made. */
 function idMaker(number: number): () => string {

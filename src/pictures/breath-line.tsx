@@ -9,17 +9,44 @@ const TOP = 14;
 const BASE = 104;
 
 /** The breath line running past a fixed mark: what was to the left, what comes to the right. */
-export function BreathLine({ coached, t, className }: { coached: CoachedBlock; t: number; className?: string }) {
+export function BreathLine({
+  coached,
+  t,
+  className,
+}: {
+  coached: CoachedBlock;
+  t: number;
+  className?: string;
+}) {
   const y = (v: number) => BASE - v * (BASE - TOP);
-  const paths = useMemo(() => breathPaths(coached.timeline, (s) => (s + coached.prepS) * SCALE, y), [coached]);
+  const paths = useMemo(
+    () => breathPaths(coached.timeline, (s) => (s + coached.prepS) * SCALE, y),
+    [coached],
+  );
   const at = t * SCALE;
   return (
     <svg viewBox={`0 0 ${WIDTH} 118`} className={className} preserveAspectRatio="none" aria-hidden>
       <line x1="0" x2={WIDTH} y1={BASE} y2={BASE} stroke="var(--rule)" />
       <g transform={`translate(${(HEAD - at).toFixed(1)},0)`} fill="none">
-        <line x1="0" x2={coached.prepS * SCALE} y1={BASE} y2={BASE} stroke="var(--held)" strokeWidth="3" strokeDasharray="3 7" strokeLinecap="round" />
+        <line
+          x1="0"
+          x2={coached.prepS * SCALE}
+          y1={BASE}
+          y2={BASE}
+          stroke="var(--held)"
+          strokeWidth="3"
+          strokeDasharray="3 7"
+          strokeLinecap="round"
+        />
         {(Object.keys(paths) as Stroke[]).map((stroke) => (
-          <path key={stroke} d={paths[stroke]} stroke={STROKE_COLOUR[stroke]} strokeWidth={stroke === 'held' ? 6 : 4} strokeLinecap="round" strokeLinejoin="round" />
+          <path
+            key={stroke}
+            d={paths[stroke]}
+            stroke={STROKE_COLOUR[stroke]}
+            strokeWidth={stroke === 'held' ? 6 : 4}
+            strokeLinecap="round"
+            strokeLinejoin="round"
+          />
         ))}
       </g>
       <line x1={HEAD} x2={HEAD} y1="2" y2="116" stroke="var(--ink)" strokeWidth="2" />

@@ -13,22 +13,67 @@ const FILL: Record<ShapeTone, string> = {
   band: 'var(--tone)',
 };
 
-type Props = { position: Position; alignment?: Alignment; /** What the body does there; absent: the plain position. */ figure?: FigureName; /** Absent: the one that tells most. */ view?: FigureView; props?: readonly Prop[]; className?: string; title?: string };
+type Props = {
+  position: Position;
+  alignment?: Alignment;
+  /** What the body does there; absent: the plain position. */ figure?: FigureName;
+  /** Absent: the one that tells most. */ view?: FigureView;
+  props?: readonly Prop[];
+  className?: string;
+  title?: string;
+};
 
 const NO_PROPS: readonly Prop[] = [];
 
 /** A body in a position, drawn from its joint angles, with the props it uses. */
-export const Figure = memo(function Figure({ position, alignment = 'between', figure, view: wanted, props = NO_PROPS, className, title }: Props) {
+export const Figure = memo(function Figure({
+  position,
+  alignment = 'between',
+  figure,
+  view: wanted,
+  props = NO_PROPS,
+  className,
+  title,
+}: Props) {
   const view = wanted ?? bestView(position, figure);
-  const drawing = useMemo(() => drawFigure(position, view, props, alignment, figure), [position, view, props, alignment, figure]);
-  const held = props.filter((p) => p !== 'wall' && p !== 'chair' && p !== 'counter').map((p) => PROP_LABEL[p]);
-  const label = title ?? `${POSITION[position].label}${alignment === 'between' ? '' : `, ${alignment}`}${held.length > 0 ? ` with ${held.join(' and ')}` : ''}`;
+  const drawing = useMemo(
+    () => drawFigure(position, view, props, alignment, figure),
+    [position, view, props, alignment, figure],
+  );
+  const held = props
+    .filter((p) => p !== 'wall' && p !== 'chair' && p !== 'counter')
+    .map((p) => PROP_LABEL[p]);
+  const label =
+    title ??
+    `${POSITION[position].label}${alignment === 'between' ? '' : `, ${alignment}`}${held.length > 0 ? ` with ${held.join(' and ')}` : ''}`;
   const [x, y, w, h] = drawing.viewBox;
   return (
-    <svg viewBox={`${x} ${y} ${w} ${h + 1}`} className={className} role="img" aria-label={label} preserveAspectRatio="xMidYMax meet">
-      {view === 'side' && <line x1={x} x2={x + w} y1={drawing.groundY} y2={drawing.groundY} stroke="var(--rule)" strokeWidth={0.7} />}
+    <svg
+      viewBox={`${x} ${y} ${w} ${h + 1}`}
+      className={className}
+      role="img"
+      aria-label={label}
+      preserveAspectRatio="xMidYMax meet"
+    >
+      {view === 'side' && (
+        <line
+          x1={x}
+          x2={x + w}
+          y1={drawing.groundY}
+          y2={drawing.groundY}
+          stroke="var(--rule)"
+          strokeWidth={0.7}
+        />
+      )}
       {drawing.shapes.map((shape, i) => (
-        <path key={i} d={shape.d} fill={FILL[shape.tone]} stroke="var(--figure-edge)" strokeWidth={shape.tone === 'thing' ? 0 : 0.55} strokeLinejoin="round" />
+        <path
+          key={i}
+          d={shape.d}
+          fill={FILL[shape.tone]}
+          stroke="var(--figure-edge)"
+          strokeWidth={shape.tone === 'thing' ? 0 : 0.55}
+          strokeLinejoin="round"
+        />
       ))}
     </svg>
   );

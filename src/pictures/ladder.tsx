@@ -33,18 +33,34 @@ type Props = {
 
 /** One row a position, most supported at the bottom: how far each zone moved there, and how much of the low breath was kept. */
 export function Ladder({ rows, empty = [], best = [], onChange }: Props) {
-  const all: LadderRow[] = [...rows, ...empty.map((place) => ({ place, excursions: {}, low: null, kept: null }))].sort((a, b) => order(b.place) - order(a.place));
+  const all: LadderRow[] = [
+    ...rows,
+    ...empty.map((place) => ({ place, excursions: {}, low: null, kept: null })),
+  ].sort((a, b) => order(b.place) - order(a.place));
   return (
-    <div role={onChange ? 'group' : 'img'} aria-label={onChange ? 'Position ladder' : describe(rows)} className="w-full">
+    <div
+      role={onChange ? 'group' : 'img'}
+      aria-label={onChange ? 'Position ladder' : describe(rows)}
+      className="w-full"
+    >
       <div className="grid grid-cols-[62px_136px_minmax(0,1fr)_104px] items-end gap-3 border-b border-rule pb-1 text-[13px] text-soft">
         <span className="col-start-3 grid" style={{ gridTemplateColumns: `repeat(${COLUMNS.length}, 1fr)` }}>
-          {COLUMNS.map(([zone, label]) => <span key={zone}>{label}</span>)}
+          {COLUMNS.map(([zone, label]) => (
+            <span key={zone}>{label}</span>
+          ))}
         </span>
         <span>low breath kept</span>
       </div>
       {all.map((row) => (
-        <div key={row.place} className={`grid grid-cols-[62px_136px_minmax(0,1fr)_104px] items-center gap-3 border-b border-rule py-0.5 ${best.includes(row.place) ? 'bg-sheet' : ''}`}>
-          <Figure position={RING_POSITION[row.place].position} alignment={RING_POSITION[row.place].alignment} className="h-[46px] w-full" />
+        <div
+          key={row.place}
+          className={`grid grid-cols-[62px_136px_minmax(0,1fr)_104px] items-center gap-3 border-b border-rule py-0.5 ${best.includes(row.place) ? 'bg-sheet' : ''}`}
+        >
+          <Figure
+            position={RING_POSITION[row.place].position}
+            alignment={RING_POSITION[row.place].alignment}
+            className="h-[46px] w-full"
+          />
           <span className="text-[14.5px] leading-tight">
             {RING_POSITION[row.place].label}
             {best.includes(row.place) && <strong className="block text-[13px]">best alignment</strong>}
@@ -52,7 +68,9 @@ export function Ladder({ rows, empty = [], best = [], onChange }: Props) {
           <Cells excursions={row.excursions} place={row.place} onChange={onChange} />
           <span className="text-[14.5px] tabular-nums">
             {row.low === null ? <span className="text-soft">–</span> : `${Math.round(row.low * 100)} %`}
-            {row.kept !== null && row.place !== 'hookLying' && <span className="block text-[13px] text-soft">{Math.round(row.kept * 100)} % of lying</span>}
+            {row.kept !== null && row.place !== 'hookLying' && (
+              <span className="block text-[13px] text-soft">{Math.round(row.kept * 100)} % of lying</span>
+            )}
           </span>
         </div>
       ))}
@@ -60,26 +78,60 @@ export function Ladder({ rows, empty = [], best = [], onChange }: Props) {
   );
 }
 
-const order = (place: RingPosition): number => ['hookLying', 'sittingSlouched', 'sitting', 'sittingArched', 'standingSlouched', 'standing', 'standingArched'].indexOf(place);
+const order = (place: RingPosition): number =>
+  [
+    'hookLying',
+    'sittingSlouched',
+    'sitting',
+    'sittingArched',
+    'standingSlouched',
+    'standing',
+    'standingArched',
+  ].indexOf(place);
 
-function Cells({ excursions, place, onChange }: { excursions: Excursions; place: RingPosition; onChange?: Props['onChange'] }) {
+function Cells({
+  excursions,
+  place,
+  onChange,
+}: {
+  excursions: Excursions;
+  place: RingPosition;
+  onChange?: Props['onChange'];
+}) {
   const hatch = useId();
   const width = COLUMNS.length * CELL;
-  const set = (zone: Zone, value: number) => onChange?.(place, zone, Math.round(Math.min(1, Math.max(0, value)) / STEP) / (1 / STEP));
+  const set = (zone: Zone, value: number) =>
+    onChange?.(place, zone, Math.round(Math.min(1, Math.max(0, value)) / STEP) / (1 / STEP));
   const drag = (event: PointerEvent<SVGGElement>, zone: Zone, column: number) => {
     if (!onChange || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(event.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse());
+    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+      event.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse(),
+    );
     set(zone, (p.x - column * CELL) / (CELL - GAP));
   };
   const key = (event: KeyboardEvent, zone: Zone) => {
     const now = excursions[zone] ?? 0;
-    const next = { ArrowUp: now + STEP, ArrowRight: now + STEP, ArrowDown: now - STEP, ArrowLeft: now - STEP, Home: 0, End: 1 }[event.key];
+    const next = {
+      ArrowUp: now + STEP,
+      ArrowRight: now + STEP,
+      ArrowDown: now - STEP,
+      ArrowLeft: now - STEP,
+      Home: 0,
+      End: 1,
+    }[event.key];
     if (next === undefined || !onChange) return;
     event.preventDefault();
     set(zone, next);
   };
   return (
-    <svg viewBox={`0 0 ${width} ${HEIGHT}`} className="h-[34px] w-full" preserveAspectRatio="none" role={onChange ? 'group' : undefined} aria-label={onChange ? RING_POSITION[place].label : undefined} aria-hidden={onChange ? undefined : true}>
+    <svg
+      viewBox={`0 0 ${width} ${HEIGHT}`}
+      className="h-[34px] w-full"
+      preserveAspectRatio="none"
+      role={onChange ? 'group' : undefined}
+      aria-label={onChange ? RING_POSITION[place].label : undefined}
+      aria-hidden={onChange ? undefined : true}
+    >
       <defs>
         <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--fall)" strokeWidth="1.6" />
@@ -98,7 +150,9 @@ function Cells({ excursions, place, onChange }: { excursions: Excursions; place:
             aria-valuemin={onChange ? 0 : undefined}
             aria-valuemax={onChange ? 100 : undefined}
             aria-valuenow={onChange ? Math.round((value ?? 0) * 100) : undefined}
-            aria-valuetext={onChange ? (value === undefined ? 'not looked at' : `${Math.round(value * 100)} %`) : undefined}
+            aria-valuetext={
+              onChange ? (value === undefined ? 'not looked at' : `${Math.round(value * 100)} %`) : undefined
+            }
             className={onChange ? 'ladder-cell' : undefined}
             onKeyDown={(e) => key(e, zone)}
             onPointerDown={(e) => {
@@ -109,8 +163,27 @@ function Cells({ excursions, place, onChange }: { excursions: Excursions; place:
             }}
             onPointerMove={(e) => drag(e, zone, i)}
           >
-            <rect x={i * CELL} y="3" width={CELL - GAP} height={HEIGHT - 6} fill={silent ? `url(#${hatch})` : 'transparent'} stroke="var(--rule)" strokeWidth="1" vectorEffect="non-scaling-stroke" strokeDasharray={value === undefined ? '3 3' : undefined} />
-            {value !== undefined && <rect x={i * CELL} y="3" width={Math.max(1.5, value * (CELL - GAP))} height={HEIGHT - 6} fill={unwanted ? 'var(--fall)' : 'var(--rise)'} opacity="0.75" />}
+            <rect
+              x={i * CELL}
+              y="3"
+              width={CELL - GAP}
+              height={HEIGHT - 6}
+              fill={silent ? `url(#${hatch})` : 'transparent'}
+              stroke="var(--rule)"
+              strokeWidth="1"
+              vectorEffect="non-scaling-stroke"
+              strokeDasharray={value === undefined ? '3 3' : undefined}
+            />
+            {value !== undefined && (
+              <rect
+                x={i * CELL}
+                y="3"
+                width={Math.max(1.5, value * (CELL - GAP))}
+                height={HEIGHT - 6}
+                fill={unwanted ? 'var(--fall)' : 'var(--rise)'}
+                opacity="0.75"
+              />
+            )}
           </g>
         );
       })}

@@ -7,8 +7,19 @@ export function RingGlyph({ seen, className }: { seen: Excursions; className?: s
     <svg viewBox="0 16 720 184" className={className} aria-hidden>
       {LEVELS.map((level) => (
         <g key={level}>
-          <path d={outline(level, around(level, seen))} fill="var(--rise)" fillOpacity="0.4" stroke="var(--rise)" strokeWidth="6" />
-          <path d={outline(level, around(level, {}))} fill="var(--sheet)" stroke="var(--held)" strokeWidth="3" />
+          <path
+            d={outline(level, around(level, seen))}
+            fill="var(--rise)"
+            fillOpacity="0.4"
+            stroke="var(--rise)"
+            strokeWidth="6"
+          />
+          <path
+            d={outline(level, around(level, {}))}
+            fill="var(--sheet)"
+            stroke="var(--held)"
+            strokeWidth="3"
+          />
         </g>
       ))}
     </svg>

@@ -12,7 +12,12 @@ export const REACH = 36;
 
 /** Clockwise from the front, seen from above with the front at the bottom: so the client's right is on the left. */
 const COMPASS: readonly (Side | null)[] = ['front', null, 'left', null, 'back', null, 'right', null];
-export const ANGLE: Record<Side, number> = { front: 0, left: Math.PI / 2, back: Math.PI, right: (3 * Math.PI) / 2 };
+export const ANGLE: Record<Side, number> = {
+  front: 0,
+  left: Math.PI / 2,
+  back: Math.PI,
+  right: (3 * Math.PI) / 2,
+};
 
 export type Point = readonly [number, number];
 
@@ -62,6 +67,7 @@ export function sector(level: Level, side: Side, from: number, to: number): stri
   return `M${[...outer, ...inner].join('L')}Z`;
 }
 
-export const isSilent = (e: Excursions, zone: RingZone): boolean => e[zone] !== undefined && e[zone] < SILENT_BELOW;
+export const isSilent = (e: Excursions, zone: RingZone): boolean =>
+  e[zone] !== undefined && e[zone] < SILENT_BELOW;
 
 const fmt = ([x, y]: Point): string => `${x.toFixed(1)},${y.toFixed(1)}`;

@@ -1,7 +1,17 @@
 'use client';
 
 import { useId, type KeyboardEvent, type PointerEvent } from 'react';
-import { LEVEL_LABEL, levelShare, LEVELS, RING, ZONE_LABEL, type Excursions, type Level, type RingZone, type Side } from '@/core/body/zones';
+import {
+  LEVEL_LABEL,
+  levelShare,
+  LEVELS,
+  RING,
+  ZONE_LABEL,
+  type Excursions,
+  type Level,
+  type RingZone,
+  type Side,
+} from '@/core/body/zones';
 import { ANGLE, around, CENTRE_Y, isSilent, outline, pointOn, REACH, RINGS, sector } from './rings-geometry';
 
 type Props = {
@@ -36,14 +46,26 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
   };
   const key = (event: KeyboardEvent, zone: RingZone) => {
     const now = seen[zone] ?? 0;
-    const next = { ArrowUp: now + STEP, ArrowRight: now + STEP, ArrowDown: now - STEP, ArrowLeft: now - STEP, Home: 0, End: 1 }[event.key];
+    const next = {
+      ArrowUp: now + STEP,
+      ArrowRight: now + STEP,
+      ArrowDown: now - STEP,
+      ArrowLeft: now - STEP,
+      Home: 0,
+      End: 1,
+    }[event.key];
     if (next === undefined || !onChange) return;
     event.preventDefault();
     onChange(zone, snap(next));
   };
 
   return (
-    <svg viewBox="0 14 720 208" className={className} role={onChange ? 'group' : 'img'} aria-label={onChange ? 'Rib rings: where the breath was seen' : describe(seen)}>
+    <svg
+      viewBox="0 14 720 208"
+      className={className}
+      role={onChange ? 'group' : 'img'}
+      aria-label={onChange ? 'Rib rings: where the breath was seen' : describe(seen)}
+    >
       <defs>
         <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--fall)" strokeWidth="1.4" />
@@ -54,17 +76,57 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
         const sides = Object.entries(RING[level]) as [Side, RingZone][];
         return (
           <g key={level}>
-            {target && <path d={outline(level, around(level, target))} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="1.5 5" strokeLinecap="round" />}
-            {known(level) && (
-              <path d={outline(level, around(level, seen)) + outline(level, around(level, {}))} fill="var(--rise)" fillOpacity="0.28" fillRule="evenodd" stroke="var(--rise)" strokeWidth="2" />
+            {target && (
+              <path
+                d={outline(level, around(level, target))}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth="1.5"
+                strokeDasharray="1.5 5"
+                strokeLinecap="round"
+              />
             )}
-            {before && <path d={outline(level, around(level, before))} fill="none" stroke="var(--held)" strokeWidth="1.6" />}
-            <path d={outline(level, around(level, {}))} fill="var(--sheet)" stroke="var(--held)" strokeWidth="1.3" />
-            {sides.map(([side, zone]) => isSilent(seen, zone) && <path key={zone} d={sector(level, side, 3, 15)} fill={`url(#${hatch})`} />)}
+            {known(level) && (
+              <path
+                d={outline(level, around(level, seen)) + outline(level, around(level, {}))}
+                fill="var(--rise)"
+                fillOpacity="0.28"
+                fillRule="evenodd"
+                stroke="var(--rise)"
+                strokeWidth="2"
+              />
+            )}
+            {before && (
+              <path
+                d={outline(level, around(level, before))}
+                fill="none"
+                stroke="var(--held)"
+                strokeWidth="1.6"
+              />
+            )}
+            <path
+              d={outline(level, around(level, {}))}
+              fill="var(--sheet)"
+              stroke="var(--held)"
+              strokeWidth="1.3"
+            />
+            {sides.map(
+              ([side, zone]) =>
+                isSilent(seen, zone) && (
+                  <path key={zone} d={sector(level, side, 3, 15)} fill={`url(#${hatch})`} />
+                ),
+            )}
             <text x={cx} y={CENTRE_Y - 2} textAnchor="middle" fontSize="15" fill="var(--ink)">
               {LEVEL_LABEL[level]}
             </text>
-            <text x={cx} y={CENTRE_Y + 17} textAnchor="middle" fontSize="12.5" fill="var(--soft)" className="tabular-nums">
+            <text
+              x={cx}
+              y={CENTRE_Y + 17}
+              textAnchor="middle"
+              fontSize="12.5"
+              fill="var(--soft)"
+              className="tabular-nums"
+            >
               {known(level) ? `${Math.round(levelShare(seen, level) * 100)} % of it` : 'not looked at'}
             </text>
             <text x={cx} y={CENTRE_Y + ry + REACH + 18} textAnchor="middle" fontSize="12" fill="var(--soft)">
@@ -72,8 +134,12 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
             </text>
             {level === 'lowerRibs' && (
               <>
-                <text x={cx - 126} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">right</text>
-                <text x={cx + 126} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">left</text>
+                <text x={cx - 126} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">
+                  right
+                </text>
+                <text x={cx + 126} y={CENTRE_Y + 4} textAnchor="middle" fontSize="12" fill="var(--soft)">
+                  left
+                </text>
               </>
             )}
             {onChange &&
@@ -88,7 +154,9 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
                     aria-valuemin={0}
                     aria-valuemax={100}
                     aria-valuenow={Math.round((seen[zone] ?? 0) * 100)}
-                    aria-valuetext={seen[zone] === undefined ? 'not looked at' : `${Math.round(seen[zone] * 100)} %`}
+                    aria-valuetext={
+                      seen[zone] === undefined ? 'not looked at' : `${Math.round(seen[zone] * 100)} %`
+                    }
                     className="ring-handle"
                     onKeyDown={(e) => key(e, zone)}
                     onPointerDown={(e) => {
@@ -99,7 +167,14 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
                     onPointerMove={(e) => drag(e, level, side, zone)}
                   >
                     <path d={sector(level, side, -12, REACH + 12)} fill="transparent" />
-                    <circle cx={hx} cy={hy} r="8" fill={seen[zone] === undefined ? 'var(--sheet)' : 'var(--rise)'} stroke="var(--ink)" strokeWidth="1.5" />
+                    <circle
+                      cx={hx}
+                      cy={hy}
+                      r="8"
+                      fill={seen[zone] === undefined ? 'var(--sheet)' : 'var(--rise)'}
+                      stroke="var(--ink)"
+                      strokeWidth="1.5"
+                    />
                   </g>
                 );
               })}
@@ -111,4 +186,8 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
 }
 
 const describe = (e: Excursions): string =>
-  `Rib rings. ${Object.entries(e).map(([zone, v]) => `${ZONE_LABEL[zone as RingZone]} ${Math.round(v! * 100)} %`).join(', ') || 'nothing looked at'}`;
+  `Rib rings. ${
+    Object.entries(e)
+      .map(([zone, v]) => `${ZONE_LABEL[zone as RingZone]} ${Math.round(v! * 100)} %`)
+      .join(', ') || 'nothing looked at'
+  }`;

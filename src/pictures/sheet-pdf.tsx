@@ -16,7 +16,13 @@ Font.register({
 Font.registerHyphenationCallback((word) => [word]);
 
 /** Ink on paper; a print has one ground. */
-const FILL: Record<ShapeTone, string> = { body: '#17302f', hair: '#0c2120', far: '#71857f', thing: '#b9ad94', band: '#64508a' };
+const FILL: Record<ShapeTone, string> = {
+  body: '#17302f',
+  hair: '#0c2120',
+  far: '#71857f',
+  thing: '#b9ad94',
+  band: '#64508a',
+};
 const [INK, SOFT, RULE] = ['#17302f', '#51605b', '#b9b09d'];
 
 /** The sheet as a PDF document, A4. The instructor's takes one page whatever its length; in large type it may take more. */
@@ -30,8 +36,18 @@ export function SheetPdf({ sheet, large }: { sheet: Sheet; large: boolean }) {
           <Text style={styles.title}>{sheet.title}</Text>
           <Text style={styles.soft}>{sheet.total} min in all</Text>
         </View>
-        {sheet.cautions.map((c) => <Text key={c} style={styles.caution}>Caution. {c}</Text>)}
-        {sheet.rows.map((row) => (sheet.for === 'client' ? <ClientRow key={row.number} row={row} styles={styles} size={size} /> : <InstructorRow key={row.number} row={row} styles={styles} size={size} />))}
+        {sheet.cautions.map((c) => (
+          <Text key={c} style={styles.caution}>
+            Caution. {c}
+          </Text>
+        ))}
+        {sheet.rows.map((row) =>
+          sheet.for === 'client' ? (
+            <ClientRow key={row.number} row={row} styles={styles} size={size} />
+          ) : (
+            <InstructorRow key={row.number} row={row} styles={styles} size={size} />
+          ),
+        )}
         {sheet.relook !== '' && <Text style={styles.relook}>{sheet.relook}</Text>}
         <Text style={styles.stop}>{sheet.stop}</Text>
       </Page>
@@ -52,7 +68,9 @@ function InstructorRow({ row, styles, size }: { row: SheetRow; styles: Styles; s
       </View>
       <Drawn row={row} figure={row.figure} width={size * 7} height={size * 4.2} />
       <View style={{ width: size * 15, paddingHorizontal: size * 0.6 }}>
-        <Text style={styles.bold}>{row.number}. {row.name}</Text>
+        <Text style={styles.bold}>
+          {row.number}. {row.name}
+        </Text>
         <Text style={styles.soft}>{[row.positionLabel, row.propsLabel].filter(Boolean).join('; ')}</Text>
       </View>
       <View style={{ width: size * 11, paddingRight: size * 0.6 }}>
@@ -78,22 +96,51 @@ function ClientRow({ row, styles, size }: { row: SheetRow; styles: Styles; size:
         {row.end && <Drawn row={row} figure={row.end} width={size * 12} height={size * 6} />}
       </View>
       <View style={{ flex: 1, paddingLeft: size }}>
-        <Text style={styles.name}>{row.number}. {row.name}</Text>
-        <Text style={styles.soft}>{row.positionSetUp}{row.propsLabel !== '' ? ` With: ${row.propsLabel}.` : ''}</Text>
+        <Text style={styles.name}>
+          {row.number}. {row.name}
+        </Text>
+        <Text style={styles.soft}>
+          {row.positionSetUp}
+          {row.propsLabel !== '' ? ` With: ${row.propsLabel}.` : ''}
+        </Text>
         <Text style={styles.counts}>{row.counts}</Text>
-        <Text>{row.dose}.{row.movement !== '' ? ` ${row.movement}.` : ''}</Text>
-        {row.cues.map((c) => <Text key={c} style={styles.italic}>“{c}”</Text>)}
+        <Text>
+          {row.dose}.{row.movement !== '' ? ` ${row.movement}.` : ''}
+        </Text>
+        {row.cues.map((c) => (
+          <Text key={c} style={styles.italic}>
+            “{c}”
+          </Text>
+        ))}
         <Text style={styles.soft}>You should feel: {row.feeling}</Text>
       </View>
     </View>
   );
 }
 
-function Drawn({ row, figure, width, height }: { row: SheetRow; figure?: FigureName; width: number; height: number }) {
+function Drawn({
+  row,
+  figure,
+  width,
+  height,
+}: {
+  row: SheetRow;
+  figure?: FigureName;
+  width: number;
+  height: number;
+}) {
   const drawing = drawFigure(row.position, bestView(row.position, figure), row.props, 'between', figure);
   return (
     <Svg viewBox={drawing.viewBox.join(' ')} style={{ width, height }}>
-      {drawing.shapes.map((s, i) => <Path key={i} d={s.d} fill={FILL[s.tone]} stroke="#ffffff" strokeWidth={s.tone === 'thing' ? 0 : 0.5} />)}
+      {drawing.shapes.map((s, i) => (
+        <Path
+          key={i}
+          d={s.d}
+          fill={FILL[s.tone]}
+          stroke="#ffffff"
+          strokeWidth={s.tone === 'thing' ? 0 : 0.5}
+        />
+      ))}
     </Svg>
   );
 }
@@ -101,7 +148,14 @@ function Drawn({ row, figure, width, height }: { row: SheetRow; figure?: FigureN
 const sizes = (size: number) =>
   StyleSheet.create({
     page: { fontFamily: 'Hyperlegible', fontSize: size, lineHeight: 1.25, color: INK, padding: 30 },
-    head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'flex-end', borderBottomWidth: 1.2, borderColor: INK, paddingBottom: 3 },
+    head: {
+      flexDirection: 'row',
+      justifyContent: 'space-between',
+      alignItems: 'flex-end',
+      borderBottomWidth: 1.2,
+      borderColor: INK,
+      paddingBottom: 3,
+    },
     title: { fontSize: size * 1.7, lineHeight: 1.25, fontWeight: 700 },
     row: { flexDirection: 'row', borderBottomWidth: 0.5, borderColor: RULE, paddingVertical: size * 0.28 },
     name: { fontSize: size * 1.2, lineHeight: 1.25, fontWeight: 700 },

@@ -26,14 +26,26 @@ type Props = {
   onLengthen?: (edit: Edit | null, done: boolean) => void;
 };
 
-type Drag = { kind: 'move'; id: string; fromX: number; dx: number; ids: string[] } | { kind: 'lengthen'; placed: PlacedBlock };
+type Drag =
+  | { kind: 'move'; id: string; fromX: number; dx: number; ids: string[] }
+  | { kind: 'lengthen'; placed: PlacedBlock };
 
 /** A press becomes a drag after so many pixels. */
 const SLACK_PX = 4;
 const NONE: ReadonlySet<string> = new Set();
 
 /** The sequence on five staves over one time axis: position, breath, tone, movement, cue. Blocks are dragged to move, their right edge to lengthen. */
-export function Staves({ sequence, scale, selected = NONE, marked, playheadS, dropAt = null, onPick, onMove, onLengthen }: Props) {
+export function Staves({
+  sequence,
+  scale,
+  selected = NONE,
+  marked,
+  playheadS,
+  dropAt = null,
+  onPick,
+  onMove,
+  onLengthen,
+}: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
   const layout = useMemo(() => layoutOf(sequence), [sequence]);
@@ -41,7 +53,8 @@ export function Staves({ sequence, scale, selected = NONE, marked, playheadS, dr
   const width = STAVE_LEFT + length * scale + 16;
   const x = (t: number) => STAVE_LEFT + t * scale;
   const everyMin = [1, 2, 5, 10].find((m) => m * 60 * scale > 58) ?? 20;
-  const secondAt = (clientX: number): number => (clientX - svg.current!.getBoundingClientRect().left - STAVE_LEFT) / scale;
+  const secondAt = (clientX: number): number =>
+    (clientX - svg.current!.getBoundingClientRect().left - STAVE_LEFT) / scale;
   const moving = drag?.kind === 'move' && Math.abs(drag.dx) > SLACK_PX ? drag : null;
   const target = moving ? dropIndex(layout, pointerS(moving, layout.placed, scale), moving.ids) : null;
 
@@ -52,15 +65,24 @@ export function Staves({ sequence, scale, selected = NONE, marked, playheadS, dr
     const id = grip ?? on.closest('[data-block]')?.getAttribute('data-block');
     if (!id) return;
     const how: PickHow = event.shiftKey ? 'upTo' : event.ctrlKey || event.metaKey ? 'toggle' : 'only';
-    if (grip && onLengthen) setDrag({ kind: 'lengthen', placed: layout.placed.find((p) => p.block.id === grip)! });
+    if (grip && onLengthen)
+      setDrag({ kind: 'lengthen', placed: layout.placed.find((p) => p.block.id === grip)! });
     else if (how !== 'only' || !onMove) return onPick?.(id, how);
-    else setDrag({ kind: 'move', id, fromX: event.clientX, dx: 0, ids: selected.has(id) ? sequence.blocks.filter((b) => selected.has(b.id)).map((b) => b.id) : [id] });
+    else
+      setDrag({
+        kind: 'move',
+        id,
+        fromX: event.clientX,
+        dx: 0,
+        ids: selected.has(id) ? sequence.blocks.filter((b) => selected.has(b.id)).map((b) => b.id) : [id],
+      });
     svg.current!.setPointerCapture(event.pointerId);
     event.preventDefault();
   };
   const move = (event: PointerEvent) => {
     if (drag?.kind === 'move') setDrag({ ...drag, dx: event.clientX - drag.fromX });
-    if (drag?.kind === 'lengthen') onLengthen?.(lengthTo(drag.placed.block, secondAt(event.clientX) - drag.placed.workStartS), false);
+    if (drag?.kind === 'lengthen')
+      onLengthen?.(lengthTo(drag.placed.block, secondAt(event.clientX) - drag.placed.workStartS), false);
   };
   const up = (event: PointerEvent) => {
     if (drag?.kind === 'move') {
@@ -70,7 +92,8 @@ export function Staves({ sequence, scale, selected = NONE, marked, playheadS, dr
         svg.current?.querySelector<SVGGElement>(`[data-block="${CSS.escape(drag.id)}"]`)?.focus();
       }
     }
-    if (drag?.kind === 'lengthen') onLengthen?.(lengthTo(drag.placed.block, secondAt(event.clientX) - drag.placed.workStartS), true);
+    if (drag?.kind === 'lengthen')
+      onLengthen?.(lengthTo(drag.placed.block, secondAt(event.clientX) - drag.placed.workStartS), true);
     setDrag(null);
   };
   const drop = target ?? dropAt;
@@ -89,45 +112,116 @@ export function Staves({ sequence, scale, selected = NONE, marked, playheadS, dr
       onPointerDown={onPick ? down : undefined}
       onPointerMove={drag ? move : undefined}
       onPointerUp={drag ? up : undefined}
-      onPointerCancel={drag ? () => { setDrag(null); if (drag.kind === 'lengthen') onLengthen?.(null, true); } : undefined}
+      onPointerCancel={
+        drag
+          ? () => {
+              setDrag(null);
+              if (drag.kind === 'lengthen') onLengthen?.(null, true);
+            }
+          : undefined
+      }
       onKeyDown={(e) => {
         const id = (e.target as Element).closest?.('[data-block]')?.getAttribute('data-block');
         if (e.key === 'Enter' && id) onPick?.(id, e.shiftKey ? 'upTo' : 'only');
       }}
     >
       {(['position', 'breath', 'tone', 'movement', 'cue'] as const).map((name, i) => (
-        <text key={name} x={2} y={[50, 128, 194, 246, 288][i]} fontSize="12.5" fill="var(--soft)">{name}</text>
+        <text key={name} x={2} y={[50, 128, 194, 246, 288][i]} fontSize="12.5" fill="var(--soft)">
+          {name}
+        </text>
       ))}
-      {[79, 164, 218, 260, STAVE.end].map((y) => <line key={y} x1={STAVE_LEFT} x2={width - 16} y1={y} y2={y} stroke="var(--rule)" />)}
+      {[79, 164, 218, 260, STAVE.end].map((y) => (
+        <line key={y} x1={STAVE_LEFT} x2={width - 16} y1={y} y2={y} stroke="var(--rule)" />
+      ))}
       {Array.from({ length: Math.floor(length / 60 / everyMin) + 1 }, (_, i) => i * everyMin).map((m) => (
         <g key={m}>
           <line x1={x(m * 60)} x2={x(m * 60)} y1={STAVE.end} y2={STAVE.end + 5} stroke="var(--held)" />
-          {x(m * 60) < width - 50 && <text x={x(m * 60)} y={STAVE.end + 18} fontSize="12" fill="var(--soft)" className="tabular-nums">{m} min</text>}
+          {x(m * 60) < width - 50 && (
+            <text x={x(m * 60)} y={STAVE.end + 18} fontSize="12" fill="var(--soft)" className="tabular-nums">
+              {m} min
+            </text>
+          )}
         </g>
       ))}
       {layout.placed.map((placed) => (
-        <g key={placed.block.id} transform={`translate(${x(placed.startS) + (moving?.ids.includes(placed.block.id) ? moving.dx : 0)},0)`} opacity={moving?.ids.includes(placed.block.id) ? 0.55 : undefined}>
-          <StaveBlock block={placed.block} prepS={placed.workStartS - placed.startS} scale={scale} selected={selected.has(placed.block.id)} marked={marked?.get(placed.block.id) ?? null} live={onPick !== undefined} tabbable={placed.block.id === firstId} label={labelOf(placed, marked?.get(placed.block.id))} />
+        <g
+          key={placed.block.id}
+          transform={`translate(${x(placed.startS) + (moving?.ids.includes(placed.block.id) ? moving.dx : 0)},0)`}
+          opacity={moving?.ids.includes(placed.block.id) ? 0.55 : undefined}
+        >
+          <StaveBlock
+            block={placed.block}
+            prepS={placed.workStartS - placed.startS}
+            scale={scale}
+            selected={selected.has(placed.block.id)}
+            marked={marked?.get(placed.block.id) ?? null}
+            live={onPick !== undefined}
+            tabbable={placed.block.id === firstId}
+            label={labelOf(placed, marked?.get(placed.block.id))}
+          />
         </g>
       ))}
       <g>
-        <rect x={x(layout.relook.startS)} y={4} width={(layout.relook.endS - layout.relook.startS) * scale} height={STAVE.end - 4} fill="var(--rise)" fillOpacity="0.07" />
-        <line x1={x(layout.relook.startS)} x2={x(layout.relook.startS)} y1={4} y2={STAVE.end} stroke="var(--ink)" strokeWidth="1.2" />
-        <foreignObject x={x(layout.relook.startS) + 4} y={STAVE.movement} width={Math.max(58, (layout.relook.endS - layout.relook.startS) * scale - 6)} height="40">
+        <rect
+          x={x(layout.relook.startS)}
+          y={4}
+          width={(layout.relook.endS - layout.relook.startS) * scale}
+          height={STAVE.end - 4}
+          fill="var(--rise)"
+          fillOpacity="0.07"
+        />
+        <line
+          x1={x(layout.relook.startS)}
+          x2={x(layout.relook.startS)}
+          y1={4}
+          y2={STAVE.end}
+          stroke="var(--ink)"
+          strokeWidth="1.2"
+        />
+        <foreignObject
+          x={x(layout.relook.startS) + 4}
+          y={STAVE.movement}
+          width={Math.max(58, (layout.relook.endS - layout.relook.startS) * scale - 6)}
+          height="40"
+        >
           <div className="text-[13px] leading-tight">Look again</div>
         </foreignObject>
       </g>
-      <line x1={x(sequence.minutes * 60)} x2={x(sequence.minutes * 60)} y1={4} y2={STAVE.end} stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="2 4" />
-      {dropX !== null && <rect data-testid="drop" x={dropX - 2.5} y={0} width={5} height={STAVE.end} fill="var(--rise)" />}
-      {playheadS !== undefined && <line x1={x(playheadS)} x2={x(playheadS)} y1={0} y2={STAVE.end} stroke="var(--stop)" strokeWidth="2" />}
+      <line
+        x1={x(sequence.minutes * 60)}
+        x2={x(sequence.minutes * 60)}
+        y1={4}
+        y2={STAVE.end}
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+        strokeDasharray="2 4"
+      />
+      {dropX !== null && (
+        <rect data-testid="drop" x={dropX - 2.5} y={0} width={5} height={STAVE.end} fill="var(--rise)" />
+      )}
+      {playheadS !== undefined && (
+        <line
+          x1={x(playheadS)}
+          x2={x(playheadS)}
+          y1={0}
+          y2={STAVE.end}
+          stroke="var(--stop)"
+          strokeWidth="2"
+        />
+      )}
     </svg>
   );
 }
 
 /** The middle of what is dragged, in seconds: where it would be dropped. */
-function pointerS(drag: Extract<Drag, { kind: 'move' }>, placed: readonly PlacedBlock[], scale: number): number {
+function pointerS(
+  drag: Extract<Drag, { kind: 'move' }>,
+  placed: readonly PlacedBlock[],
+  scale: number,
+): number {
   const own = placed.find((p) => p.block.id === drag.id)!;
   return (own.startS + own.endS) / 2 + drag.dx / scale;
 }
 
-const labelOf = (placed: PlacedBlock, mark: 'stop' | 'care' | undefined): string => `${nameOf(placed.block)}, ${clock(placed.endS - placed.startS)}${mark === 'stop' ? ', breaks a rule' : mark === 'care' ? ', with a caution' : ''}`;
+const labelOf = (placed: PlacedBlock, mark: 'stop' | 'care' | undefined): string =>
+  `${nameOf(placed.block)}, ${clock(placed.endS - placed.startS)}${mark === 'stop' ? ', breaks a rule' : mark === 'care' ? ', with a caution' : ''}`;

@@ -17,13 +17,30 @@ export function TapStrip({ taps, first, onRemove }: Props) {
   return (
     <svg viewBox={`0 0 990 ${HEIGHT}`} className="w-full" role="group" aria-label={`${taps.length} taps`}>
       {taps.slice(1).map((t, k) => (
-        <path key={k} d={`M${x(taps[k]!)},${y(k)}C${(x(taps[k]!) + x(t)) / 2},${y(k)} ${(x(taps[k]!) + x(t)) / 2},${y(k + 1)} ${x(t)},${y(k + 1)}`} fill="none" stroke={low(k) ? 'var(--rise)' : 'var(--fall)'} strokeWidth="2.5" />
+        <path
+          key={k}
+          d={`M${x(taps[k]!)},${y(k)}C${(x(taps[k]!) + x(t)) / 2},${y(k)} ${(x(taps[k]!) + x(t)) / 2},${y(k + 1)} ${x(t)},${y(k + 1)}`}
+          fill="none"
+          stroke={low(k) ? 'var(--rise)' : 'var(--fall)'}
+          strokeWidth="2.5"
+        />
       ))}
-      {taps.slice(1).map((t, k) => (
-        (t - taps[k]!) / span > 0.022 && (
-          <text key={k} x={(x(taps[k]!) + x(t)) / 2} y={HEIGHT - 5} textAnchor="middle" fontSize="12.5" fill="var(--soft)" className="tabular-nums">{(t - taps[k]!).toFixed(1)}</text>
-        )
-      ))}
+      {taps.slice(1).map(
+        (t, k) =>
+          (t - taps[k]!) / span > 0.022 && (
+            <text
+              key={k}
+              x={(x(taps[k]!) + x(t)) / 2}
+              y={HEIGHT - 5}
+              textAnchor="middle"
+              fontSize="12.5"
+              fill="var(--soft)"
+              className="tabular-nums"
+            >
+              {(t - taps[k]!).toFixed(1)}
+            </text>
+          ),
+      )}
       {taps.map((t, i) => (
         <g
           key={i}

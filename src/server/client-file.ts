@@ -24,10 +24,32 @@ export function clientFileOf(clientId: string): ClientFile | undefined {
     school: client.school,
     control: client.control,
     screen: screenOf(clientId).data,
-    looks: ownLooks.map(({ id, at, finishedAt, purpose, runId, data }) => ({ id, at, finishedAt, purpose, runId, data })),
-    recordings: ownLooks.flatMap((l) => recordingsOf(l.id)).map(({ id, lookId, name, kind, bytes }) => ({ id, lookId, name, kind, base64: base64Of(bytes) })),
-    sequences: sequencesOf(clientId).map(({ id, name, createdAt, updatedAt, data }) => ({ id, name, createdAt, updatedAt, data })),
-    runs: runsOf(clientId).map(({ id, sequenceId, startedAt, endedAt, sequence, state }) => ({ id, sequenceId, startedAt, endedAt, sequence, state })),
+    looks: ownLooks.map(({ id, at, finishedAt, purpose, runId, data }) => ({
+      id,
+      at,
+      finishedAt,
+      purpose,
+      runId,
+      data,
+    })),
+    recordings: ownLooks
+      .flatMap((l) => recordingsOf(l.id))
+      .map(({ id, lookId, name, kind, bytes }) => ({ id, lookId, name, kind, base64: base64Of(bytes) })),
+    sequences: sequencesOf(clientId).map(({ id, name, createdAt, updatedAt, data }) => ({
+      id,
+      name,
+      createdAt,
+      updatedAt,
+      data,
+    })),
+    runs: runsOf(clientId).map(({ id, sequenceId, startedAt, endedAt, sequence, state }) => ({
+      id,
+      sequenceId,
+      startedAt,
+      endedAt,
+      sequence,
+      state,
+    })),
   };
 }
 
@@ -45,16 +67,56 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
     saveScreen(clientId, 0, file.screen);
     for (const l of file.looks) {
       const data = renamedRecords(l.data, fresh);
-      db().insert(looks).values({ ...l, ...own, data, id: fresh(l.id), runId: l.runId && fresh(l.runId), rulesVersion: RULES_VERSION, rev: 0, updatedAt: l.at }).run();
+      db()
+        .insert(looks)
+        .values({
+          ...l,
+          ...own,
+          data,
+          id: fresh(l.id),
+          runId: l.runId && fresh(l.runId),
+          rulesVersion: RULES_VERSION,
+          rev: 0,
+          updatedAt: l.at,
+        })
+        .run();
     }
     for (const r of file.recordings) {
       const bytes = Buffer.from(bytesOf(r.base64));
-      db().insert(recordings).values({ id: fresh(r.id), ownerId: LOCAL_OWNER, lookId: fresh(r.lookId), name: r.name, kind: r.kind, bytes, createdAt: new Date().toISOString() }).run();
+      db()
+        .insert(recordings)
+        .values({
+          id: fresh(r.id),
+          ownerId: LOCAL_OWNER,
+          lookId: fresh(r.lookId),
+          name: r.name,
+          kind: r.kind,
+          bytes,
+          createdAt: new Date().toISOString(),
+        })
+        .run();
     }
-    for (const s of file.sequences) db().insert(sequences).values({ ...s, ...own, id: fresh(s.id), lookId: null, rulesVersion: RULES_VERSION, rev: 0 }).run();
+    for (const s of file.sequences)
+      db()
+        .insert(sequences)
+        .values({ ...s, ...own, id: fresh(s.id), lookId: null, rulesVersion: RULES_VERSION, rev: 0 })
+        .run();
     for (const r of file.runs) {
-      const state = r.state.relookLookId ? { ...r.state, relookLookId: fresh(r.state.relookLookId) } : r.state;
-      db().insert(runs).values({ ...r, ...own, state, id: fresh(r.id), sequenceId: fresh(r.sequenceId), rev: 0, updatedAt: r.startedAt }).run();
+      const state = r.state.relookLookId
+        ? { ...r.state, relookLookId: fresh(r.state.relookLookId) }
+        : r.state;
+      db()
+        .insert(runs)
+        .values({
+          ...r,
+          ...own,
+          state,
+          id: fresh(r.id),
+          sequenceId: fresh(r.sequenceId),
+          rev: 0,
+          updatedAt: r.startedAt,
+        })
+        .run();
     }
     return ok({ id: clientId });
   });
@@ -62,6 +124,8 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
 
 function renamedRecords(look: LookData, fresh: (id: string) => string): LookData {
   const bands = look.bands?.map((b) => ({ ...b, recordId: fresh(b.recordId) }));
-  const exhales = look.exhales?.map((e) => (e.heard?.recordId ? { ...e, heard: { ...e.heard, recordId: fresh(e.heard.recordId) } } : e));
+  const exhales = look.exhales?.map((e) =>
+    e.heard?.recordId ? { ...e, heard: { ...e.heard, recordId: fresh(e.heard.recordId) } } : e,
+  );
   return { ...look, ...(bands ? { bands } : {}), ...(exhales ? { exhales } : {}) };
 }

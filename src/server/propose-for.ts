@@ -2,7 +2,13 @@ import type { Need } from '@/core/read/needs';
 import { asNeeds } from '@/core/read/read';
 import { namedReadings, READING } from '@/core/read/readings';
 import type { ClientPlan } from '@/core/sequence/options';
-import { prescribeExhale, prescribeHold, type CoachedRun, type HoldPrescription, type Prescription } from '@/core/sequence/prescribe';
+import {
+  prescribeExhale,
+  prescribeHold,
+  type CoachedRun,
+  type HoldPrescription,
+  type Prescription,
+} from '@/core/sequence/prescribe';
 import { relookFor } from '@/core/sequence/propose';
 import { comfortableExhale } from '@/core/look/exhales';
 import { timingFromTaps } from '@/core/look/taps';
@@ -20,7 +26,8 @@ export function proposalInputFor(clientId: string): ClientPlan | null {
   const look = latestVisit(clientId);
   const result = readingsOf(look?.data ?? EMPTY_LOOK, screen.flags, client);
   const because: Partial<Record<Need, string[]>> = {};
-  for (const need of result.needs) if (need.because.length > 0) because[need.need] = need.because.map((name) => READING[name].label);
+  for (const need of result.needs)
+    if (need.because.length > 0) because[need.need] = need.because.map((name) => READING[name].label);
   const named = namedReadings(result.readings);
   const owned = ownedBy(clientId);
   return {
@@ -54,7 +61,10 @@ export function holdFor(clientId: string): HoldPrescription | null {
 }
 
 const runsSince = (clientId: string, look: Look): CoachedRun[] =>
-  runsOf(clientId).filter((r) => r.startedAt >= look.at).reverse().map((r) => ({ at: r.startedAt, sequence: r.sequence, results: r.state.results }));
+  runsOf(clientId)
+    .filter((r) => r.startedAt >= look.at)
+    .reverse()
+    .map((r) => ({ at: r.startedAt, sequence: r.sequence, results: r.state.results }));
 
 /** Quiet breathing at the newest visit, from bands or taps. */
 export function quietBreathOf(clientId: string): { ratePerMin: number; dutyCycle: number } | null {
@@ -67,7 +77,8 @@ export function quietBreathOf(clientId: string): { ratePerMin: number; dutyCycle
 }
 
 /** The newest look that was a visit, not a look after a run. */
-export const latestVisit = (clientId: string): Look | undefined => looksOf(clientId).find((l) => l.purpose === 'visit');
+export const latestVisit = (clientId: string): Look | undefined =>
+  looksOf(clientId).find((l) => l.purpose === 'visit');
 
 /** The comfortable exhale that was timed, heard or asked for, or the one of quiet breathing. */
 function exhaleOf(data: LookData): number | null {

@@ -26,7 +26,9 @@ export function railOf(client: NonNullable<ReturnType<typeof findClient>>, now =
   const sequence = sequencesOf(client.id)[0];
   const runs = runsOf(client.id);
   const run = runs[0];
-  const readings = visit ? namedReadings(readingsOf(visit.data, screen.data.flags, client).readings).length : 0;
+  const readings = visit
+    ? namedReadings(readingsOf(visit.data, screen.data.flags, client).readings).length
+    : 0;
   const flags = setFlags(screen.data.flags).length;
   const red = openRedFlags(screen.data.redFlags).length;
   const day = (at: string) => {
@@ -34,14 +36,33 @@ export function railOf(client: NonNullable<ReturnType<typeof findClient>>, now =
     return format(d, 'yyyy-MM-dd') === format(now, 'yyyy-MM-dd') ? 'today' : format(d, 'd MMM yyyy');
   };
   const fresh: Record<Station, string> = {
-    screen: red > 0 ? `${red} red flag${red > 1 ? 's' : ''} open` : screen.updatedAt === null ? 'not asked yet' : flags === 0 ? 'no flags' : `${flags} flag${flags > 1 ? 's' : ''}`,
+    screen:
+      red > 0
+        ? `${red} red flag${red > 1 ? 's' : ''} open`
+        : screen.updatedAt === null
+          ? 'not asked yet'
+          : flags === 0
+            ? 'no flags'
+            : `${flags} flag${flags > 1 ? 's' : ''}`,
     look: visit ? `${day(visit.at)}${visit.finishedAt ? '' : ', open'}` : 'not looked yet',
-    read: !visit ? 'after a look' : readings === 0 ? 'nothing named' : `${readings} reading${readings > 1 ? 's' : ''}`,
-    write: sequence ? `${clock(layoutOf(sequence.data).totalS)} of ${sequence.data.minutes}:00` : 'not written yet',
+    read: !visit
+      ? 'after a look'
+      : readings === 0
+        ? 'nothing named'
+        : `${readings} reading${readings > 1 ? 's' : ''}`,
+    write: sequence
+      ? `${clock(layoutOf(sequence.data).totalS)} of ${sequence.data.minutes}:00`
+      : 'not written yet',
     coach: !run ? 'not yet run' : run.endedAt ? `${runs.length} run${runs.length > 1 ? 's' : ''}` : 'running',
-    follow: holdNews(visits.map((v) => v.data.holds)) ?? (visits.length > 1 ? `${visits.length} visits` : 'from the second visit'),
+    follow:
+      holdNews(visits.map((v) => v.data.holds)) ??
+      (visits.length > 1 ? `${visits.length} visits` : 'from the second visit'),
   };
-  return { stations: (Object.keys(fresh) as Station[]).map((station) => ({ station, fresh: fresh[station] })), due: due(), goals: screen.data.goals };
+  return {
+    stations: (Object.keys(fresh) as Station[]).map((station) => ({ station, fresh: fresh[station] })),
+    due: due(),
+    goals: screen.data.goals,
+  };
 
   function due(): Station {
     if (red > 0 || screen.updatedAt === null) return 'screen';
@@ -59,5 +80,7 @@ function holdNews(visits: readonly Parameters<typeof holdMeasure>[0][]): string 
   if (!now || !before || now.position !== before.position) return null;
   const change = changeBetween(before.measured, now.measured);
   const seconds = Math.round(change.difference);
-  return change.verdict === 'withinNoise' ? 'hold: within noise' : `hold ${seconds >= 0 ? '+' : '−'}${Math.abs(seconds)} s`;
+  return change.verdict === 'withinNoise'
+    ? 'hold: within noise'
+    : `hold ${seconds >= 0 ? '+' : '−'}${Math.abs(seconds)} s`;
 }

@@ -13,21 +13,53 @@ import { looks, recordings } from './db/schema';
 export type Recording = typeof recordings.$inferSelect;
 
 /** Keeps a raw file beside a look, after it has been read once: what cannot be read is refused. */
-export function keepRecording(lookId: string, name: string, bytes: Uint8Array): Result<{ id: string; kind: RecordingKind }> {
+export function keepRecording(
+  lookId: string,
+  name: string,
+  bytes: Uint8Array,
+): Result<{ id: string; kind: RecordingKind }> {
   const kind = kindOf(bytes);
   if (bytes.length > MOST_BYTES[kind]) return fail(tooLargeFor(kind, bytes.length), 'file');
   const read = kind === 'wav' ? parseWav(bytes) : readBands(kind, bytes);
   if (!read.ok) return read;
-  if (!db().select({ id: looks.id }).from(looks).where(and(eq(looks.id, lookId), eq(looks.ownerId, LOCAL_OWNER))).get()) return fail('This look is no longer here.');
+  if (
+    !db()
+      .select({ id: looks.id })
+      .from(looks)
+      .where(and(eq(looks.id, lookId), eq(looks.ownerId, LOCAL_OWNER)))
+      .get()
+  )
+    return fail('This look is no longer here.');
   const id = randomUUID();
-  db().insert(recordings).values({ id, ownerId: LOCAL_OWNER, lookId, name: name.slice(0, 200), kind, bytes: Buffer.from(bytes), createdAt: new Date().toISOString() }).run();
+  db()
+    .insert(recordings)
+    .values({
+      id,
+      ownerId: LOCAL_OWNER,
+      lookId,
+      name: name.slice(0, 200),
+      kind,
+      bytes: Buffer.from(bytes),
+      createdAt: new Date().toISOString(),
+    })
+    .run();
   return ok({ id, kind });
 }
 
-export const findRecording = (id: string): Recording | undefined => db().select().from(recordings).where(and(eq(recordings.id, id), eq(recordings.ownerId, LOCAL_OWNER))).get();
+export const findRecording = (id: string): Recording | undefined =>
+  db()
+    .select()
+    .from(recordings)
+    .where(and(eq(recordings.id, id), eq(recordings.ownerId, LOCAL_OWNER)))
+    .get();
 
 export const recordingsOf = (lookId: string): Recording[] =>
-  db().select().from(recordings).where(and(eq(recordings.lookId, lookId), eq(recordings.ownerId, LOCAL_OWNER))).orderBy(asc(recordings.createdAt)).all();
+  db()
+    .select()
+    .from(recordings)
+    .where(and(eq(recordings.lookId, lookId), eq(recordings.ownerId, LOCAL_OWNER)))
+    .orderBy(asc(recordings.createdAt))
+    .all();
 
 /** The bands of a kept file with the places that the look gives its channels. */
 export function bandRecordOf(note: Pick<BandNote, 'recordId' | 'places'>): Result<BandRecord> {

@@ -4,10 +4,25 @@ import { db, LOCAL_OWNER } from './db/client';
 import { revisions } from './db/schema';
 
 /** Keeps an earlier value of a record. */
-export function keepRevision(kind: 'screen' | 'look' | 'sequence', recordId: string, rev: number, data: unknown, label: string | null = null): void {
+export function keepRevision(
+  kind: 'screen' | 'look' | 'sequence',
+  recordId: string,
+  rev: number,
+  data: unknown,
+  label: string | null = null,
+): void {
   db()
     .insert(revisions)
-    .values({ id: randomUUID(), ownerId: LOCAL_OWNER, kind, recordId, rev, data, label, at: new Date().toISOString() })
+    .values({
+      id: randomUUID(),
+      ownerId: LOCAL_OWNER,
+      kind,
+      recordId,
+      rev,
+      data,
+      label,
+      at: new Date().toISOString(),
+    })
     .run();
 }
 

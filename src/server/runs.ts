@@ -12,20 +12,40 @@ const mine = (id: string) => and(eq(runs.id, id), eq(runs.ownerId, LOCAL_OWNER))
 
 /** A client's runs, newest first. */
 export const runsOf = (clientId: string): Run[] =>
-  db().select().from(runs).where(and(eq(runs.clientId, clientId), eq(runs.ownerId, LOCAL_OWNER))).orderBy(desc(runs.startedAt)).all();
+  db()
+    .select()
+    .from(runs)
+    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, LOCAL_OWNER)))
+    .orderBy(desc(runs.startedAt))
+    .all();
 
 export const findRun = (id: string): Run | undefined => db().select().from(runs).where(mine(id)).get();
 
 /** The run that was begun and not ended, if there is one. */
 export const openRunOf = (clientId: string): Run | undefined =>
-  db().select().from(runs).where(and(eq(runs.clientId, clientId), eq(runs.ownerId, LOCAL_OWNER), isNull(runs.endedAt))).orderBy(desc(runs.startedAt)).get();
+  db()
+    .select()
+    .from(runs)
+    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, LOCAL_OWNER), isNull(runs.endedAt)))
+    .orderBy(desc(runs.startedAt))
+    .get();
 
 export function startRun(clientId: string, sequenceId: string, sequence: Sequence): string {
   const id = randomUUID();
   const at = new Date().toISOString();
   db()
     .insert(runs)
-    .values({ id, ownerId: LOCAL_OWNER, clientId, sequenceId, sequence, state: NEW_RUN, rev: 0, startedAt: at, updatedAt: at })
+    .values({
+      id,
+      ownerId: LOCAL_OWNER,
+      clientId,
+      sequenceId,
+      sequence,
+      state: NEW_RUN,
+      rev: 0,
+      startedAt: at,
+      updatedAt: at,
+    })
     .run();
   return id;
 }
@@ -34,7 +54,12 @@ export function startRun(clientId: string, sequenceId: string, sequence: Sequenc
 export function saveRun(id: string, rev: number, sequence: Sequence, state: RunState): Saved<RunState> {
   const row = findRun(id);
   if (!row) return { ok: false, why: 'This run is no longer here.' };
-  if (row.rev !== rev) return { ok: false, why: 'This run goes on in another window.', conflict: { rev: row.rev, data: row.state } };
+  if (row.rev !== rev)
+    return {
+      ok: false,
+      why: 'This run goes on in another window.',
+      conflict: { rev: row.rev, data: row.state },
+    };
   const ended = state.stage === 'done' || state.stage === 'stopped';
   const now = new Date().toISOString();
   db()
@@ -49,6 +74,8 @@ export function saveRun(id: string, rev: number, sequence: Sequence, state: RunS
 export function ownedBy(clientId: string): { level: number; drills: string[] } {
   const runs = runsOf(clientId);
   const results = runs.flatMap((r) => r.state.results);
-  const levels = new Map(runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)));
+  const levels = new Map(
+    runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)),
+  );
   return { level: ownedLevel(results, (id) => levels.get(id)), drills: ownedDrills(results) };
 }

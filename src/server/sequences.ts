@@ -13,16 +13,38 @@ const mine = (id: string) => and(eq(sequences.id, id), eq(sequences.ownerId, LOC
 
 /** A client's sequences, last changed first. */
 export const sequencesOf = (clientId: string): SequenceRow[] =>
-  db().select().from(sequences).where(and(eq(sequences.clientId, clientId), eq(sequences.ownerId, LOCAL_OWNER))).orderBy(desc(sequences.updatedAt)).all();
+  db()
+    .select()
+    .from(sequences)
+    .where(and(eq(sequences.clientId, clientId), eq(sequences.ownerId, LOCAL_OWNER)))
+    .orderBy(desc(sequences.updatedAt))
+    .all();
 
-export const findSequence = (id: string): SequenceRow | undefined => db().select().from(sequences).where(mine(id)).get();
+export const findSequence = (id: string): SequenceRow | undefined =>
+  db().select().from(sequences).where(mine(id)).get();
 
-export function createSequence(clientId: string, lookId: string | null, name: string, data: Sequence): string {
+export function createSequence(
+  clientId: string,
+  lookId: string | null,
+  name: string,
+  data: Sequence,
+): string {
   const id = randomUUID();
   const at = new Date().toISOString();
   db()
     .insert(sequences)
-    .values({ id, ownerId: LOCAL_OWNER, clientId, lookId, name, data, rulesVersion: RULES_VERSION, rev: 0, createdAt: at, updatedAt: at })
+    .values({
+      id,
+      ownerId: LOCAL_OWNER,
+      clientId,
+      lookId,
+      name,
+      data,
+      rulesVersion: RULES_VERSION,
+      rev: 0,
+      createdAt: at,
+      updatedAt: at,
+    })
     .run();
   return id;
 }
@@ -31,11 +53,21 @@ export function createSequence(clientId: string, lookId: string | null, name: st
 export function saveSequence(id: string, rev: number, data: Sequence, keepEarlier = false): Saved<Sequence> {
   const row = findSequence(id);
   if (!row) return { ok: false, why: 'This sequence is no longer here.' };
-  if (row.rev !== rev) return { ok: false, why: 'This sequence was changed in another window.', conflict: { rev: row.rev, data: row.data } };
+  if (row.rev !== rev)
+    return {
+      ok: false,
+      why: 'This sequence was changed in another window.',
+      conflict: { rev: row.rev, data: row.data },
+    };
   const now = new Date();
   db().transaction(() => {
-    if (keepEarlier || now.getTime() - Date.parse(row.updatedAt) > SITTING_MS) keepRevision('sequence', id, rev, row.data);
-    db().update(sequences).set({ data, rev: rev + 1, updatedAt: now.toISOString() }).where(mine(id)).run();
+    if (keepEarlier || now.getTime() - Date.parse(row.updatedAt) > SITTING_MS)
+      keepRevision('sequence', id, rev, row.data);
+    db()
+      .update(sequences)
+      .set({ data, rev: rev + 1, updatedAt: now.toISOString() })
+      .where(mine(id))
+      .run();
   });
   return { ok: true, rev: rev + 1 };
 }

@@ -12,5 +12,9 @@ export const ownThresholds = (): OwnThresholds => db().select().from(settings).w
 export const thresholds = (): Thresholds => withOwn(ownThresholds());
 
 export function saveThresholds(data: OwnThresholds): void {
-  db().insert(settings).values({ ownerId: LOCAL_OWNER, subject: 'thresholds', data }).onConflictDoUpdate({ target: [settings.ownerId, settings.subject], set: { data } }).run();
+  db()
+    .insert(settings)
+    .values({ ownerId: LOCAL_OWNER, subject: 'thresholds', data })
+    .onConflictDoUpdate({ target: [settings.ownerId, settings.subject], set: { data } })
+    .run();
 }

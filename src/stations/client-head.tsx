@@ -34,29 +34,50 @@ export function ClientHead({ clientId, name, goals, actions }: Props) {
     <div className="flex items-baseline gap-7 pt-1.5 pb-0.5">
       <h1 className="text-[25px]">{name}</h1>
       <p className="line-clamp-1 grow text-soft">{goals || 'no goal written yet'}</p>
-      <button type="button" className="no-print text-[13.5px] text-soft underline decoration-rule underline-offset-4 hover:text-ink" onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="no-print text-[13.5px] text-soft underline decoration-rule underline-offset-4 hover:text-ink"
+        onClick={() => setOpen(true)}
+      >
         Client file
       </button>
       <Dialog open={open} onOpenChange={setOpen} title="Client file">
         {archived ? (
           <div className="space-y-3">
             <p>{name} is off the list. Nothing was deleted.</p>
-            <Button onClick={() => void actions.restoreClient(clientId).then(() => setArchived(false))}>Undo</Button>{' '}
-            <Button kind="main" onClick={() => router.push('/')}>Go to Today</Button>
+            <Button onClick={() => void actions.restoreClient(clientId).then(() => setArchived(false))}>
+              Undo
+            </Button>{' '}
+            <Button kind="main" onClick={() => router.push('/')}>
+              Go to Today
+            </Button>
           </div>
         ) : (
           <div className="space-y-5">
             <div className="flex items-end gap-3">
-              <TextField label="Name as you use it" value={draft} onValue={setDraft} error={error} className="grow" />
+              <TextField
+                label="Name as you use it"
+                value={draft}
+                onValue={setDraft}
+                error={error}
+                className="grow"
+              />
               <Button onClick={() => void rename()}>Rename</Button>
             </div>
             <p>
               <a className="underline underline-offset-4" href={`/clients/${clientId}/export`} download>
                 Save the whole file as JSON
               </a>
-              <span className="block text-[13.5px] text-soft">Everything recorded, with raw curves; another Kokyu can bring it in.</span>
+              <span className="block text-[13.5px] text-soft">
+                Everything recorded, with raw curves; another Kokyu can bring it in.
+              </span>
             </p>
-            <Button kind="stop" onClick={() => void actions.archiveClient(clientId).then((r) => r.ok && setArchived(true))}>Take off the list</Button>
+            <Button
+              kind="stop"
+              onClick={() => void actions.archiveClient(clientId).then((r) => r.ok && setArchived(true))}
+            >
+              Take off the list
+            </Button>
           </div>
         )}
       </Dialog>

@@ -3,7 +3,14 @@
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 
-const NAME = { screen: 'Screen', look: 'Look', read: 'Read', write: 'Write', coach: 'Coach', follow: 'Follow' } as const;
+const NAME = {
+  screen: 'Screen',
+  look: 'Look',
+  read: 'Read',
+  write: 'Write',
+  coach: 'Coach',
+  follow: 'Follow',
+} as const;
 type Station = keyof typeof NAME;
 
 type Props = { clientId: string; stations: readonly { station: Station; fresh: string }[]; due: Station };
@@ -22,7 +29,9 @@ export function StationRail({ clientId, stations, due }: Props) {
         >
           <span className="block text-[16px] font-semibold">
             {NAME[station]}
-            {due === station && <span className="ml-2 border border-ink px-1 text-[11.5px] font-normal tracking-wide">due</span>}
+            {due === station && (
+              <span className="ml-2 border border-ink px-1 text-[11.5px] font-normal tracking-wide">due</span>
+            )}
           </span>
           <span className="block text-[13.5px] text-soft tabular-nums">{fresh}</span>
         </Link>

@@ -5,7 +5,8 @@ type Kind = 'main' | 'plain' | 'quiet' | 'stop';
 const KIND: Record<Kind, string> = {
   main: 'bg-ink text-paper border-ink hover:bg-rise hover:border-rise',
   plain: 'border-ink text-ink hover:bg-sheet',
-  quiet: 'border-transparent text-ink underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink px-1',
+  quiet:
+    'border-transparent text-ink underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink px-1',
   stop: 'border-stop text-stop hover:bg-stop hover:text-paper',
 };
 

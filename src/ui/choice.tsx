@@ -6,15 +6,40 @@ import { useId, type ReactNode } from 'react';
 
 type Option<V extends string> = { value: V; label: string };
 
-type ChoiceProps<V extends string> = { label: string; options: readonly Option<V>[]; value: V | undefined; onValue: (value: V | undefined) => void; hideLabel?: boolean; beside?: boolean };
+type ChoiceProps<V extends string> = {
+  label: string;
+  options: readonly Option<V>[];
+  value: V | undefined;
+  onValue: (value: V | undefined) => void;
+  hideLabel?: boolean;
+  beside?: boolean;
+};
 
 /** One of a few; pressing the chosen one again takes the choice back when `onValue` accepts undefined. */
-export function Choice<V extends string>({ label, options, value, onValue, hideLabel = false, beside = false }: ChoiceProps<V>) {
+export function Choice<V extends string>({
+  label,
+  options,
+  value,
+  onValue,
+  hideLabel = false,
+  beside = false,
+}: ChoiceProps<V>) {
   const id = useId();
   return (
     <div className={beside ? 'flex items-center justify-between gap-4' : undefined}>
-      <div id={id} className={hideLabel ? 'sr-only' : beside ? 'text-[15px]' : 'mb-0.5 text-[13.5px] text-soft'}>{label}</div>
-      <ToggleGroup.Root type="single" aria-labelledby={id} className="inline-flex flex-wrap" value={value ?? ''} onValueChange={(v) => onValue(v === '' ? undefined : (v as V))}>
+      <div
+        id={id}
+        className={hideLabel ? 'sr-only' : beside ? 'text-[15px]' : 'mb-0.5 text-[13.5px] text-soft'}
+      >
+        {label}
+      </div>
+      <ToggleGroup.Root
+        type="single"
+        aria-labelledby={id}
+        className="inline-flex flex-wrap"
+        value={value ?? ''}
+        onValueChange={(v) => onValue(v === '' ? undefined : (v as V))}
+      >
         {options.map((o) => (
           <ToggleGroup.Item
             key={o.value}
@@ -35,20 +60,53 @@ const YES_NO = [
 ] as const;
 
 /** Yes, no, or not looked at. */
-export function YesNo({ label, value, onValue }: { label: string; value: boolean | undefined; onValue: (value: boolean | undefined) => void }) {
-  return <Choice beside label={label} options={YES_NO} value={value === undefined ? undefined : value ? 'yes' : 'no'} onValue={(v) => onValue(v === undefined ? undefined : v === 'yes')} />;
+export function YesNo({
+  label,
+  value,
+  onValue,
+}: {
+  label: string;
+  value: boolean | undefined;
+  onValue: (value: boolean | undefined) => void;
+}) {
+  return (
+    <Choice
+      beside
+      label={label}
+      options={YES_NO}
+      value={value === undefined ? undefined : value ? 'yes' : 'no'}
+      onValue={(v) => onValue(v === undefined ? undefined : v === 'yes')}
+    />
+  );
 }
 
-export function CheckField({ label, checked, onChecked, children }: { label: ReactNode; checked: boolean; onChecked: (checked: boolean) => void; children?: ReactNode }) {
+export function CheckField({
+  label,
+  checked,
+  onChecked,
+  children,
+}: {
+  label: ReactNode;
+  checked: boolean;
+  onChecked: (checked: boolean) => void;
+  children?: ReactNode;
+}) {
   const id = useId();
   return (
     <div className="flex min-h-[26px] items-center gap-2">
-      <Checkbox.Root id={id} checked={checked} onCheckedChange={(v) => onChecked(v === true)} className="flex size-[19px] shrink-0 items-center justify-center rounded-sm border-[1.5px] border-ink data-[state=checked]:bg-ink">
+      <Checkbox.Root
+        id={id}
+        checked={checked}
+        onCheckedChange={(v) => onChecked(v === true)}
+        className="flex size-[19px] shrink-0 items-center justify-center rounded-sm border-[1.5px] border-ink data-[state=checked]:bg-ink"
+      >
         <Checkbox.Indicator>
           <Check size={15} strokeWidth={3} className="text-paper" aria-hidden />
         </Checkbox.Indicator>
       </Checkbox.Root>
-      <label htmlFor={id} className="text-[14.5px] leading-snug">{label}</label>
+      <label htmlFor={id} className="text-[14.5px] leading-snug">
+        {label}
+      </label>
       {children}
     </div>
   );

@@ -4,7 +4,13 @@ import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
 
-export type DialogProps = { open: boolean; onOpenChange: (open: boolean) => void; title: string; description?: string; children: ReactNode };
+export type DialogProps = {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  description?: string;
+  children: ReactNode;
+};
 
 /** The dialog itself; everybody else opens it through `Dialog`, which fetches it when it is first wanted. */
 export function DialogBox({ open, onOpenChange, title, description, children }: DialogProps) {

@@ -2,22 +2,63 @@
 
 import { useState, type InputHTMLAttributes, type ReactNode } from 'react';
 
-type Props = Omit<InputHTMLAttributes<HTMLInputElement>, 'onChange'> & { label: string; unit?: string; error?: string | null; hint?: string };
+type Props = Omit<InputHTMLAttributes<HTMLInputElement>, 'onChange'> & {
+  label: string;
+  unit?: string;
+  error?: string | null;
+  hint?: string;
+};
 
-export function TextField({ label, error, hint, onValue, className = '', ...rest }: Props & { onValue: (value: string) => void }) {
+export function TextField({
+  label,
+  error,
+  hint,
+  onValue,
+  className = '',
+  ...rest
+}: Props & { onValue: (value: string) => void }) {
   return (
     <label className={`block ${className}`}>
       <span className="block text-[13.5px] text-soft">{label}</span>
-      <input className={INPUT} aria-invalid={Boolean(error)} onChange={(e) => onValue(e.target.value)} {...rest} />
+      <input
+        className={INPUT}
+        aria-invalid={Boolean(error)}
+        onChange={(e) => onValue(e.target.value)}
+        {...rest}
+      />
       <Below error={error} hint={hint} />
     </label>
   );
 }
 
-type NumberProps = { label: string; value: number | undefined; onValue: (value: number | undefined) => void; unit?: string; min?: number; max?: number; step?: number; error?: string | null; hint?: string; className?: string; beside?: boolean };
+type NumberProps = {
+  label: string;
+  value: number | undefined;
+  onValue: (value: number | undefined) => void;
+  unit?: string;
+  min?: number;
+  max?: number;
+  step?: number;
+  error?: string | null;
+  hint?: string;
+  className?: string;
+  beside?: boolean;
+};
 
 /** A number that may be empty. What cannot be taken stays in the field with the reason under it and is not passed on. */
-export function NumberField({ label, value, onValue, unit, min, max, step = 1, error, hint, className = '', beside = false }: NumberProps) {
+export function NumberField({
+  label,
+  value,
+  onValue,
+  unit,
+  min,
+  max,
+  step = 1,
+  error,
+  hint,
+  className = '',
+  beside = false,
+}: NumberProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const wrong = draft === null ? null : complaint(draft, min, max);
   return (
@@ -41,7 +82,9 @@ export function NumberField({ label, value, onValue, unit, min, max, step = 1, e
             const by = e.key === 'ArrowUp' ? step : e.key === 'ArrowDown' ? -step : 0;
             if (by === 0 || wrong) return;
             e.preventDefault();
-            onValue(Math.min(max ?? Infinity, Math.max(min ?? -Infinity, Number(((value ?? 0) + by).toFixed(3)))));
+            onValue(
+              Math.min(max ?? Infinity, Math.max(min ?? -Infinity, Number(((value ?? 0) + by).toFixed(3)))),
+            );
           }}
         />
         {unit && <span className="text-[13.5px] text-soft">{unit}</span>}
@@ -60,9 +103,15 @@ function complaint(text: string, min?: number, max?: number): string | null {
   return null;
 }
 
-export const INPUT = 'w-full border-0 border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-[15px] outline-offset-4 aria-invalid:border-stop';
+export const INPUT =
+  'w-full border-0 border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-[15px] outline-offset-4 aria-invalid:border-stop';
 
 function Below({ error, hint }: { error?: string | null; hint?: string }): ReactNode {
-  if (error) return <span role="alert" className="col-span-2 block text-[13px] text-stop">{error}</span>;
+  if (error)
+    return (
+      <span role="alert" className="col-span-2 block text-[13px] text-stop">
+        {error}
+      </span>
+    );
   return hint ? <span className="block text-[13px] text-soft">{hint}</span> : null;
 }

@@ -2,17 +2,43 @@
 
 import { Slider as Radix } from 'radix-ui';
 
-type Props = { label: string; value: number; onValue: (value: number) => void; min?: number; max?: number; step?: number; say?: (value: number) => string };
+type Props = {
+  label: string;
+  value: number;
+  onValue: (value: number) => void;
+  min?: number;
+  max?: number;
+  step?: number;
+  say?: (value: number) => string;
+};
 
-export function Slider({ label, value, onValue, min = 0, max = 1, step = 0.1, say = (v) => `${Math.round(v * 100)} %` }: Props) {
+export function Slider({
+  label,
+  value,
+  onValue,
+  min = 0,
+  max = 1,
+  step = 0.1,
+  say = (v) => `${Math.round(v * 100)} %`,
+}: Props) {
   return (
     <div className="flex items-center gap-3">
       <span className="w-44 shrink-0 text-[14.5px]">{label}</span>
-      <Radix.Root className="relative flex h-6 grow touch-none items-center" min={min} max={max} step={step} value={[value]} onValueChange={([v]) => onValue(v!)}>
+      <Radix.Root
+        className="relative flex h-6 grow touch-none items-center"
+        min={min}
+        max={max}
+        step={step}
+        value={[value]}
+        onValueChange={([v]) => onValue(v!)}
+      >
         <Radix.Track className="relative h-[3px] grow bg-rule">
           <Radix.Range className="absolute h-full bg-rise" />
         </Radix.Track>
-        <Radix.Thumb aria-label={label} className="block size-4.5 rounded-full border-[1.5px] border-ink bg-sheet" />
+        <Radix.Thumb
+          aria-label={label}
+          className="block size-4.5 rounded-full border-[1.5px] border-ink bg-sheet"
+        />
       </Radix.Root>
       <span className="w-14 text-right text-[14.5px] tabular-nums">{say(value)}</span>
     </div>

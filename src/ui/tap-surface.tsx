@@ -2,7 +2,13 @@
 
 import type { ReactNode } from 'react';
 
-type Props = { onTap: (timeStamp: number) => void; disabled?: boolean; tall?: boolean; label?: string; children: ReactNode };
+type Props = {
+  onTap: (timeStamp: number) => void;
+  disabled?: boolean;
+  tall?: boolean;
+  label?: string;
+  children: ReactNode;
+};
 
 /** A large area that takes a tap the moment it is touched; Space does the same through the keys of the screen. */
 export function TapSurface({ onTap, disabled = false, tall = false, label, children }: Props) {

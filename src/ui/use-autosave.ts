@@ -2,7 +2,8 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 
-export type SaveResult<T> = { ok: true; rev: number } | { ok: false; why: string; conflict?: { rev: number; data: T } };
+export type SaveResult<T> =
+  { ok: true; rev: number } | { ok: false; why: string; conflict?: { rev: number; data: T } };
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 
@@ -88,7 +89,9 @@ export function useAutosave<T>({ key, initial, rev, save, aside, merge }: Option
         return true;
       }
       dirty.current = true;
-      const both = result.conflict ? (joiner.current?.(stored.current, now.current, result.conflict.data) ?? null) : null;
+      const both = result.conflict
+        ? (joiner.current?.(stored.current, now.current, result.conflict.data) ?? null)
+        : null;
       if (result.conflict && both !== null) {
         [revision.current, stored.current, now.current] = [result.conflict.rev, result.conflict.data, both];
         setValue(both);
@@ -187,10 +190,27 @@ export function useAutosave<T>({ key, initial, rev, save, aside, merge }: Option
     dirty.current = true;
     void flush();
   };
-  return { value, set, state, why, recovered, joined, takeTheirs, keepMine, retry: () => void flush(), flush };
+  return {
+    value,
+    set,
+    state,
+    why,
+    recovered,
+    joined,
+    takeTheirs,
+    keepMine,
+    retry: () => void flush(),
+    flush,
+  };
 }
 
-type Draft<T> = { rev: number; value: T; /** What the value was made from. */ base?: T; /** Which tab wrote it, and when. */ tab?: string; at?: number };
+type Draft<T> = {
+  rev: number;
+  value: T;
+  /** What the value was made from. */ base?: T;
+  /** Which tab wrote it, and when. */ tab?: string;
+  at?: number;
+};
 
 /** A tab that is open saves within this time; an older draft was left behind by one that is gone, or that cannot save. */
 const ORPHANED_MS = 5000;
@@ -213,7 +233,8 @@ function readDraft<T>(key: string): Draft<T> | null {
     const text = localStorage.getItem(key);
     if (text === null) return null;
     const draft = JSON.parse(text) as Draft<T>;
-    const elsewhere = draft.tab !== undefined && draft.tab !== tabId() && Date.now() - (draft.at ?? 0) < ORPHANED_MS;
+    const elsewhere =
+      draft.tab !== undefined && draft.tab !== tabId() && Date.now() - (draft.at ?? 0) < ORPHANED_MS;
     return elsewhere ? null : draft;
   } catch {
     return null;

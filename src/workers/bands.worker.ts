@@ -12,23 +12,42 @@ import { heardExhales, type HeardExhale } from '@/core/sound/exhale';
 import { levelMeter } from '@/core/sound/loudness';
 
 /** A file of bands, opened: what to draw, what was found, and what had to be mended. */
-export type OpenBands = { preview: BandPreview; analysis: Result<BandAnalysis>; warnings: string[]; channelNames: string[]; places: BandNote['places'] };
+export type OpenBands = {
+  preview: BandPreview;
+  analysis: Result<BandAnalysis>;
+  warnings: string[];
+  channelNames: string[];
+  places: BandNote['places'];
+};
 
 /** The heavy work of a look off the main thread; the work itself is core's. */
 const api = {
-  open(kind: RecordingKind, bytes: Uint8Array, places: BandNote['places'], calibration: BandNote['calibration']): Result<OpenBands> {
+  open(
+    kind: RecordingKind,
+    bytes: Uint8Array,
+    places: BandNote['places'],
+    calibration: BandNote['calibration'],
+  ): Result<OpenBands> {
     const read = readBands(kind, bytes);
     if (!read.ok) return read;
     const { record, warnings } = read.value;
     const used = placed(record, places);
     const analysis = analyse(used, { calibration });
-    return ok({ preview: previewOf(used, analysis.ok ? analysis.value : null), analysis, warnings, channelNames: record.channels.map((c) => c.name), places: places.length > 0 ? places : record.channels.map((c) => c.place) });
+    return ok({
+      preview: previewOf(used, analysis.ok ? analysis.value : null),
+      analysis,
+      warnings,
+      channelNames: record.channels.map((c) => c.name),
+      places: places.length > 0 ? places : record.channels.map((c) => c.place),
+    });
   },
   write(record: BandRecord): Uint8Array {
     const bytes = printEdf(record);
     return transfer(bytes, [bytes.buffer as ArrayBuffer]);
   },
-  hear(bytes: Uint8Array): Result<{ exhales: HeardExhale[]; levels: number[]; warnings: string[]; hz: number; bits: number }> {
+  hear(
+    bytes: Uint8Array,
+  ): Result<{ exhales: HeardExhale[]; levels: number[]; warnings: string[]; hz: number; bits: number }> {
     const wav: Result<WavFile> = parseWav(bytes);
     if (!wav.ok) return wav;
     const { sound, warnings, bits } = wav.value;

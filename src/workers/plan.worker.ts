@@ -14,10 +14,20 @@ const api = {
   propose(input: ProposalInput, searchMs: number, tell: (at: PlanProgress) => void): Result<Sequence> {
     return propose(input, until(searchMs, tell));
   },
-  withMoreTime(sequence: Sequence, input: Omit<ProposalInput, 'minutes'>, byMin: number, searchMs: number): Result<OtherMinutes> {
+  withMoreTime(
+    sequence: Sequence,
+    input: Omit<ProposalInput, 'minutes'>,
+    byMin: number,
+    searchMs: number,
+  ): Result<OtherMinutes> {
     return withMoreTime(sequence, input, byMin, until(searchMs));
   },
-  withLessTime(sequence: Sequence, input: Omit<ProposalInput, 'minutes'>, byMin: number, searchMs: number): Result<OtherMinutes> {
+  withLessTime(
+    sequence: Sequence,
+    input: Omit<ProposalInput, 'minutes'>,
+    byMin: number,
+    searchMs: number,
+  ): Result<OtherMinutes> {
     return withLessTime(sequence, input, byMin, until(searchMs));
   },
 };

@@ -22,7 +22,8 @@ export function asMip(plan: Plan): string {
     item.options.map((option, o) =>
       names.flatMap((from, p) => {
         if (!met(k, p)) return [];
-        if (p === 0 && plan.start === null && plan.opens.length > 0 && !plan.opens.includes(item.group)) return [];
+        if (p === 0 && plan.start === null && plan.opens.length > 0 && !plan.opens.includes(item.group))
+          return [];
         const v = `t_${k}_${o}_${p}`;
         binaries.push(v);
         time.push(add(option.lengthS + changeBetween(plan, from ?? null, item.place), v));
@@ -36,9 +37,22 @@ export function asMip(plan: Plan): string {
   for (let k = 0; k <= n; k++)
     names.forEach((place, p) => {
       if (!met(k, p)) return;
-      const into = k === 0 ? [] : [...(met(k - 1, p) ? [skip(k - 1, p)] : []), ...(placeOf[k - 1] === p ? all(k - 1) : [])];
-      const out = k === n ? [`e_${p}`] : [skip(k, p), ...takes[k]!.flat().filter((t) => t.p === p).map((t) => t.v)];
-      rows.push(`flow_${k}_${p}: ${plus(out)} ${into.map((v) => `- ${v}`).join(' ')} = ${k === 0 && p === 0 ? 1 : 0}`);
+      const into =
+        k === 0
+          ? []
+          : [...(met(k - 1, p) ? [skip(k - 1, p)] : []), ...(placeOf[k - 1] === p ? all(k - 1) : [])];
+      const out =
+        k === n
+          ? [`e_${p}`]
+          : [
+              skip(k, p),
+              ...takes[k]!.flat()
+                .filter((t) => t.p === p)
+                .map((t) => t.v),
+            ];
+      rows.push(
+        `flow_${k}_${p}: ${plus(out)} ${into.map((v) => `- ${v}`).join(' ')} = ${k === 0 && p === 0 ? 1 : 0}`,
+      );
       const endS = changeBetween(plan, place ?? null, plan.end);
       if (k === n && endS > 0) time.push(add(endS, `e_${p}`));
     });
@@ -60,7 +74,9 @@ export function asMip(plan: Plan): string {
   if (plan.start !== null && plan.opens.length > 0) {
     plan.items.forEach((item, k) => {
       if (plan.opens.includes(item.group)) return;
-      const before = plan.items.flatMap((other, j) => (j < k && plan.opens.includes(other.group) ? all(j) : []));
+      const before = plan.items.flatMap((other, j) =>
+        j < k && plan.opens.includes(other.group) ? all(j) : [],
+      );
       rows.push(`opens_${k}: ${plus(all(k))} ${before.map((v) => `- ${v}`).join(' ')} <= 0`);
     });
   }
@@ -73,7 +89,11 @@ export function asMip(plan: Plan): string {
       from = upTo;
       return v;
     });
-    const gains = takes.flatMap((options, k) => options.flatMap((of, o) => of.map(({ v }) => ({ v, gain: plan.items[k]!.options[o]!.gains[need]! })))).filter((x) => x.gain > 0);
+    const gains = takes
+      .flatMap((options, k) =>
+        options.flatMap((of, o) => of.map(({ v }) => ({ v, gain: plan.items[k]!.options[o]!.gains[need]! }))),
+      )
+      .filter((x) => x.gain > 0);
     rows.push(`cover_${need}: ${plus(parts)} ${gains.map(({ v, gain }) => add(-gain, v)).join(' ')} <= 0`);
   });
   rows.push(`time: ${time.join(' ')} <= ${plan.budgetS}`);

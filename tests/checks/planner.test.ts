@@ -19,18 +19,36 @@ function made(seed: number, groups: number): Plan {
   const places = ['lying', 'kneeling', 'sitting', 'standing'];
   const needs = whole(2, 5);
   const items = Array.from({ length: groups }, (_, g) => {
-    const gains = Array.from({ length: needs }, () => (random() < 0.45 ? Math.round(random() * 100) / 100 : 0));
+    const gains = Array.from({ length: needs }, () =>
+      random() < 0.45 ? Math.round(random() * 100) / 100 : 0,
+    );
     return Array.from({ length: random() < 0.3 ? 2 : 1 }, (_, v) => ({
       id: `i${g}${'ab'[v]}`,
       group: `g${g}`,
       place: places[whole(0, 3)]!,
-      options: Array.from({ length: whole(1, 3) }, (_, o) => ({ lengthS: whole(40, 160) + 40 * o, gains: gains.map((x) => Math.round(x * (0.75 + 0.2 * o) * 1000) / 1000), cost: Math.round(random() * 5) / 100 })),
+      options: Array.from({ length: whole(1, 3) }, (_, o) => ({
+        lengthS: whole(40, 160) + 40 * o,
+        gains: gains.map((x) => Math.round(x * (0.75 + 0.2 * o) * 1000) / 1000),
+        cost: Math.round(random() * 5) / 100,
+      })),
       after: g > 2 && random() < 0.2 ? [`g${whole(0, g - 1)}`] : [],
       locked: random() < 0.06,
     }));
   }).flat();
-  const changeS = Object.fromEntries(places.map((a) => [a, Object.fromEntries(places.map((b) => [b, a === b ? 0 : whole(5, 40)]))]));
-  return Plan.parse({ budgetS: whole(250, 700), weights: Array.from({ length: needs }, () => Math.round(random() * 30) / 10 + 0.1), returns: RETURNS, items, changeCost: Math.round(random() * 10) / 100, changeS, opens: random() < 0.3 ? ['g0', 'g1'] : [], start: random() < 0.5 ? 'lying' : null, end: random() < 0.5 ? 'lying' : null });
+  const changeS = Object.fromEntries(
+    places.map((a) => [a, Object.fromEntries(places.map((b) => [b, a === b ? 0 : whole(5, 40)]))]),
+  );
+  return Plan.parse({
+    budgetS: whole(250, 700),
+    weights: Array.from({ length: needs }, () => Math.round(random() * 30) / 10 + 0.1),
+    returns: RETURNS,
+    items,
+    changeCost: Math.round(random() * 10) / 100,
+    changeS,
+    opens: random() < 0.3 ? ['g0', 'g1'] : [],
+    start: random() < 0.5 ? 'lying' : null,
+    end: random() < 0.5 ? 'lying' : null,
+  });
 }
 
 /** Every choice there is, by the plain definition. */
@@ -80,12 +98,29 @@ describe('the planner', () => {
         continue;
       }
       const { value, proven } = must(found);
-      expect([seed, proven, Math.abs(value - reference.ObjectiveValue) < 1e-4 || [value, reference.ObjectiveValue]]).toEqual([seed, true, true]);
+      expect([
+        seed,
+        proven,
+        Math.abs(value - reference.ObjectiveValue) < 1e-4 || [value, reference.ObjectiveValue],
+      ]).toEqual([seed, true, true]);
     }
   }, 240_000);
   it('takes the textbook choice: values 10 13 7 11 4, costs 5 6 4 5 2, room 12 → 25', () => {
-    const items = [[10, 5], [13, 6], [7, 4], [11, 5], [4, 2]].map(([v, s], i) => ({ id: `x${i}`, group: `x${i}`, place: 'p', options: [{ lengthS: s!, gains: [v!] }] }));
-    const solved = must(solve(Plan.parse({ budgetS: 12, weights: [1], returns: [{ upTo: 1000, slope: 1 }], items })));
+    const items = [
+      [10, 5],
+      [13, 6],
+      [7, 4],
+      [11, 5],
+      [4, 2],
+    ].map(([v, s], i) => ({
+      id: `x${i}`,
+      group: `x${i}`,
+      place: 'p',
+      options: [{ lengthS: s!, gains: [v!] }],
+    }));
+    const solved = must(
+      solve(Plan.parse({ budgetS: 12, weights: [1], returns: [{ upTo: 1000, slope: 1 }], items })),
+    );
     expect(solved).toMatchObject({ value: 25, proven: true, lengthS: 12 });
   });
   it('says the bound that it reached when it is cut short, which is never too low', () => {
@@ -100,7 +135,11 @@ describe('the planner', () => {
   });
   it('names what cannot be: wishes that do not fit, gains that do not match, two of one name', () => {
     const plan = made(5, 4);
-    const locked = { ...plan, budgetS: 30, items: plan.items.map((i) => ({ ...i, locked: true, after: [] })) };
+    const locked = {
+      ...plan,
+      budgetS: 30,
+      items: plan.items.map((i) => ({ ...i, locked: true, after: [] })),
+    };
     expect(why(solve(locked))).toMatch(/what is locked .* takes at least .* give up one of them/);
     expect(why(solve({ ...plan, weights: [1] }))).toMatch(/as many gains/);
     expect(why(solve({ ...plan, items: [plan.items[0]!, plan.items[0]!] }))).toMatch(/same id/);
@@ -110,7 +149,12 @@ describe('the planner', () => {
     const plan = made(9, 5);
     expect(judge(plan, [{ id: 'nobody', option: 0 }]).wrong).toMatch(/there is no/);
     const two = plan.items.slice(0, 2);
-    expect(judge({ ...plan, items: plan.items.map((i) => ({ ...i, locked: false })) }, [{ id: two[1]!.id, option: 0 }, { id: two[0]!.id, option: 0 }]).wrong).toMatch(/order|twice|before/);
+    expect(
+      judge({ ...plan, items: plan.items.map((i) => ({ ...i, locked: false })) }, [
+        { id: two[1]!.id, option: 0 },
+        { id: two[0]!.id, option: 0 },
+      ]).wrong,
+    ).toMatch(/order|twice|before/);
     expect(worthOf(RETURNS, 1)).toBeCloseTo(0.8, 9);
     expect(worthOf(RETURNS, 99)).toBeCloseTo(0.6 + 0.3 + 0.18, 9);
   });

@@ -113,8 +113,15 @@ describe('props (common practice, no source)', () => {
     });
   });
   it('pursed lips for the straw, a sigh or a hiss for the balloon, own hands for the band', () => {
-    expect(BARE_HANDED).toMatchObject({ straw: 'pursed lips', balloon: expect.stringMatching(/sigh or a hiss/), band: expect.stringMatching(/hands/) });
-    expect(verdictFor(drill('strawExhale'), {}, [])).toMatchObject({ status: 'changed', reasons: [{ text: 'pursed lips in place of the straw' }] });
+    expect(BARE_HANDED).toMatchObject({
+      straw: 'pursed lips',
+      balloon: expect.stringMatching(/sigh or a hiss/),
+      band: expect.stringMatching(/hands/),
+    });
+    expect(verdictFor(drill('strawExhale'), {}, [])).toMatchObject({
+      status: 'changed',
+      reasons: [{ text: 'pursed lips in place of the straw' }],
+    });
     expect(verdictFor(drill('bandRibs'), { shoulder: true }, []).status).toBe('barred');
   });
 });

@@ -25,27 +25,50 @@ const paced = (id: string, client: Parameters<typeof withClient>[2]) => {
 // Practice P44, P45, P48. Common practice, no source.
 describe('the exhale that a drill starts from', () => {
   it('is the client’s comfortable one, in half seconds, within what the drill is taught with', () => {
-    expect(printPattern(paced('fillBothHands', { comfortableExhaleS: 5.3, school: 'allRound' }))).toBe('4–0–5.5–0');
+    expect(printPattern(paced('fillBothHands', { comfortableExhaleS: 5.3, school: 'allRound' }))).toBe(
+      '4–0–5.5–0',
+    );
     expect(printPattern(paced('strawExhale', { comfortableExhaleS: 3, school: 'allRound' }))).toBe('4–0–5–0');
-    expect(printPattern(paced('strawExhale', { comfortableExhaleS: 20, school: 'allRound' }))).toBe('4–0–10–0');
+    expect(printPattern(paced('strawExhale', { comfortableExhaleS: 20, school: 'allRound' }))).toBe(
+      '4–0–10–0',
+    );
     expect(printPattern(paced('strawExhale', {}))).toBe('4–0–8–0');
   });
   it('goes with a smaller inhale where the school is low and quiet and the drill calms: 2–0–6–0 stays as it is taught', () => {
     expect(printPattern(paced('twoHands', { comfortableExhaleS: 6, school: 'lowQuiet' }))).toBe('2–0–6–0');
-    expect(printPattern(paced('fillBothHands', { comfortableExhaleS: 5, school: 'lowQuiet' }))).toBe('3–0–5–0');
+    expect(printPattern(paced('fillBothHands', { comfortableExhaleS: 5, school: 'lowQuiet' }))).toBe(
+      '3–0–5–0',
+    );
     expect(printPattern(paced('bandRibs', { comfortableExhaleS: 5, school: 'lowQuiet' }))).toBe('4–0–5–0');
   });
   it('climbs a ladder of 1/2, 2/3, 3/4, 4/5, 5/6: 35 s; of as many rungs as the client’s exhale has seconds', () => {
-    expect(ladder(5).map((p) => [p.inhaleS, p.exhaleS])).toEqual([[1, 2], [2, 3], [3, 4], [4, 5], [5, 6]]);
+    expect(ladder(5).map((p) => [p.inhaleS, p.exhaleS])).toEqual([
+      [1, 2],
+      [2, 3],
+      [3, 4],
+      [4, 5],
+      [5, 6],
+    ]);
     expect(durationS({ kind: 'ladder' }, { breaths: 5, rounds: 1, restS: 0, sides: 1 })).toBe(35);
     expect(durationS({ kind: 'ladder', rungs: 3 }, { breaths: 5, rounds: 1, restS: 0, sides: 1 })).toBe(15);
-    expect(withClient(drill('exhaleLadder'), { kind: 'ladder' }, { comfortableExhaleS: 3.4 })).toEqual({ kind: 'ladder', rungs: 3 });
-    expect(withClient(drill('exhaleLadder'), { kind: 'ladder' }, { comfortableExhaleS: 30 })).toEqual({ kind: 'ladder', rungs: RUNGS.most });
+    expect(withClient(drill('exhaleLadder'), { kind: 'ladder' }, { comfortableExhaleS: 3.4 })).toEqual({
+      kind: 'ladder',
+      rungs: 3,
+    });
+    expect(withClient(drill('exhaleLadder'), { kind: 'ladder' }, { comfortableExhaleS: 30 })).toEqual({
+      kind: 'ladder',
+      rungs: RUNGS.most,
+    });
   });
   it('a last breath of another pattern is counted to the second', () => {
     const breathing = drill('crossedBand').breathing;
     const dose = { breaths: 4, rounds: 2, restS: 20, sides: 1 as const };
-    expect(breathsOfRound(breathing, dose).map(printPattern)).toEqual(['4–0–5–0', '4–0–5–0', '4–0–5–0', '4–10–5–0']);
+    expect(breathsOfRound(breathing, dose).map(printPattern)).toEqual([
+      '4–0–5–0',
+      '4–0–5–0',
+      '4–0–5–0',
+      '4–10–5–0',
+    ]);
     expect(durationS(breathing, dose)).toBe(2 * (3 * 9 + 19) + 20);
     expect(timelineOf(breathing, dose).totalS).toBe(durationS(breathing, dose));
   });
@@ -53,31 +76,69 @@ describe('the exhale that a drill starts from', () => {
 
 // Practice P25, P26, P30. Common practice, no source; the share of six tenths is our choice (drill 27).
 describe('the pause that is prescribed', () => {
-  const trial = (position: HoldTrial['position'], holdS: number, end: HoldTrial['end'] = 'calm'): HoldTrial => ({ position, holdS, end, breathlessness: 1 });
+  const trial = (
+    position: HoldTrial['position'],
+    holdS: number,
+    end: HoldTrial['end'] = 'calm',
+  ): HoldTrial => ({ position, holdS, end, breathlessness: 1 });
   const hold = { ...blockFor(drill('shortCalmHolds'), {}, ALL_PROPS)!, id: 'h' };
-  const sequence: Sequence = { minutes: 10, school: 'lowQuiet', blocks: [hold], relook: { test: 'hold', position: 'hookLying', lengthS: 60 }, leftOut: [] };
-  const run = (quality: number | null, outcome: 'done' | 'stopped' | 'easier' | 'skipped' = 'done'): CoachedRun => ({ at: '2026-11-01T10:00:00Z', sequence, results: [{ blockId: 'h', drillId: 'shortCalmHolds', quality, note: '', outcome }] });
+  const sequence: Sequence = {
+    minutes: 10,
+    school: 'lowQuiet',
+    blocks: [hold],
+    relook: { test: 'hold', position: 'hookLying', lengthS: 60 },
+    leftOut: [],
+  };
+  const run = (
+    quality: number | null,
+    outcome: 'done' | 'stopped' | 'easier' | 'skipped' = 'done',
+  ): CoachedRun => ({
+    at: '2026-11-01T10:00:00Z',
+    sequence,
+    results: [{ blockId: 'h', drillId: 'shortCalmHolds', quality, note: '', outcome }],
+  });
   it('is six tenths of the calm hold, lying first', () => {
     expect(HOLD_SHARE).toBe(0.6);
-    expect(prescribeHold([trial('hookLying', 20), trial('hookLying', 24)], [])).toMatchObject({ position: 'hookLying', holdS: 13 });
+    expect(prescribeHold([trial('hookLying', 20), trial('hookLying', 24)], [])).toMatchObject({
+      position: 'hookLying',
+      holdS: 13,
+    });
     expect(prescribeHold([trial('hookLying', 20, 'gasp')], [])).toBeNull();
     expect(prescribeHold([trial('hookLying', 120)], [])!.holdS).toBe(30);
   });
   it('stands as far on as holds were calm all the way there', () => {
-    expect(prescribeHold([trial('hookLying', 20), trial('sitting', 15)], [])).toMatchObject({ position: 'sitting', holdS: 9 });
+    expect(prescribeHold([trial('hookLying', 20), trial('sitting', 15)], [])).toMatchObject({
+      position: 'sitting',
+      holdS: 9,
+    });
     expect(prescribeHold([trial('hookLying', 20), trial('standing', 15)], [])!.position).toBe('hookLying');
   });
   it('goes on only after two calm ends in a row, and back after one that was not', () => {
     const lying = [trial('hookLying', 20)];
     const at = (...runs: CoachedRun[]) => prescribeHold(lying, runs)!.position;
-    expect([at(run(4)), at(run(4), run(4)), at(run(4), run(2), run(4)), at(run(4), run(4), run(4), run(4))]).toEqual(['hookLying', 'sitting', 'hookLying', 'standing']);
+    expect([
+      at(run(4)),
+      at(run(4), run(4)),
+      at(run(4), run(2), run(4)),
+      at(run(4), run(4), run(4), run(4)),
+    ]).toEqual(['hookLying', 'sitting', 'hookLying', 'standing']);
     expect(at(run(4), run(4), run(null, 'stopped'))).toBe('hookLying');
     expect(at(run(null), run(4, 'skipped'))).toBe('hookLying');
-    expect(prescribeHold(lying, [run(5), run(5)])!.why).toMatch(/six tenths of a calm hold of 20 s, on to sitting after calm ends/);
+    expect(prescribeHold(lying, [run(5), run(5)])!.why).toMatch(
+      /six tenths of a calm hold of 20 s, on to sitting after calm ends/,
+    );
   });
   it('is what the drill then asks for', () => {
     const verdict = verdictFor(drill('shortCalmHolds'), {}, ALL_PROPS);
-    const made = makeBlock({ id: 'x', drill: drill('shortCalmHolds'), verdict, position: 'hookLying', amount: 'usual', client: { hold: prescribeHold([trial('hookLying', 20)], []) }, available: ALL_PROPS });
+    const made = makeBlock({
+      id: 'x',
+      drill: drill('shortCalmHolds'),
+      verdict,
+      position: 'hookLying',
+      amount: 'usual',
+      client: { hold: prescribeHold([trial('hookLying', 20)], []) },
+      available: ALL_PROPS,
+    });
     expect(made.breathing).toMatchObject({ pattern: { holdOutS: 12 } });
     expect(paced('emptyPause', { hold: prescribeHold([trial('hookLying', 20)], []) }).holdOutS).toBe(3);
   });
@@ -85,24 +146,54 @@ describe('the pause that is prescribed', () => {
 
 // Practice P10, P32, P49–P52. Common practice, no source.
 describe('tone for a client', () => {
-  const lift = { ...NO_TONE, floor: 'lift' as const, floorPct: 25, control: 'drawIn' as const, controlPct: 30 };
+  const lift = {
+    ...NO_TONE,
+    floor: 'lift' as const,
+    floorPct: 25,
+    control: 'drawIn' as const,
+    controlPct: 30,
+  };
   it('a floor that holds lets go, one that is pressed on follows, and tone that stops the breath becomes less', () => {
-    expect(toneFor(lift, { readings: ['floorHolding'] }, false).tone).toMatchObject({ floor: 'letGo', floorPct: 0 });
-    expect(toneFor(lift, { readings: ['floorOverloaded'] }, false).tone).toMatchObject({ floor: 'follow', floorPct: 0, controlPct: 15 });
-    expect(toneFor(lift, { readings: ['toneStopsBreath'] }, false)).toMatchObject({ tone: { floor: 'lift', controlPct: 15 }, changes: ['tone stops the breath, so there is less of it'] });
+    expect(toneFor(lift, { readings: ['floorHolding'] }, false).tone).toMatchObject({
+      floor: 'letGo',
+      floorPct: 0,
+    });
+    expect(toneFor(lift, { readings: ['floorOverloaded'] }, false).tone).toMatchObject({
+      floor: 'follow',
+      floorPct: 0,
+      controlPct: 15,
+    });
+    expect(toneFor(lift, { readings: ['toneStopsBreath'] }, false)).toMatchObject({
+      tone: { floor: 'lift', controlPct: 15 },
+      changes: ['tone stops the breath, so there is less of it'],
+    });
     expect(toneFor(lift, {}, true)).toEqual({ tone: lift, changes: [] });
   });
   it('follows the school of trunk control only where it goes along with something else', () => {
     expect(toneFor(lift, { control: 'brace' }, true).tone.control).toBe('brace');
     expect(toneFor(lift, { control: 'brace' }, false).tone.control).toBe('drawIn');
   });
-  it('goes from low to high', () => expect(['none', 'letGo', 'follow', 'lift'].map((floor) => floorRank({ ...NO_TONE, floor: floor as 'lift' }))).toEqual([0, 1, 2, 3]));
+  it('goes from low to high', () =>
+    expect(
+      ['none', 'letGo', 'follow', 'lift'].map((floor) => floorRank({ ...NO_TONE, floor: floor as 'lift' })),
+    ).toEqual([0, 1, 2, 3]));
   it('a brace is held all the way, tuned to the effort, or a pulse: slack, stiff, slack', () => {
-    const brace = (kind: 'held' | 'tuned' | 'pulse') => ({ ...NO_TONE, control: 'brace' as const, controlPct: 60, brace: kind });
-    const at = (kind: 'held' | 'tuned' | 'pulse', phase: 'inhale' | 'exhale', f?: number) => toneAt(brace(kind), phase, f).controlPct;
+    const brace = (kind: 'held' | 'tuned' | 'pulse') => ({
+      ...NO_TONE,
+      control: 'brace' as const,
+      controlPct: 60,
+      brace: kind,
+    });
+    const at = (kind: 'held' | 'tuned' | 'pulse', phase: 'inhale' | 'exhale', f?: number) =>
+      toneAt(brace(kind), phase, f).controlPct;
     expect([at('held', 'inhale'), at('held', 'exhale')]).toEqual([60, 60]);
     expect([at('tuned', 'inhale'), at('tuned', 'exhale')]).toEqual([30, 60]);
-    expect([at('pulse', 'inhale'), at('pulse', 'exhale', 0), at('pulse', 'exhale', PULSE.from + 0.01), at('pulse', 'exhale', 0.9)]).toEqual([0, 0, 60, 0]);
+    expect([
+      at('pulse', 'inhale'),
+      at('pulse', 'exhale', 0),
+      at('pulse', 'exhale', PULSE.from + 0.01),
+      at('pulse', 'exhale', 0.9),
+    ]).toEqual([0, 0, 60, 0]);
   });
 });
 
@@ -110,7 +201,11 @@ describe('tone for a client', () => {
 describe('the load drills', () => {
   it('carry the lift that decides the breath: closing ribs out, opening ribs in, past 140° in with the reach', () => {
     const effort = (id: string) => planLift(drill(id).lift!, {}).effort;
-    expect([effort('sideBendLoad'), effort('cableLoad'), effort('pressLoad')]).toEqual(['exhale', 'exhale', 'inhale']);
+    expect([effort('sideBendLoad'), effort('cableLoad'), effort('pressLoad')]).toEqual([
+      'exhale',
+      'exhale',
+      'inhale',
+    ]);
     expect(drill('sideBendLoad').movement).toMatch(/^exhale bends/);
     expect(drill('pressLoad').movement).toMatch(/^inhale presses/);
   });
@@ -124,23 +219,44 @@ describe('the load drills', () => {
   });
   it('the heavy one fills to 70 %, sets, and is barred where a held breath under load is', () => {
     expect(planLift(drill('heavyLift').lift!, {})).toMatchObject({ strategy: 'pastSticking', fillPct: 70 });
-    for (const flags of [{ cardiac: true }, { highBloodPressure: true }, { neurological: true }, { pregnancyWeek: 12 }, { hernia: true }, { heaviness: true }]) expect(verdictFor(drill('heavyLift'), flags, ALL_PROPS).status).toBe('barred');
+    for (const flags of [
+      { cardiac: true },
+      { highBloodPressure: true },
+      { neurological: true },
+      { pregnancyWeek: 12 },
+      { hernia: true },
+      { heaviness: true },
+    ])
+      expect(verdictFor(drill('heavyLift'), flags, ALL_PROPS).status).toBe('barred');
   });
-  it('standing up takes a brace of about 5 %, held', () => expect(drill('standUp').tone).toMatchObject({ control: 'brace', controlPct: 5, brace: 'held' }));
+  it('standing up takes a brace of about 5 %, held', () =>
+    expect(drill('standUp').tone).toMatchObject({ control: 'brace', controlPct: 5, brace: 'held' }));
 });
 
 // ECSC 1993 (Quanjer, Eur Respir J 6 S16:5), cited; arithmetic verified.
 describe('vital capacity', () => {
   it('1.75 m, 40 years, man: 4.70 L; the same woman 3.82 L', () => {
     expect(forcedVitalCapacityL({ heightCm: 175, sex: 'man', ageY: 40 })).toBeCloseTo(4.7, 2);
-    expect(forcedVitalCapacityL({ heightCm: 175, sex: 'woman', ageY: 40 })).toBeCloseTo(4.43 * 1.75 - 0.026 * 40 - 2.89, 9);
-    expect(inspiratoryVitalCapacityL({ heightCm: 175, sex: 'man', ageY: 40 })).toBeCloseTo(6.1 * 1.75 - 0.028 * 40 - 4.65, 9);
+    expect(forcedVitalCapacityL({ heightCm: 175, sex: 'woman', ageY: 40 })).toBeCloseTo(
+      4.43 * 1.75 - 0.026 * 40 - 2.89,
+      9,
+    );
+    expect(inspiratoryVitalCapacityL({ heightCm: 175, sex: 'man', ageY: 40 })).toBeCloseTo(
+      6.1 * 1.75 - 0.028 * 40 - 4.65,
+      9,
+    );
   });
 });
 
 describe('a block of a drill that did not ship', () => {
   it('carries the drill with it; one that ships does not', () => {
     expect(blockFor(drill('twoHands'), {}, ALL_PROPS)!.drill).toBeUndefined();
-    expect(blockFor({ ...drill('twoHands'), id: 'own-1', breathing: { kind: 'paced', pattern: pattern(3, 0, 5, 0) } }, {}, ALL_PROPS)!.drill!.id).toBe('own-1');
+    expect(
+      blockFor(
+        { ...drill('twoHands'), id: 'own-1', breathing: { kind: 'paced', pattern: pattern(3, 0, 5, 0) } },
+        {},
+        ALL_PROPS,
+      )!.drill!.id,
+    ).toBe('own-1');
   });
 });

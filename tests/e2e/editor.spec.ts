@@ -3,10 +3,13 @@ import { demoClient, newClient, propose, saved } from './helpers';
 
 const staves = (page: Page) => page.getByRole('region', { name: 'Staves' });
 const blocks = (page: Page) => staves(page).getByRole('button');
-const names = (page: Page) => blocks(page).evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.replace(/, [\d:]+.*$/, '')));
+const names = (page: Page) =>
+  blocks(page).evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.replace(/, [\d:]+.*$/, '')));
 const total = (page: Page) => page.getByTestId('total');
 
-test('by mouse: a block is moved, lengthened in whole breaths, and a drill is dragged in from the shelf', async ({ page }) => {
+test('by mouse: a block is moved, lengthened in whole breaths, and a drill is dragged in from the shelf', async ({
+  page,
+}) => {
   await propose(page, await newClient(page, 'By mouse'), 15);
   const before = await names(page);
   const box = (i: number) => blocks(page).nth(i).locator('rect').first().boundingBox();
@@ -36,7 +39,9 @@ test('by mouse: a block is moved, lengthened in whole breaths, and a drill is dr
 
   await page.getByRole('button', { name: 'Shelf of drills' }).click();
   await page.getByLabel('Find on the shelf').fill('side bend breathe');
-  const card = (await page.getByRole('button', { name: 'Put in: Side bend, breathe into the long side' }).boundingBox())!;
+  const card = (await page
+    .getByRole('button', { name: 'Put in: Side bend, breathe into the long side' })
+    .boundingBox())!;
   const second = (await box(1))!;
   await page.mouse.move(card.x + 40, card.y + 40);
   await page.mouse.down();
@@ -44,11 +49,15 @@ test('by mouse: a block is moved, lengthened in whole breaths, and a drill is dr
   await page.mouse.move(second.x + 4, second.y + 100, { steps: 6 });
   await expect(page.getByTestId('drop')).toBeVisible();
   await page.mouse.up();
-  await expect.poll(() => names(page)).toEqual([before[0], 'Side bend, breathe into the long side', ...before.slice(1)]);
+  await expect
+    .poll(() => names(page))
+    .toEqual([before[0], 'Side bend, breathe into the long side', ...before.slice(1)]);
   await saved(page);
 });
 
-test('by keyboard alone: choose, lengthen, move, copy, group, mend, take out, and take all of it back', async ({ page }) => {
+test('by keyboard alone: choose, lengthen, move, copy, group, mend, take out, and take all of it back', async ({
+  page,
+}) => {
   await propose(page, await newClient(page, 'By keyboard'), 20);
   const before = await names(page);
   await blocks(page).first().focus();
@@ -78,7 +87,10 @@ test('by keyboard alone: choose, lengthen, move, copy, group, mend, take out, an
   await expect(page.getByRole('dialog')).toContainText('mend what breaks a rule');
   await page.keyboard.press('Escape');
   await press('a');
-  await page.getByRole('button', { name: /^Put in: / }).first().focus();
+  await page
+    .getByRole('button', { name: /^Put in: / })
+    .first()
+    .focus();
   await page.keyboard.press('Enter');
   await expect(blocks(page)).toHaveCount(before.length + 1);
   await saved(page);
@@ -97,7 +109,9 @@ test('what other minutes would add or drop is taken with one press', async ({ pa
   await expect(page.getByText('of 15:00')).toBeVisible();
 });
 
-test('wishes are kept, a conflict is named with the nearest way out, and looking can be cancelled', async ({ page }) => {
+test('wishes are kept, a conflict is named with the nearest way out, and looking can be cancelled', async ({
+  page,
+}) => {
   const file = await newClient(page, 'With wishes');
   await page.goto(`${file}/write`);
   const wish = async (kind: string, drill: string) => {
@@ -106,7 +120,11 @@ test('wishes are kept, a conflict is named with the nearest way out, and looking
   };
   await wish('has to be in', 'Back-fill over the cushion');
   await page.getByRole('button', { name: 'Propose a sequence' }).click();
-  await expect(page.getByText('“Back-fill over the cushion” locked in cannot be: needs a half-ball. Nearest to give up: “Back-fill over the cushion” locked in (unlock it).')).toBeVisible({ timeout: 20_000 });
+  await expect(
+    page.getByText(
+      '“Back-fill over the cushion” locked in cannot be: needs a half-ball. Nearest to give up: “Back-fill over the cushion” locked in (unlock it).',
+    ),
+  ).toBeVisible({ timeout: 20_000 });
   await wish('leave out', 'Two hands, low breath');
   await page.getByRole('button', { name: 'Take back the wish: Back-fill over the cushion' }).click();
   await wish('has to be in', 'Soft floor, side-lying');
@@ -125,7 +143,10 @@ test('wishes are kept, a conflict is named with the nearest way out, and looking
   await expect(page.getByText('you asked to leave it out')).toBeVisible();
 });
 
-test('two windows join their edits when they are about different things, and undoing takes back only one’s own', async ({ page, context }) => {
+test('two windows join their edits when they are about different things, and undoing takes back only one’s own', async ({
+  page,
+  context,
+}) => {
   await propose(page, await newClient(page, 'Joined'), 15);
   const other = await context.newPage();
   await other.goto(page.url());

@@ -2,7 +2,13 @@ import { expect, test } from '@playwright/test';
 import { demoClient, seriousFor } from './helpers';
 
 /** Every place of the house, with data in it. */
-const PLACES: readonly { name: string; open: (file: string) => string; then?: string; also?: string; ask?: string }[] = [
+const PLACES: readonly {
+  name: string;
+  open: (file: string) => string;
+  then?: string;
+  also?: string;
+  ask?: string;
+}[] = [
   { name: 'Today', open: () => '/' },
   { name: 'Drills', open: () => '/drills' },
   { name: 'a drill of one’s own', open: () => '/drills', then: 'text=Copy and change' },
@@ -19,7 +25,12 @@ const PLACES: readonly { name: string; open: (file: string) => string; then?: st
   { name: 'the model in Read', open: (f) => `${f}/read`, then: 'text=least resistance' },
   { name: 'Sequences', open: (f) => `${f}/write` },
   { name: 'Write', open: (f) => `${f}/write`, then: 'main ul a' },
-  { name: 'the shelf in Write', open: (f) => `${f}/write`, then: 'main ul a', also: 'button[aria-label="Shelf of drills"]' },
+  {
+    name: 'the shelf in Write',
+    open: (f) => `${f}/write`,
+    then: 'main ul a',
+    also: 'button[aria-label="Shelf of drills"]',
+  },
   { name: 'Coach', open: (f) => `${f}/coach` },
   { name: 'a run', open: (f) => `${f}/coach`, then: 'text=Go on with it' },
   { name: 'Follow', open: (f) => `${f}/follow` },

@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { newClient, saved } from './helpers';
 
-test('a drill of one’s own is copied, changed with a preview, planned with, retired, saved and brought in again', async ({ page }) => {
+test('a drill of one’s own is copied, changed with a preview, planned with, retired, saved and brought in again', async ({
+  page,
+}) => {
   await page.goto('/drills');
   const list = page.getByRole('list', { name: /drills$/ });
   await list.getByRole('button', { name: /Two hands, low breath/ }).click();
@@ -10,12 +12,16 @@ test('a drill of one’s own is copied, changed with a preview, planned with, re
   const form = page.getByRole('form', { name: 'A drill of your own' });
   await form.getByLabel('Name').fill('Harbour breath');
   await form.getByLabel('empty, s').fill('4');
-  await expect(page.getByRole('complementary', { name: 'Preview' })).toContainText('a pause over 1 s is a held breath');
+  await expect(page.getByRole('complementary', { name: 'Preview' })).toContainText(
+    'a pause over 1 s is a held breath',
+  );
   await form.getByRole('button', { name: 'Keep this drill' }).click();
   await expect(page.getByText(/^Caution\.Not kept: demands/)).toBeVisible();
   await form.getByLabel('a held breath', { exact: true }).check();
   await expect(page.getByRole('complementary', { name: 'Preview' })).toContainText('Harbour breath');
-  await form.getByLabel('Cue 1', { exact: true }).fill('one two three four five six seven eight nine ten eleven twelve thirteen');
+  await form
+    .getByLabel('Cue 1', { exact: true })
+    .fill('one two three four five six seven eight nine ten eleven twelve thirteen');
   await form.getByRole('button', { name: 'Keep this drill' }).click();
   await expect(page.getByText(/at most 12 words/).first()).toBeVisible();
   await form.getByLabel('Cue 1', { exact: true }).fill('The quay stays, the water rises.');
@@ -33,17 +39,27 @@ test('a drill of one’s own is copied, changed with a preview, planned with, re
   await page.getByLabel('Drill wished for').selectOption({ label: 'Harbour breath' });
   await page.getByRole('button', { name: 'Propose a sequence' }).click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
-  await expect(page.getByRole('region', { name: 'Staves' }).getByRole('button', { name: /^Harbour breath/ })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Staves' }).getByRole('button', { name: /^Harbour breath/ }),
+  ).toBeVisible();
   await saved(page);
 
   await page.goto('/drills');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /^Save your own as JSON/ }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: /^Save your own as JSON/ }).click(),
+  ]);
   const text = readFileSync(await download.path(), 'utf8');
   await list.getByRole('button', { name: /Harbour breath/ }).click();
   await page.getByRole('button', { name: 'Retire' }).click();
   await expect(page.getByText(/^Retired: Harbour breath/)).toBeVisible();
   await expect(list.getByRole('button', { name: /Harbour breath/ })).toHaveCount(0);
-  const bringIn = (content: string) => page.locator('input[type=file]').setInputFiles({ name: 'drills.kokyu.json', mimeType: 'application/json', buffer: Buffer.from(content) });
+  const bringIn = (content: string) =>
+    page.locator('input[type=file]').setInputFiles({
+      name: 'drills.kokyu.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(content),
+    });
   await bringIn(text);
   await expect(page.getByText('Brought in: 0 new, 1 replaced.')).toBeVisible();
   await bringIn(text.replace('"level": 0', '"level": 9'));
@@ -57,7 +73,9 @@ test('a drill of one’s own is copied, changed with a preview, planned with, re
 
   await page.goto(`${file}/write`);
   await page.locator('main ul a').first().click();
-  await expect(page.getByRole('region', { name: 'Staves' }).getByRole('button', { name: /^Harbour breath/ })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Staves' }).getByRole('button', { name: /^Harbour breath/ }),
+  ).toBeVisible();
 });
 
 test('drills are found by need, position, prop, stage, flag and words together', async ({ page }) => {

@@ -7,20 +7,35 @@ async function textOf(bytes: Buffer): Promise<string[]> {
   const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const pdf = await getDocument({ data: new Uint8Array(bytes), useSystemFonts: true }).promise;
   const pages: string[] = [];
-  for (let n = 1; n <= pdf.numPages; n++) pages.push((await (await pdf.getPage(n)).getTextContent()).items.map((i) => ('str' in i ? i.str : '')).join(' ').replace(/\s+/g, ' '));
+  for (let n = 1; n <= pdf.numPages; n++)
+    pages.push(
+      (await (await pdf.getPage(n)).getTextContent()).items
+        .map((i) => ('str' in i ? i.str : ''))
+        .join(' ')
+        .replace(/\s+/g, ' '),
+    );
   return pages;
 }
 
-const names = (page: Page) => page.getByRole('region', { name: 'Staves' }).getByRole('button').evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.replace(/, [\d:]+.*$/, '')));
+const names = (page: Page) =>
+  page
+    .getByRole('region', { name: 'Staves' })
+    .getByRole('button')
+    .evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.replace(/, [\d:]+.*$/, '')));
 
 async function pdf(page: Page, sheet: string, large: boolean): Promise<string[]> {
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('in large type').setChecked(large);
-  const [download] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('listitem').filter({ hasText: sheet }).getByRole('link', { name: 'PDF' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('listitem').filter({ hasText: sheet }).getByRole('link', { name: 'PDF' }).click(),
+  ]);
   return textOf(readFileSync(await download.path()));
 }
 
-test('the sheets as PDF hold every block; the instructor’s takes one page; the client’s names nobody', async ({ page }) => {
+test('the sheets as PDF hold every block; the instructor’s takes one page; the client’s names nobody', async ({
+  page,
+}) => {
   await page.goto(`${await demoClient(page, 'Bram T.')}/write`);
   await page.locator('main ul a').first().click();
   await expect(page.getByRole('region', { name: 'Staves' })).toBeVisible();
@@ -40,12 +55,20 @@ test('the sheets as PDF hold every block; the instructor’s takes one page; the
   expect(large.length).toBeGreaterThan(1);
 });
 
-test('the browser prints the same sheet, and another sequence comes back from its JSON', async ({ page, context }) => {
+test('the browser prints the same sheet, and another sequence comes back from its JSON', async ({
+  page,
+  context,
+}) => {
   const file = await newClient(page, 'On paper');
   await propose(page, file, 12);
   const blocks = await names(page);
   await page.getByRole('button', { name: 'Sheets and files' }).click();
-  const href = await page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'client' }).getByRole('link', { name: 'Print' }).getAttribute('href');
+  const href = await page
+    .getByRole('dialog')
+    .getByRole('listitem')
+    .filter({ hasText: 'client' })
+    .getByRole('link', { name: 'Print' })
+    .getAttribute('href');
   const paper = await context.newPage();
   await paper.goto(href!);
   await expect(paper.getByRole('heading', { level: 2 })).toHaveCount(blocks.length);
@@ -58,12 +81,17 @@ test('the browser prints the same sheet, and another sequence comes back from it
   await paper.goto(href!.replace('for=client', 'for=nobody'));
   await expect(paper.getByText(/not here|no longer|nothing/i).first()).toBeVisible();
   await paper.close();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('dialog').getByRole('link', { name: 'Save as JSON' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('dialog').getByRole('link', { name: 'Save as JSON' }).click(),
+  ]);
   const kept = await download.path();
   await page.keyboard.press('Escape');
   await saved(page);
   await page.goto(`${file}/write`);
-  await page.locator('input[type=file]').setInputFiles({ name: 'sequence.kokyu.json', mimeType: 'application/json', buffer: readFileSync(kept) });
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'sequence.kokyu.json', mimeType: 'application/json', buffer: readFileSync(kept) });
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
   await expect.poll(() => names(page)).toEqual(blocks);
 });

@@ -3,5 +3,7 @@ import { DrillList } from '@/stations/drills/drill-list';
 import { bringBackDrill, bringInLibrary, retireDrill, storeDrill } from '../actions';
 
 export default function DrillsPage() {
-  return <DrillList library={ownLibrary()} actions={{ storeDrill, retireDrill, bringBackDrill, bringInLibrary }} />;
+  return (
+    <DrillList library={ownLibrary()} actions={{ storeDrill, retireDrill, bringBackDrill, bringInLibrary }} />
+  );
 }

@@ -22,7 +22,8 @@ export const POSITIONS = [
 ] as const;
 export type Position = (typeof POSITIONS)[number];
 
-export type PositionTrait = 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'upright' | 'armsForward';
+export type PositionTrait =
+  'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'upright' | 'armsForward';
 
 type PositionFacts = {
   label: string;
@@ -136,7 +137,12 @@ export const POSITION: Record<Position, PositionFacts> = {
     traits: ['upright'],
     family: 'standing',
   },
-  standing: { label: 'standing', setUp: 'Stand with your weight over the whole foot.', traits: ['upright'], family: 'standing' },
+  standing: {
+    label: 'standing',
+    setUp: 'Stand with your weight over the whole foot.',
+    traits: ['upright'],
+    family: 'standing',
+  },
   walking: { label: 'walking', setUp: 'Walk at an easy pace.', traits: ['upright'], family: 'standing' },
 };
 

@@ -8,7 +8,16 @@ import type { Excursions, Zone } from './zones';
  * tone make single springs softer or stiffer. Directions follow practice P36 and published directions; the figures are
  * our choice. It leaves out attention, habit and what the diaphragm itself does.
  */
-export const MODEL_ZONES = ['neck', 'sternum', 'betweenBlades', 'lowerRibsRight', 'lowerRibsLeft', 'lowerRibsBack', 'belly', 'lowBack'] as const satisfies readonly Zone[];
+export const MODEL_ZONES = [
+  'neck',
+  'sternum',
+  'betweenBlades',
+  'lowerRibsRight',
+  'lowerRibsLeft',
+  'lowerRibsBack',
+  'belly',
+  'lowBack',
+] as const satisfies readonly Zone[];
 export type ModelZone = (typeof MODEL_ZONES)[number];
 
 /** What the body is asked for besides its position. */
@@ -44,7 +53,13 @@ const ribs = (f: number): Change => ({ lowerRibsRight: f, lowerRibsLeft: f });
 const UPRIGHT: Change = { belly: 0.72, ...ribs(1.12), sternum: 1.15, neck: 1.2 };
 const SUPINE: Change = { belly: 1.35, lowerRibsBack: 0.85, lowBack: 0.85, betweenBlades: 0.85 };
 /** The front is closed, so the back fills (practice P36). */
-const FRONT_CLOSED: Change = { belly: 0.4, sternum: 0.6, lowerRibsBack: 1.9, betweenBlades: 1.5, lowBack: 1.7 };
+const FRONT_CLOSED: Change = {
+  belly: 0.4,
+  sternum: 0.6,
+  lowerRibsBack: 1.9,
+  betweenBlades: 1.5,
+  lowBack: 1.7,
+};
 
 const POSITION_CHANGE: Record<Position, Change> = {
   legsOnChair: SUPINE,
@@ -61,8 +76,22 @@ const POSITION_CHANGE: Record<Position, Change> = {
   kneeling: UPRIGHT,
   sitting: UPRIGHT,
   sittingAtWall: { ...UPRIGHT, lowerRibsBack: 1.15, lowBack: 1.1 },
-  counterLean: { ...UPRIGHT, belly: 0.62, lowerRibsBack: 1.6, betweenBlades: 1.3, lowBack: 1.2, sternum: 0.95 },
-  wallForearms: { ...UPRIGHT, belly: 0.64, lowerRibsBack: 1.5, betweenBlades: 1.35, lowBack: 1.15, sternum: 0.95 },
+  counterLean: {
+    ...UPRIGHT,
+    belly: 0.62,
+    lowerRibsBack: 1.6,
+    betweenBlades: 1.3,
+    lowBack: 1.2,
+    sternum: 0.95,
+  },
+  wallForearms: {
+    ...UPRIGHT,
+    belly: 0.64,
+    lowerRibsBack: 1.5,
+    betweenBlades: 1.35,
+    lowBack: 1.15,
+    sternum: 0.95,
+  },
   standingAtWall: { ...UPRIGHT, belly: 0.68, lowerRibsBack: 1.12, lowBack: 1.1 },
   standing: { ...UPRIGHT, belly: 0.66 },
   walking: { ...UPRIGHT, belly: 0.62, ...ribs(1.05) },
@@ -78,11 +107,24 @@ const ALIGNMENT_CHANGE: Record<NonNullable<Circumstances['alignment']>, Change> 
 function complianceAt(c: Circumstances, zone: ModelZone): number {
   const side = zone === 'lowerRibsRight' ? 'right' : zone === 'lowerRibsLeft' ? 'left' : null;
   const bend = !c.bend || side === null ? 1 : side === c.bend ? 0.45 : 1.55;
-  const wrap = c.wrap === 'belly' && (zone === 'belly' || zone === 'lowBack') ? 0.5 : c.wrap === 'lowerRibs' && (side !== null || zone === 'lowerRibsBack') ? 0.55 : 1;
+  const wrap =
+    c.wrap === 'belly' && (zone === 'belly' || zone === 'lowBack')
+      ? 0.5
+      : c.wrap === 'lowerRibs' && (side !== null || zone === 'lowerRibsBack')
+        ? 0.55
+        : 1;
   const tone = (c.frontTonePct ?? 0) / 100;
   const front = zone === 'belly' ? 1 - 0.75 * tone : zone === 'sternum' ? 1 - 0.15 * tone : 1;
   const support = c.backSupport && (zone === 'lowerRibsBack' || zone === 'betweenBlades') ? 1.2 : 1;
-  return BASE[zone].compliance * (POSITION_CHANGE[c.position][zone] ?? 1) * (ALIGNMENT_CHANGE[c.alignment ?? 'between'][zone] ?? 1) * bend * wrap * front * support;
+  return (
+    BASE[zone].compliance *
+    (POSITION_CHANGE[c.position][zone] ?? 1) *
+    (ALIGNMENT_CHANGE[c.alignment ?? 'between'][zone] ?? 1) *
+    bend *
+    wrap *
+    front *
+    support
+  );
 }
 
 /** What was seen of a client somewhere, from which their own springs are taken. */
@@ -101,7 +143,9 @@ export function predict(here: Circumstances, from?: SeenThere): Excursions {
   const zones = from ? MODEL_ZONES.filter((z) => from.seen[z] !== undefined) : MODEL_ZONES;
   if (zones.length === 0) return {};
   const own = (z: ModelZone) => (from ? Math.max(LEAST, from.seen[z]!) / complianceAt(from.there, z) : 1);
-  const breath = from ? sum(zones.map((z) => BASE[z].holds * from.seen[z]!)) : sum(zones.map((z) => BASE[z].holds * BASE[z].compliance));
+  const breath = from
+    ? sum(zones.map((z) => BASE[z].holds * from.seen[z]!))
+    : sum(zones.map((z) => BASE[z].holds * BASE[z].compliance));
   const pressure = breath / sum(zones.map((z) => BASE[z].holds * own(z) * complianceAt(here, z)));
   return Object.fromEntries(zones.map((z) => [z, clamp(pressure * own(z) * complianceAt(here, z), 0, 1)]));
 }
@@ -113,13 +157,22 @@ export type Opening = { circumstances: Circumstances; gain: number; expected: nu
 /** What may be tried, from a position: the position itself in good alignment, with what changes single springs. */
 function variantsOf(position: Position): Circumstances[] {
   const plain: Circumstances = { position };
-  if (position === 'sideLying') return [{ position, bend: 'right' }, { position, bend: 'left' }];
+  if (position === 'sideLying')
+    return [
+      { position, bend: 'right' },
+      { position, bend: 'left' },
+    ];
   const upright = position === 'sitting' || position === 'standing';
   return [
     plain,
     { ...plain, frontTonePct: 30 },
     { ...plain, wrap: 'belly' },
-    ...(upright ? [{ ...plain, bend: 'right' as const }, { ...plain, bend: 'left' as const }] : []),
+    ...(upright
+      ? [
+          { ...plain, bend: 'right' as const },
+          { ...plain, bend: 'left' as const },
+        ]
+      : []),
     ...(position === 'hookLying' ? [{ ...plain, backSupport: true }] : []),
   ];
 }
@@ -141,7 +194,9 @@ export function whatOpens(zone: ModelZone, from: SeenThere, positions: readonly 
         const expected = predict(circumstances, from)[zone] ?? 0;
         return { circumstances, expected, gain: expected - now };
       });
-      return tried.sort((a, b) => b.gain - a.gain || simplicity(a.circumstances) - simplicity(b.circumstances)).slice(0, 1);
+      return tried
+        .sort((a, b) => b.gain - a.gain || simplicity(a.circumstances) - simplicity(b.circumstances))
+        .slice(0, 1);
     })
     .filter((o) => o.gain >= WORTH)
     .sort((a, b) => b.gain - a.gain);

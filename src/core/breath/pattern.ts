@@ -6,7 +6,11 @@ const phaseS = z.number().check(z.gte(0), z.lte(120));
 /** One breath written as in–hold–out–hold, each in seconds (practice P44). */
 export const Pattern = z
   .object({ inhaleS: phaseS, holdInS: phaseS, exhaleS: phaseS, holdOutS: phaseS })
-  .check(z.refine((p) => p.inhaleS > 0 && p.exhaleS > 0, { error: 'an inhale and an exhale must last longer than 0 s' }));
+  .check(
+    z.refine((p) => p.inhaleS > 0 && p.exhaleS > 0, {
+      error: 'an inhale and an exhale must last longer than 0 s',
+    }),
+  );
 export type Pattern = z.infer<typeof Pattern>;
 
 export type Phase = 'inhale' | 'holdIn' | 'exhale' | 'holdOut';
@@ -49,7 +53,10 @@ export function parsePattern(text: string): Result<Pattern> {
   const parts = text.trim().split(/\s*[–-]\s*|\s+/);
   const numbers = parts.map(Number);
   if (parts.length !== 4 || parts.some((part) => part === '') || numbers.some((n) => !Number.isFinite(n))) {
-    return fail(`“${text}” is not a pattern: write four numbers of seconds, in–hold–out–hold, such as 4–0–7–0`, 'pattern');
+    return fail(
+      `“${text}” is not a pattern: write four numbers of seconds, in–hold–out–hold, such as 4–0–7–0`,
+      'pattern',
+    );
   }
   const [inhaleS, holdInS, exhaleS, holdOutS] = numbers as [number, number, number, number];
   const checked = Pattern.safeParse({ inhaleS, holdInS, exhaleS, holdOutS });

@@ -3,7 +3,12 @@ import { clamp } from '../statistics';
 /** How one go at a length ended: calm, or with a gasp, hurry or air hunger. */
 export type Ending = 'calm' | 'notCalm';
 
-export type Staircase = { exhaleS: number; calmInARow: number; reversals: number[]; lastMove: 'harder' | 'easier' | null };
+export type Staircase = {
+  exhaleS: number;
+  calmInARow: number;
+  reversals: number[];
+  lastMove: 'harder' | 'easier' | null;
+};
 
 /** Half a second at a time (practice P48, common practice, no source). */
 export const STEP_S = 0.5;
@@ -26,5 +31,10 @@ export function stepStaircase(s: Staircase, ending: Ending): Staircase {
   const move = ending === 'calm' ? 'harder' : 'easier';
   const exhaleS = clamp(s.exhaleS + (move === 'harder' ? STEP_S : -STEP_S), SHORTEST_S, LONGEST_S);
   const turned = s.lastMove !== null && s.lastMove !== move;
-  return { exhaleS, calmInARow: 0, lastMove: move, reversals: turned ? [...s.reversals, s.exhaleS] : s.reversals };
+  return {
+    exhaleS,
+    calmInARow: 0,
+    lastMove: move,
+    reversals: turned ? [...s.reversals, s.exhaleS] : s.reversals,
+  };
 }

@@ -18,7 +18,10 @@ export type Dose = z.infer<typeof Dose>;
  */
 export const Breathing = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('paced'), pattern: Pattern, last: z.optional(Pattern) }),
-  z.object({ kind: z.literal('ladder'), rungs: z.optional(z.int().check(z.gte(RUNGS.least), z.lte(RUNGS.most))) }),
+  z.object({
+    kind: z.literal('ladder'),
+    rungs: z.optional(z.int().check(z.gte(RUNGS.least), z.lte(RUNGS.most))),
+  }),
   z.object({ kind: z.literal('free'), freeS: z.number().check(z.gte(1), z.lte(3600)) }),
 ]);
 export type Breathing = z.infer<typeof Breathing>;
@@ -39,7 +42,9 @@ export type BlockTimeline = { spans: Span[]; workS: number; totalS: number; brea
 /** The patterns of one round, breath by breath; empty when breathing is free. */
 export const breathsOfRound = (breathing: Breathing, dose: Dose): readonly Pattern[] =>
   breathing.kind === 'paced'
-    ? Array.from({ length: dose.breaths }, (_, i) => (i === dose.breaths - 1 ? (breathing.last ?? breathing.pattern) : breathing.pattern))
+    ? Array.from({ length: dose.breaths }, (_, i) =>
+        i === dose.breaths - 1 ? (breathing.last ?? breathing.pattern) : breathing.pattern,
+      )
     : breathing.kind === 'ladder'
       ? ladder(breathing.rungs ?? RUNGS.usual)
       : [];

@@ -39,17 +39,41 @@ export type Cue = z.infer<typeof Cue>;
 export const STEP_KINDS = ['place', 'contact', 'exhale', 'pattern', 'tone', 'move'] as const;
 export const StepKind = z.enum(STEP_KINDS);
 export type StepKind = z.infer<typeof StepKind>;
-export const STEP_LABEL: Record<StepKind, string> = { place: 'place the body', contact: 'contact points', exhale: 'one exhale', pattern: 'the pattern', tone: 'tone', move: 'movement' };
+export const STEP_LABEL: Record<StepKind, string> = {
+  place: 'place the body',
+  contact: 'contact points',
+  exhale: 'one exhale',
+  pattern: 'the pattern',
+  tone: 'tone',
+  move: 'movement',
+};
 
-export const Step = z.object({ kind: StepKind, text: z.string().check(z.minLength(3, { error: 'a step needs words' }), z.maxLength(140)) });
+export const Step = z.object({
+  kind: StepKind,
+  text: z.string().check(z.minLength(3, { error: 'a step needs words' }), z.maxLength(140)),
+});
 export type Step = z.infer<typeof Step>;
 
 /** What may go wrong, how it is seen, and what to say or do then. */
-export const Fault = z.object({ sign: z.string().check(z.minLength(3), z.maxLength(120)), mend: z.string().check(z.minLength(3), z.maxLength(160)) });
+export const Fault = z.object({
+  sign: z.string().check(z.minLength(3), z.maxLength(120)),
+  mend: z.string().check(z.minLength(3), z.maxLength(160)),
+});
 export type Fault = z.infer<typeof Fault>;
 
 /** What a drill does to the body that a flag may forbid. Positions add their own. */
-export const DEMANDS = ['breathHold', 'moveInHold', 'exhaleResistance', 'abdominalLoad', 'floorLift', 'armsOverhead', 'spineLoad', 'floorPressure', 'heavyLoad', 'stretch'] as const;
+export const DEMANDS = [
+  'breathHold',
+  'moveInHold',
+  'exhaleResistance',
+  'abdominalLoad',
+  'floorLift',
+  'armsOverhead',
+  'spineLoad',
+  'floorPressure',
+  'heavyLoad',
+  'stretch',
+] as const;
 export const Demand = z.enum(DEMANDS);
 export type Demand = z.infer<typeof Demand>;
 
@@ -73,8 +97,17 @@ const share = z.number().check(z.gte(0), z.lte(1));
 export const DRILL_SCHOOLS = ['both', 'lowQuiet', 'allRound'] as const;
 
 export const Drill = z.object({
-  id: z.string().check(z.regex(/^[a-z][a-zA-Z0-9-]{1,39}$/, { error: 'an id is a small letter, then letters, digits and dashes' })),
-  name: z.string().check(z.minLength(3, { error: 'a name of 3 letters or more' }), z.maxLength(48, { error: 'a name of 48 letters at most' })),
+  id: z.string().check(
+    z.regex(/^[a-z][a-zA-Z0-9-]{1,39}$/, {
+      error: 'an id is a small letter, then letters, digits and dashes',
+    }),
+  ),
+  name: z
+    .string()
+    .check(
+      z.minLength(3, { error: 'a name of 3 letters or more' }),
+      z.maxLength(48, { error: 'a name of 48 letters at most' }),
+    ),
   stage: Stage,
   /** Where it can be done, best first. */
   positions: z.array(z.enum(POSITIONS)).check(z.minLength(1, { error: 'at least one position' })),
@@ -83,7 +116,9 @@ export const Drill = z.object({
   helpful: z._default(z.array(z.enum(PROPS)), []),
   breathing: Breathing,
   /** Seconds of exhale the planner may choose from; absent when the pattern is fixed or free. */
-  exhaleRangeS: z.optional(z.tuple([z.number().check(z.gte(0.5), z.lte(60)), z.number().check(z.gte(0.5), z.lte(60))])),
+  exhaleRangeS: z.optional(
+    z.tuple([z.number().check(z.gte(0.5), z.lte(60)), z.number().check(z.gte(0.5), z.lte(60))]),
+  ),
   usual: Dose,
   /** Least and most breaths a round (or seconds when breathing is free). */
   range: z.tuple([z.int().check(z.gte(1)), z.int().check(z.lte(3600))]),
@@ -96,7 +131,13 @@ export const Drill = z.object({
   /** Flags that bar this drill over and above what its demands and position already bar. */
   bars: z._default(z.partialRecord(FlagName, z.string().check(z.maxLength(200))), {}),
   /** Flags that change this drill over and above that: how, and why. */
-  alters: z._default(z.partialRecord(FlagName, z.object({ remedy: z.enum(REMEDIES), why: z.string().check(z.maxLength(200)) })), {}),
+  alters: z._default(
+    z.partialRecord(
+      FlagName,
+      z.object({ remedy: z.enum(REMEDIES), why: z.string().check(z.maxLength(200)) }),
+    ),
+    {},
+  ),
   /** 0 supported and simple … 3 demanding; the planner goes at most one level above what is owned. */
   level: z.int().check(z.gte(0), z.lte(3)),
   easier: z.optional(z.string()),
@@ -104,13 +145,18 @@ export const Drill = z.object({
   ownedFirst: z._default(z.array(z.string()), []),
   school: z._default(z.enum(DRILL_SCHOOLS), 'both'),
   /** Drawn in and where its move ends; absent: as the position is. */
-  figure: z._default(z.object({ start: z.optional(z.enum(FIGURE_NAMES)), end: z.optional(z.enum(FIGURE_NAMES)) }), {}),
+  figure: z._default(
+    z.object({ start: z.optional(z.enum(FIGURE_NAMES)), end: z.optional(z.enum(FIGURE_NAMES)) }),
+    {},
+  ),
   movement: z._default(z.string().check(z.maxLength(80)), 'none'),
   /** How the effort moves the ribs, for drills with a load (practice P57, P58). */
   lift: z.optional(Lift),
   steps: z.array(Step).check(z.minLength(2, { error: 'at least two steps' }), z.maxLength(12)),
   cues: z.array(Cue).check(z.minLength(3, { error: 'at least three cues' }), z.maxLength(20)),
-  faults: z.array(Fault).check(z.minLength(1, { error: 'at least one fault and its mending' }), z.maxLength(8)),
+  faults: z
+    .array(Fault)
+    .check(z.minLength(1, { error: 'at least one fault and its mending' }), z.maxLength(8)),
   feeling: z.string().check(z.minLength(3, { error: 'say what is to be felt' }), z.maxLength(160)),
   /** Signs to watch for here above all; every stop sign stops every drill. */
   stopSigns: z._default(z.array(StopSign), ['dizziness', 'pain']),
@@ -125,16 +171,21 @@ export function contradictionIn(drill: Drill): string | null {
   const usual = drill.breathing.kind === 'free' ? drill.breathing.freeS : drill.usual.breaths;
   if (least > most) return `range: the least (${least}) is more than the most (${most})`;
   if (usual < least || usual > most) return `range: the usual ${usual} lies outside ${least} to ${most}`;
-  if (drill.exhaleRangeS && drill.exhaleRangeS[0] > drill.exhaleRangeS[1]) return 'exhaleRangeS: the shortest is longer than the longest';
+  if (drill.exhaleRangeS && drill.exhaleRangeS[0] > drill.exhaleRangeS[1])
+    return 'exhaleRangeS: the shortest is longer than the longest';
   if (Object.keys(drill.serves).length === 0) return 'serves: at least one need';
-  if (new Set(drill.cues.map((c) => c.kind)).size < 3) return 'cues: of three kinds or more, since what works differs by client';
+  if (new Set(drill.cues.map((c) => c.kind)).size < 3)
+    return 'cues: of three kinds or more, since what works differs by client';
   const ranks = drill.steps.map((s) => STEP_KINDS.indexOf(s.kind));
-  if (ranks.some((r, i) => i > 0 && r < ranks[i - 1]!)) return 'steps: place, contact points, exhale, pattern, tone, movement, in this order';
+  if (ranks.some((r, i) => i > 0 && r < ranks[i - 1]!))
+    return 'steps: place, contact points, exhale, pattern, tone, movement, in this order';
   if (drill.breathing.kind === 'paced') {
     const { holdInS, holdOutS } = drill.breathing.pattern;
-    if (Math.max(holdInS, holdOutS) > 1 && !drill.demands.includes('breathHold')) return 'demands: a pause over 1 s is a held breath; name it, so that the safety rules see it';
+    if (Math.max(holdInS, holdOutS) > 1 && !drill.demands.includes('breathHold'))
+      return 'demands: a pause over 1 s is a held breath; name it, so that the safety rules see it';
   }
-  if (drill.tone.floor === 'lift' && !drill.demands.includes('floorLift')) return 'demands: an added floor lift has to be named, so that the safety rules see it';
+  if (drill.tone.floor === 'lift' && !drill.demands.includes('floorLift'))
+    return 'demands: an added floor lift has to be named, so that the safety rules see it';
   return null;
 }
 

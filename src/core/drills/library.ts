@@ -10,7 +10,9 @@ import { SETTLE } from './library/settle';
 import { UPRIGHT } from './library/upright';
 
 /** The shipped drills in teaching order, checked by their schema once when they are first read. */
-export const LIBRARY: readonly Drill[] = z.array(Drill).parse([...SETTLE, ...EMPTY, ...OPEN, ...HOLD, ...LINK, ...MOVE, ...UPRIGHT, ...LOAD]);
+export const LIBRARY: readonly Drill[] = z
+  .array(Drill)
+  .parse([...SETTLE, ...EMPTY, ...OPEN, ...HOLD, ...LINK, ...MOVE, ...UPRIGHT, ...LOAD]);
 
 /** Changes whenever shipped drills or rules change what is computed; records keep the version they were made with. */
 export const RULES_VERSION = '2026.12';

@@ -7,7 +7,14 @@ import { verdictFor } from '../screen/verdict';
 import type { Drill, Stage } from './drill';
 
 /** What is looked for; what is absent does not matter. `flag`: open to somebody with that flag alone. */
-export type DrillSearch = { words?: string; stage?: Stage; need?: Need; position?: Position; prop?: Prop; openWith?: Flag };
+export type DrillSearch = {
+  words?: string;
+  stage?: Stage;
+  need?: Need;
+  position?: Position;
+  prop?: Prop;
+  openWith?: Flag;
+};
 
 const wordsIn = (d: Drill): string =>
   [
@@ -33,10 +40,19 @@ export function drillMatches(drill: Drill, words: string): boolean {
 }
 
 /** A flag as a client would have it who has nothing else. */
-const ALONE: Partial<Record<Flag, unknown>> = { pregnancyWeek: 30, postpartumWeeks: 4, birth: 'vaginal', separationMm: 30, backPain: 'either' };
+const ALONE: Partial<Record<Flag, unknown>> = {
+  pregnancyWeek: 30,
+  postpartumWeeks: 4,
+  birth: 'vaginal',
+  separationMm: 30,
+  backPain: 'either',
+};
 
 /** The drills that answer a search, in the order given. */
-export function findDrills(drills: readonly Drill[], { words = '', stage, need, position, prop, openWith }: DrillSearch): Drill[] {
+export function findDrills(
+  drills: readonly Drill[],
+  { words = '', stage, need, position, prop, openWith }: DrillSearch,
+): Drill[] {
   const everything = Object.keys(PROP_LABEL) as Prop[];
   return drills.filter(
     (d) =>

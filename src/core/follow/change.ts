@@ -18,6 +18,13 @@ export function changeBetween(before: Measured, after: Measured): Change {
   const spread = pooledSpread([before, after]);
   const noise = spread === null ? null : mdcOfMeans(spread, before.n, after.n);
   const difference = after.value - before.value;
-  const verdict = noise === null ? 'unknown' : Math.abs(difference) <= noise ? 'withinNoise' : difference > 0 ? 'more' : 'less';
+  const verdict =
+    noise === null
+      ? 'unknown'
+      : Math.abs(difference) <= noise
+        ? 'withinNoise'
+        : difference > 0
+          ? 'more'
+          : 'less';
   return { before: before.value, after: after.value, difference, noise, verdict };
 }

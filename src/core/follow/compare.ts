@@ -11,7 +11,12 @@ export type Comparison = { label: string; unit: 's' | 'a minute' | '%'; change: 
 export const RATING_NOISE = 0.2;
 
 /** What changed between two looks at the same test in the same position; empty when one of them lacks the test. */
-export function compareLooks(before: LookData, after: LookData, test: RelookTest, bands: { before: BandAnalysis | null; after: BandAnalysis | null } = { before: null, after: null }): Comparison[] {
+export function compareLooks(
+  before: LookData,
+  after: LookData,
+  test: RelookTest,
+  bands: { before: BandAnalysis | null; after: BandAnalysis | null } = { before: null, after: null },
+): Comparison[] {
   switch (test) {
     case 'quiet': {
       const [a, b] = [quietMeasures(before, bands.before), quietMeasures(after, bands.after)];
@@ -44,7 +49,13 @@ function compareRings(before: LookData, after: LookData, position: RingPosition)
       {
         label: ZONE_LABEL[zone],
         unit: '%',
-        change: { before: from * 100, after: to * 100, difference: difference * 100, noise: RATING_NOISE * 100, verdict: within ? 'withinNoise' : difference > 0 ? 'more' : 'less' },
+        change: {
+          before: from * 100,
+          after: to * 100,
+          difference: difference * 100,
+          noise: RATING_NOISE * 100,
+          verdict: within ? 'withinNoise' : difference > 0 ? 'more' : 'less',
+        },
       },
     ];
   });

@@ -32,16 +32,38 @@ export function outcomesOf(visits: readonly JudgedVisit[]): Outcome[] {
     const after = visits.slice(i + 1);
     const readings = visit.result.readings.flatMap((r): Outcome[] => {
       if (!r.overruled) return [];
-      const next = after.map((v) => ({ at: v.at, r: v.result.readings.find((x) => x.name === r.name)! })).find((v) => v.r.certainty > 0);
+      const next = after
+        .map((v) => ({ at: v.at, r: v.result.readings.find((x) => x.name === r.name)! }))
+        .find((v) => v.r.certainty > 0);
       const later = next ? { at: next.at, value: next.r.overruled?.computed ?? next.r.strength } : null;
-      return [{ what: { kind: 'reading', name: r.name }, at: visit.at, computed: r.overruled.computed, said: r.strength, why: r.overruled.why, later, closer: closerOf(r.overruled.computed, r.strength, later?.value ?? null, 1) }];
+      return [
+        {
+          what: { kind: 'reading', name: r.name },
+          at: visit.at,
+          computed: r.overruled.computed,
+          said: r.strength,
+          why: r.overruled.why,
+          later,
+          closer: closerOf(r.overruled.computed, r.strength, later?.value ?? null, 1),
+        },
+      ];
     });
     const needs = visit.result.needs.flatMap((n): Outcome[] => {
       if (!n.overruled) return [];
       const next = after[0];
       const found = next?.result.needs.find((x) => x.need === n.need);
       const later = next ? { at: next.at, value: found?.overruled?.computed ?? found?.weight ?? 0 } : null;
-      return [{ what: { kind: 'need', name: n.need }, at: visit.at, computed: n.overruled.computed, said: n.weight, why: n.overruled.why, later, closer: closerOf(n.overruled.computed, n.weight, later?.value ?? null, NEED_SCALE) }];
+      return [
+        {
+          what: { kind: 'need', name: n.need },
+          at: visit.at,
+          computed: n.overruled.computed,
+          said: n.weight,
+          why: n.overruled.why,
+          later,
+          closer: closerOf(n.overruled.computed, n.weight, later?.value ?? null, NEED_SCALE),
+        },
+      ];
     });
     return [...readings, ...needs];
   });

@@ -6,13 +6,23 @@ import { standardDeviation } from '../statistics';
 import type { Measured } from './change';
 
 /** Mean of the calm holds in the easiest position that has one. */
-export function holdMeasure(trials: readonly HoldTrial[]): { position: HoldTrial['position']; measured: Measured } | null {
+export function holdMeasure(
+  trials: readonly HoldTrial[],
+): { position: HoldTrial['position']; measured: Measured } | null {
   const summary = summariseHolds(trials).find((s) => s.meanCalmS !== null);
-  return summary ? { position: summary.position, measured: { value: summary.meanCalmS!, spread: summary.spreadS ?? 0, n: summary.calmTries } } : null;
+  return summary
+    ? {
+        position: summary.position,
+        measured: { value: summary.meanCalmS!, spread: summary.spreadS ?? 0, n: summary.calmTries },
+      }
+    : null;
 }
 
 /** Quiet rate (a minute) and exhale (s) of a look: from the bands when there are any, else from taps. */
-export function quietMeasures(look: LookData, bands: BandAnalysis | null): { rate: Measured; exhale: Measured; from: 'bands' | 'taps' } | null {
+export function quietMeasures(
+  look: LookData,
+  bands: BandAnalysis | null,
+): { rate: Measured; exhale: Measured; from: 'bands' | 'taps' } | null {
   if (bands) {
     const counted = bands.breaths.filter((b) => b.trusted);
     const n = counted.length;

@@ -3,7 +3,10 @@ import { mean, standardDeviation } from '../statistics';
 import { mdc95, semFromIcc } from './noise';
 
 /** Six forms of the intraclass correlation: one rating or the mean of k, by model (Shrout & Fleiss 1979, Psychol Bull 86:420). */
-export type Icc = { single: [one: number, two: number, three: number]; mean: [one: number, two: number, three: number] };
+export type Icc = {
+  single: [one: number, two: number, three: number];
+  mean: [one: number, two: number, three: number];
+};
 
 /**
  * Reliability of repeated measurements.
@@ -26,14 +29,26 @@ export function icc(table: readonly (readonly number[])[]): Result<Icc> {
   const raters = (n * sum(columns.map((c) => (c - grand) ** 2))) / (k - 1);
   const error = (within * n * (k - 1) - raters * (k - 1)) / ((n - 1) * (k - 1));
   return ok({
-    single: [(between - within) / (between + (k - 1) * within), (between - error) / (between + (k - 1) * error + (k * (raters - error)) / n), (between - error) / (between + (k - 1) * error)],
-    mean: [(between - within) / between, (between - error) / (between + (raters - error) / n), (between - error) / between],
+    single: [
+      (between - within) / (between + (k - 1) * within),
+      (between - error) / (between + (k - 1) * error + (k * (raters - error)) / n),
+      (between - error) / (between + (k - 1) * error),
+    ],
+    mean: [
+      (between - within) / between,
+      (between - error) / (between + (raters - error) / n),
+      (between - error) / between,
+    ],
   });
 }
 
 /** Mean difference of two methods and the limits within which 95 % of differences lie (Bland & Altman 1986, Lancet i:307: two SD). */
-export function agreement(a: readonly number[], b: readonly number[]): Result<{ bias: number; sd: number; limits: [number, number] }> {
-  if (a.length !== b.length || a.length < 2) return fail('two lists of the same length, at least two pairs, are needed', 'table');
+export function agreement(
+  a: readonly number[],
+  b: readonly number[],
+): Result<{ bias: number; sd: number; limits: [number, number] }> {
+  if (a.length !== b.length || a.length < 2)
+    return fail('two lists of the same length, at least two pairs, are needed', 'table');
   const off = a.map((v, i) => v - b[i]!);
   const [bias, sd] = [mean(off), standardDeviation(off)];
   return ok({ bias, sd, limits: [bias - 2 * sd, bias + 2 * sd] });

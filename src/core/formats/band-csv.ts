@@ -11,7 +11,14 @@ const MARK = '# kokyu-bands ';
  */
 export function printBandCsv(record: BandRecord): string {
   const times = Float64Array.from({ length: samplesOf(record) }, (_, i) => i / record.hz);
-  const head = { hz: record.hz, startAt: record.startAt, ranges: record.channels.map((c) => c.range ?? null), units: record.channels.map((c) => c.unit), gaps: record.gaps, notes: record.notes };
+  const head = {
+    hz: record.hz,
+    startAt: record.startAt,
+    ranges: record.channels.map((c) => c.range ?? null),
+    units: record.channels.map((c) => c.unit),
+    gaps: record.gaps,
+    notes: record.notes,
+  };
   return `${MARK}${JSON.stringify(head)}\n${printCurveCsv({ times, columns: record.channels.map((c) => ({ name: c.place ? PLACE_LABEL[c.place] : c.name, values: c.values })) })}`;
 }
 
@@ -22,18 +29,43 @@ export function parseBandCsv(text: string): Result<BandRecord> {
   if (!curve.ok) return curve;
   const record = recordOf(curve.value, own?.hz ?? null);
   if (!record.ok || own === null) return record;
-  const channels = record.value.channels.map((c, i) => ({ ...c, unit: own.units[i] ?? '', ...(own.ranges[i] ? { range: own.ranges[i]! } : {}) }));
-  return ok({ ...record.value, hz: own.hz, startAt: own.startAt, channels, gaps: own.gaps, notes: own.notes });
+  const channels = record.value.channels.map((c, i) => ({
+    ...c,
+    unit: own.units[i] ?? '',
+    ...(own.ranges[i] ? { range: own.ranges[i]! } : {}),
+  }));
+  return ok({
+    ...record.value,
+    hz: own.hz,
+    startAt: own.startAt,
+    channels,
+    gaps: own.gaps,
+    notes: own.notes,
+  });
 }
 
-type Head = { hz: number; startAt: string | null; ranges: (readonly [number, number] | null)[]; units: string[]; gaps: BandRecord['gaps']; notes: BandRecord['notes'] };
+type Head = {
+  hz: number;
+  startAt: string | null;
+  ranges: (readonly [number, number] | null)[];
+  units: string[];
+  gaps: BandRecord['gaps'];
+  notes: BandRecord['notes'];
+};
 
 /** The comment line, or null when somebody has changed it beyond reading: the table still is what it is. */
 function headOf(line: string): Head | null {
   try {
     const head = JSON.parse(line) as Partial<Head>;
     return typeof head.hz === 'number' && head.hz > 0 && Array.isArray(head.gaps) && Array.isArray(head.notes)
-      ? { hz: head.hz, startAt: head.startAt ?? null, ranges: head.ranges ?? [], units: head.units ?? [], gaps: head.gaps, notes: head.notes }
+      ? {
+          hz: head.hz,
+          startAt: head.startAt ?? null,
+          ranges: head.ranges ?? [],
+          units: head.units ?? [],
+          gaps: head.gaps,
+          notes: head.notes,
+        }
       : null;
   } catch {
     return null;

@@ -18,10 +18,38 @@ export const ClientFile = z.object({
   school: z.nullable(School),
   control: z.nullable(Control),
   screen: Screen,
-  looks: z.array(z.object({ id: z.uuid(), at, finishedAt: z.nullable(at), purpose: z.enum(['visit', 'relook']), runId: z.nullable(z.uuid()), data: LookData })),
-  recordings: z.array(z.object({ id: z.uuid(), lookId: z.uuid(), name: z.string(), kind: z.enum(RECORDING_KINDS), base64: z.base64() })),
-  sequences: z.array(z.object({ id: z.uuid(), name: z.string(), createdAt: at, updatedAt: at, data: Sequence })),
-  runs: z.array(z.object({ id: z.uuid(), sequenceId: z.uuid(), startedAt: at, endedAt: z.nullable(at), sequence: Sequence, state: RunState })),
+  looks: z.array(
+    z.object({
+      id: z.uuid(),
+      at,
+      finishedAt: z.nullable(at),
+      purpose: z.enum(['visit', 'relook']),
+      runId: z.nullable(z.uuid()),
+      data: LookData,
+    }),
+  ),
+  recordings: z.array(
+    z.object({
+      id: z.uuid(),
+      lookId: z.uuid(),
+      name: z.string(),
+      kind: z.enum(RECORDING_KINDS),
+      base64: z.base64(),
+    }),
+  ),
+  sequences: z.array(
+    z.object({ id: z.uuid(), name: z.string(), createdAt: at, updatedAt: at, data: Sequence }),
+  ),
+  runs: z.array(
+    z.object({
+      id: z.uuid(),
+      sequenceId: z.uuid(),
+      startedAt: at,
+      endedAt: z.nullable(at),
+      sequence: Sequence,
+      state: RunState,
+    }),
+  ),
 });
 export type ClientFile = z.infer<typeof ClientFile>;
 
@@ -36,22 +64,42 @@ export function parseClientFile(text: string): Result<ClientFile> {
     return fail('This is not a client file: it is no JSON. Nothing was brought in.', 'file');
   }
   const format = (data as { format?: unknown } | null)?.format;
-  if (format !== 'kokyu-client') return fail('This is not a client file: its format line does not say kokyu-client. Nothing was brought in.', 'file');
+  if (format !== 'kokyu-client')
+    return fail(
+      'This is not a client file: its format line does not say kokyu-client. Nothing was brought in.',
+      'file',
+    );
   const version = (data as { version?: unknown }).version;
-  if (version !== 1 && version !== 2) return fail('This client file is from a newer Kokyu. Nothing was brought in.', 'version');
+  if (version !== 1 && version !== 2)
+    return fail('This client file is from a newer Kokyu. Nothing was brought in.', 'version');
   return parseWith(ClientFile, version === 1 ? fromFirst(data as First) : data);
 }
 
-type First = { looks?: { data?: { curve?: { curveId: string; name: string } } }[]; curves?: { id: string; lookId: string; name: string; csv: string }[] };
+type First = {
+  looks?: { data?: { curve?: { curveId: string; name: string } } }[];
+  curves?: { id: string; lookId: string; name: string; csv: string }[];
+};
 
 /** A file of the first version: its curves were CSV text, one to a look. */
 function fromFirst({ curves, ...data }: First): unknown {
   const looks = data.looks?.map((l) => {
     if (!l.data?.curve) return l;
     const { curve, ...rest } = l.data;
-    return { ...l, data: { ...rest, bands: [{ recordId: curve.curveId, name: curve.name, position: 'hookLying', places: [], calibration: [] }] } };
+    return {
+      ...l,
+      data: {
+        ...rest,
+        bands: [
+          { recordId: curve.curveId, name: curve.name, position: 'hookLying', places: [], calibration: [] },
+        ],
+      },
+    };
   });
-  const recordings = (curves ?? []).map(({ csv, ...c }) => ({ ...c, kind: 'csv', base64: base64Of(new TextEncoder().encode(csv)) }));
+  const recordings = (curves ?? []).map(({ csv, ...c }) => ({
+    ...c,
+    kind: 'csv',
+    base64: base64Of(new TextEncoder().encode(csv)),
+  }));
   return { ...data, looks, recordings, control: null, version: 2 };
 }
 

@@ -19,42 +19,65 @@ const TIME_MS_NAMES = /^(t_ms|time_ms|ms|milliseconds?)$/i;
 export function parseCurveCsv(text: string): Result<Curve> {
   if (text.length > CURVE_MAX_BYTES) return fail(tooLarge(text.length), 'file');
   if (text.trim() === '') return fail('the file is empty', 'file');
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', comments: '#' });
+  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: 'greedy',
+    comments: '#',
+  });
   const [header, ...rows] = parsed.data;
-  if (!header || header.length < 2) return fail('line 1: at least two columns are needed, a time and a curve', 'file');
+  if (!header || header.length < 2)
+    return fail('line 1: at least two columns are needed, a time and a curve', 'file');
   if (header.every((cell) => cell.trim() !== '' && Number.isFinite(Number(cell)))) {
     return fail('line 1: no header; name the columns in the first line, such as time_s,ribs', 'file');
   }
   const timeName = header[0]!.trim();
   const toSeconds = TIME_MS_NAMES.test(timeName) ? 0.001 : TIME_NAMES.test(timeName) ? 1 : null;
-  if (toSeconds === null) return fail(`line 1: the first column is “${timeName}”; it must be the time, named time_s or t_ms`, 'file');
+  if (toSeconds === null)
+    return fail(
+      `line 1: the first column is “${timeName}”; it must be the time, named time_s or t_ms`,
+      'file',
+    );
   if (rows.length === 0) return fail('the file has a header but no rows', 'file');
   return readRows(header, rows, toSeconds);
 }
 
 function readRows(header: readonly string[], rows: readonly string[][], toSeconds: number): Result<Curve> {
   const times = new Float64Array(rows.length);
-  const columns = header.slice(1).map((name, i) => ({ name: name.trim() || `column ${i + 2}`, values: new Float64Array(rows.length) }));
+  const columns = header
+    .slice(1)
+    .map((name, i) => ({ name: name.trim() || `column ${i + 2}`, values: new Float64Array(rows.length) }));
   let kept = 0;
   for (let r = 0; r < rows.length; r++) {
     const row = rows[r]!;
-    if (row.length < header.length) return fail(`line ${r + 2}: ${row.length} of ${header.length} columns; is the line cut off?`, `line ${r + 2}`);
+    if (row.length < header.length)
+      return fail(
+        `line ${r + 2}: ${row.length} of ${header.length} columns; is the line cut off?`,
+        `line ${r + 2}`,
+      );
     if (row.slice(0, header.length).some((cell) => cell.trim() === '')) continue;
     for (let c = 0; c < header.length; c++) {
       const value = Number(row[c]!.replace(/^(-?\d+),(\d+)$/, '$1.$2'));
       if (!Number.isFinite(value)) {
-        return fail(`line ${r + 2}, column “${header[c]}”: “${row[c]!.slice(0, 30)}” is not a number`, `line ${r + 2}`);
+        return fail(
+          `line ${r + 2}, column “${header[c]}”: “${row[c]!.slice(0, 30)}” is not a number`,
+          `line ${r + 2}`,
+        );
       }
       if (c === 0) times[kept] = value * toSeconds;
       else columns[c - 1]!.values[kept] = value;
     }
     if (kept > 0 && times[kept]! <= times[kept - 1]!) {
-      return fail(`line ${r + 2}: the time ${row[0]} is not later than the one before; times must increase`, `line ${r + 2}`);
+      return fail(
+        `line ${r + 2}: the time ${row[0]} is not later than the one before; times must increase`,
+        `line ${r + 2}`,
+      );
     }
     kept++;
   }
   if (kept === 0) return fail('every row has an empty cell', 'file');
-  return ok({ times: times.slice(0, kept), columns: columns.map((c) => ({ name: c.name, values: c.values.slice(0, kept) })) });
+  return ok({
+    times: times.slice(0, kept),
+    columns: columns.map((c) => ({ name: c.name, values: c.values.slice(0, kept) })),
+  });
 }
 
 /** Writes a curve so that reading it gives the same numbers. */

@@ -10,7 +10,13 @@ import { samplesOf, type BandChannel, type BandRecord, type RecordNote, type Spa
  */
 export const EDF_MAX_BYTES = 200 * 1024 * 1024;
 
-export type EdfSignal = { label: string; unit: string; hz: number; range: readonly [number, number]; values: Float64Array };
+export type EdfSignal = {
+  label: string;
+  unit: string;
+  hz: number;
+  range: readonly [number, number];
+  values: Float64Array;
+};
 
 export type Edf = {
   startAt: string | null;
@@ -30,18 +36,42 @@ const END_NOTE = 'Recording ends';
 const DIGITAL = [-32767, 32767] as const;
 
 type Field = { from: number; length: number; name: string };
-type Head = { ns: number; reserved: string; recordS: number; records: number; startAt: string | null; columns: Column[]; headerBytes: number };
-type Column = { label: string; unit: string; physical: readonly [number, number]; digital: readonly [number, number]; samples: number };
+type Head = {
+  ns: number;
+  reserved: string;
+  recordS: number;
+  records: number;
+  startAt: string | null;
+  columns: Column[];
+  headerBytes: number;
+};
+type Column = {
+  label: string;
+  unit: string;
+  physical: readonly [number, number];
+  digital: readonly [number, number];
+  samples: number;
+};
 
 /** How many bytes the whole header has, from the first 256, so that a large file can be judged before it is read. */
 export function edfHeaderBytes(start: Uint8Array): Result<number> {
-  if (start.length < 256) return fail('the file ends within the header: it is not an EDF file, or it is cut off', 'header');
-  if (start[0] === 0xff) return fail('this is a 24-bit file (BDF); Kokyu reads 16-bit EDF and EDF+. Save it as EDF', 'version');
+  if (start.length < 256)
+    return fail('the file ends within the header: it is not an EDF file, or it is cut off', 'header');
+  if (start[0] === 0xff)
+    return fail('this is a 24-bit file (BDF); Kokyu reads 16-bit EDF and EDF+. Save it as EDF', 'version');
   const version = ascii(start, 0, 8).trim();
-  if (version !== '0') return fail(`header, byte 1: the version is “${printable(version)}” where an EDF file has 0; this is not an EDF file, or its header is damaged`, 'version');
+  if (version !== '0')
+    return fail(
+      `header, byte 1: the version is “${printable(version)}” where an EDF file has 0; this is not an EDF file, or its header is damaged`,
+      'version',
+    );
   const ns = number(start, { from: 252, length: 4, name: 'number of signals' });
   if (!ns.ok) return ns;
-  if (!Number.isInteger(ns.value) || ns.value < 1 || ns.value > 512) return fail(`header, byte 253: the number of signals is ${ns.value}; the header is damaged`, 'number of signals');
+  if (!Number.isInteger(ns.value) || ns.value < 1 || ns.value > 512)
+    return fail(
+      `header, byte 253: the number of signals is ${ns.value}; the header is damaged`,
+      'number of signals',
+    );
   return ok(256 * (ns.value + 1));
 }
 
@@ -57,9 +87,14 @@ export function parseEdf(bytes: Uint8Array): Result<Edf> {
   const there = Math.floor((bytes.length - headerBytes) / recordBytes);
   const { records: said } = head.value;
   if (there === 0) return fail('the file ends after its header: it holds no data', 'data');
-  if (said === -1) warnings.push(`The header does not say how many data records follow; ${there} were found.`);
-  else if (said > there) warnings.push(`The header says ${said} data records, the file holds ${there}: it was cut off. What is there was read.`);
-  else if (said < there) warnings.push(`The header says ${said} data records, the file holds ${there}. ${said} were read.`);
+  if (said === -1)
+    warnings.push(`The header does not say how many data records follow; ${there} were found.`);
+  else if (said > there)
+    warnings.push(
+      `The header says ${said} data records, the file holds ${there}: it was cut off. What is there was read.`,
+    );
+  else if (said < there)
+    warnings.push(`The header says ${said} data records, the file holds ${there}. ${said} were read.`);
   const records = said === -1 ? there : Math.min(said, there);
   const talk = readAnnotations(bytes, head.value, records, recordBytes);
   const onsets = talk.onsets.map((t, i) => t ?? (talk.onsets[0] ?? 0) + i * recordS);
@@ -69,7 +104,11 @@ export function parseEdf(bytes: Uint8Array): Result<Edf> {
   const signals: EdfSignal[] = [];
   const gaps = gapsOf(onsets.map(zero), recordS);
   const totalS = recordS > 0 ? zero(onsets[records - 1] ?? 0) + recordS : 0;
-  if (!(recordS > 0)) return fail('header, byte 245: a data record lasts 0 s, so that the samples have no times', 'duration of a data record');
+  if (!(recordS > 0))
+    return fail(
+      'header, byte 245: a data record lasts 0 s, so that the samples have no times',
+      'duration of a data record',
+    );
   for (const column of usable) {
     const [low, high] = column.physical;
     if (low === high || column.digital[0] === column.digital[1]) {
@@ -77,16 +116,39 @@ export function parseEdf(bytes: Uint8Array): Result<Edf> {
       continue;
     }
     const hz = column.samples / recordS;
-    signals.push({ label: column.label, unit: column.unit, hz, range: column.physical, values: readSignal(bytes, head.value, column, { records, recordBytes, onsets: onsets.map(zero), n: Math.round(totalS * hz), hz, gaps }) });
+    signals.push({
+      label: column.label,
+      unit: column.unit,
+      hz,
+      range: column.physical,
+      values: readSignal(bytes, head.value, column, {
+        records,
+        recordBytes,
+        onsets: onsets.map(zero),
+        n: Math.round(totalS * hz),
+        hz,
+        gaps,
+      }),
+    });
   }
-  if (signals.length === 0) return fail(`no signal can be used${warnings.length ? `: ${warnings.join(' ')}` : ''}`, 'signals');
+  if (signals.length === 0)
+    return fail(`no signal can be used${warnings.length ? `: ${warnings.join(' ')}` : ''}`, 'signals');
   const end = talk.notes.find((n) => n.text === END_NOTE);
   const lengthS = end && zero(end.atS) > totalS - recordS - 1e-6 ? Math.min(totalS, zero(end.atS)) : totalS;
   for (const s of signals) s.values = s.values.subarray(0, Math.round(lengthS * s.hz));
   const told = talk.notes.map((n) => ({ ...n, atS: zero(n.atS) }));
-  const marked = told.filter((n) => n.text === GAP_NOTE).map((n) => ({ fromS: n.atS, toS: n.atS + n.lengthS }));
+  const marked = told
+    .filter((n) => n.text === GAP_NOTE)
+    .map((n) => ({ fromS: n.atS, toS: n.atS + n.lengthS }));
   const notes = told.filter((n) => !n.text.startsWith(OWN_NOTE) && n.text !== END_NOTE && n.text !== '');
-  return ok({ startAt: head.value.startAt, lengthS, signals, notes, gaps: [...gaps, ...marked].sort((a, b) => a.fromS - b.fromS), warnings });
+  return ok({
+    startAt: head.value.startAt,
+    lengthS,
+    signals,
+    notes,
+    gaps: [...gaps, ...marked].sort((a, b) => a.fromS - b.fromS),
+    warnings,
+  });
 }
 
 /** Most channels that a band record takes from a file. */
@@ -101,11 +163,27 @@ export function edfRecord(edf: Edf): { record: BandRecord; warnings: string[] } 
   const named = edf.signals.filter((s) => placeOf(s.label) !== null);
   const chosen = (named.length > 0 ? named : edf.signals).slice(0, MOST_CHANNELS);
   const left = edf.signals.filter((s) => !chosen.includes(s)).map((s) => s.label);
-  if (left.length > 0) warnings.push(`Not taken as bands: ${left.slice(0, 8).join(', ')}${left.length > 8 ? ' …' : ''}.`);
+  if (left.length > 0)
+    warnings.push(`Not taken as bands: ${left.slice(0, 8).join(', ')}${left.length > 8 ? ' …' : ''}.`);
   const hz = Math.max(...chosen.map((s) => s.hz));
   const n = Math.min(...chosen.map((s) => Math.floor((s.values.length / s.hz) * hz + 1e-6)));
-  const channels = chosen.map((s): BandChannel => ({ name: s.label, place: placeOf(s.label), unit: s.unit, range: s.range, values: s.hz === hz ? s.values.subarray(0, n) : onRate(s, hz, n) }));
-  return { record: { hz: Math.round(hz * 1e6) / 1e6, startAt: edf.startAt, channels, gaps: edf.gaps, notes: edf.notes }, warnings };
+  const channels = chosen.map((s): BandChannel => ({
+    name: s.label,
+    place: placeOf(s.label),
+    unit: s.unit,
+    range: s.range,
+    values: s.hz === hz ? s.values.subarray(0, n) : onRate(s, hz, n),
+  }));
+  return {
+    record: {
+      hz: Math.round(hz * 1e6) / 1e6,
+      startAt: edf.startAt,
+      channels,
+      gaps: edf.gaps,
+      notes: edf.notes,
+    },
+    warnings,
+  };
 }
 
 const onRate = (s: EdfSignal, hz: number, n: number): Float64Array =>
@@ -148,7 +226,11 @@ export function printEdf(record: BandRecord, marks: readonly EdfMark[] = []): Ui
       const scale = (DIGITAL[1] - DIGITAL[0]) / (high - low);
       for (let i = 0; i < perRecord; i++, at += 2) {
         const v = c.values[Math.min(n - 1, r * perRecord + i)]!;
-        view.setInt16(at, Math.max(DIGITAL[0], Math.min(DIGITAL[1], Math.round((v - low) * scale) + DIGITAL[0])), true);
+        view.setInt16(
+          at,
+          Math.max(DIGITAL[0], Math.min(DIGITAL[1], Math.round((v - low) * scale) + DIGITAL[0])),
+          true,
+        );
       }
     });
     bytes.set(texts[r]!, at);
@@ -163,30 +245,60 @@ function readHead(bytes: Uint8Array): Result<Head> {
   const size = edfHeaderBytes(bytes);
   if (!size.ok) return size;
   const headerBytes = size.value;
-  if (bytes.length < headerBytes) return fail(`the header should have ${headerBytes} bytes and the file has ${bytes.length}: it is cut off`, 'header');
+  if (bytes.length < headerBytes)
+    return fail(
+      `the header should have ${headerBytes} bytes and the file has ${bytes.length}: it is cut off`,
+      'header',
+    );
   const ns = headerBytes / 256 - 1;
   const records = number(bytes, { from: 236, length: 8, name: 'number of data records' });
   if (!records.ok) return records;
-  if (!Number.isInteger(records.value) || records.value < -1) return fail(`header, byte 237: the number of data records is ${records.value}; the header is damaged`, 'number of data records');
+  if (!Number.isInteger(records.value) || records.value < -1)
+    return fail(
+      `header, byte 237: the number of data records is ${records.value}; the header is damaged`,
+      'number of data records',
+    );
   const recordS = number(bytes, { from: 244, length: 8, name: 'duration of a data record' });
   if (!recordS.ok) return recordS;
   const columns: Column[] = [];
-  const at = (block: number, width: number, i: number, name: string): Field => ({ from: 256 + ns * block + width * i, length: width, name: `${name} of signal ${i + 1}` });
+  const at = (block: number, width: number, i: number, name: string): Field => ({
+    from: 256 + ns * block + width * i,
+    length: width,
+    name: `${name} of signal ${i + 1}`,
+  });
   for (let i = 0; i < ns; i++) {
     const label = ascii(bytes, 256 + 16 * i, 16).trim();
     const unit = ascii(bytes, 256 + ns * 96 + 8 * i, 8).trim();
     const values: number[] = [];
-    for (const [block, name] of [[104, 'physical minimum'], [112, 'physical maximum'], [120, 'digital minimum'], [128, 'digital maximum'], [216, 'number of samples']] as const) {
+    for (const [block, name] of [
+      [104, 'physical minimum'],
+      [112, 'physical maximum'],
+      [120, 'digital minimum'],
+      [128, 'digital maximum'],
+      [216, 'number of samples'],
+    ] as const) {
       const value = number(bytes, at(block, 8, i, name));
       if (!value.ok) return value;
       values.push(value.value);
     }
     const [pMin, pMax, dMin, dMax, samples] = values as [number, number, number, number, number];
-    if (!Number.isInteger(samples) || samples < 0 || samples > 4e6) return fail(`header: signal ${i + 1} “${label}” has ${samples} samples a data record; the header is damaged`, 'number of samples');
+    if (!Number.isInteger(samples) || samples < 0 || samples > 4e6)
+      return fail(
+        `header: signal ${i + 1} “${label}” has ${samples} samples a data record; the header is damaged`,
+        'number of samples',
+      );
     columns.push({ label, unit, physical: [pMin, pMax], digital: [dMin, dMax], samples });
   }
   const reserved = ascii(bytes, 192, 44).trim();
-  return ok({ ns, reserved, recordS: recordS.value, records: records.value, startAt: startOf(bytes), columns, headerBytes });
+  return ok({
+    ns,
+    reserved,
+    recordS: recordS.value,
+    records: records.value,
+    startAt: startOf(bytes),
+    columns,
+    headerBytes,
+  });
 }
 
 /** dd.mm.yy and hh.mm.ss; years 85 to 99 are 19xx. Null when they say nothing. The clock is taken as UTC. */
@@ -202,9 +314,21 @@ function startOf(bytes: Uint8Array): string | null {
   return Number.isNaN(at.getTime()) ? null : at.toISOString();
 }
 
-type Reading = { records: number; recordBytes: number; onsets: readonly number[]; n: number; hz: number; gaps: readonly Span[] };
+type Reading = {
+  records: number;
+  recordBytes: number;
+  onsets: readonly number[];
+  n: number;
+  hz: number;
+  gaps: readonly Span[];
+};
 
-function readSignal(bytes: Uint8Array, head: Head, column: Column, { records, recordBytes, onsets, n, hz, gaps }: Reading): Float64Array {
+function readSignal(
+  bytes: Uint8Array,
+  head: Head,
+  column: Column,
+  { records, recordBytes, onsets, n, hz, gaps }: Reading,
+): Float64Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let offset = head.headerBytes;
   for (const c of head.columns) {
@@ -217,7 +341,8 @@ function readSignal(bytes: Uint8Array, head: Head, column: Column, { records, re
   const values = new Float64Array(n);
   for (let r = 0; r < records; r++) {
     const to = Math.round(onsets[r]! * hz);
-    for (let i = 0; i < column.samples && to + i < n; i++) values[to + i] = (view.getInt16(offset + r * recordBytes + 2 * i, true) - dLow) * gain + pLow;
+    for (let i = 0; i < column.samples && to + i < n; i++)
+      values[to + i] = (view.getInt16(offset + r * recordBytes + 2 * i, true) - dLow) * gain + pLow;
   }
   for (const gap of gaps) {
     const [a, b] = [Math.max(0, Math.round(gap.fromS * hz) - 1), Math.min(n - 1, Math.round(gap.toS * hz))];
@@ -228,11 +353,20 @@ function readSignal(bytes: Uint8Array, head: Head, column: Column, { records, re
 
 /** Where a data record does not follow on the one before (EDF+D). */
 function gapsOf(onsets: readonly number[], recordS: number): Span[] {
-  return onsets.slice(1).flatMap((t, i) => (t - onsets[i]! > recordS * 1.0001 + 1e-3 ? [{ fromS: onsets[i]! + recordS, toS: t }] : []));
+  return onsets
+    .slice(1)
+    .flatMap((t, i) =>
+      t - onsets[i]! > recordS * 1.0001 + 1e-3 ? [{ fromS: onsets[i]! + recordS, toS: t }] : [],
+    );
 }
 
 /** Timestamped annotation lists: +onset 0x15 duration 0x14 text 0x14 … 0x00; the first of a record keeps its time. */
-function readAnnotations(bytes: Uint8Array, head: Head, records: number, recordBytes: number): { onsets: (number | null)[]; notes: RecordNote[] } {
+function readAnnotations(
+  bytes: Uint8Array,
+  head: Head,
+  records: number,
+  recordBytes: number,
+): { onsets: (number | null)[]; notes: RecordNote[] } {
   const notes: RecordNote[] = [];
   const onsets: (number | null)[] = new Array(records).fill(null);
   const decoder = new TextDecoder();
@@ -240,7 +374,9 @@ function readAnnotations(bytes: Uint8Array, head: Head, records: number, recordB
   for (const column of head.columns) {
     if (column.label === ANNOTATIONS) {
       for (let r = 0; r < records; r++) {
-        const text = decoder.decode(bytes.subarray(offset + r * recordBytes, offset + r * recordBytes + column.samples * 2));
+        const text = decoder.decode(
+          bytes.subarray(offset + r * recordBytes, offset + r * recordBytes + column.samples * 2),
+        );
         for (const list of text.split('\u0000')) {
           const [time, ...said] = list.split('\u0014');
           const parts = /^([+-]\d+(?:\.\d*)?)(?:\u0015(\d+(?:\.\d*)?))?$/.exec(time ?? '');
@@ -289,7 +425,9 @@ function talks(notes: readonly EdfMark[], records: number, recordS: number): Uin
   for (const n of notes) {
     const r = Math.max(0, Math.min(records - 1, Math.floor(n.atS / recordS)));
     const clean = n.text.replace(/[\u0000-\u001f]+/g, ' ');
-    lists[r]!.push(`+${seconds(n.atS)}${n.lengthS ? `\u0015${seconds(n.lengthS)}` : ''}\u0014${clean}\u0014\u0000`);
+    lists[r]!.push(
+      `+${seconds(n.atS)}${n.lengthS ? `\u0015${seconds(n.lengthS)}` : ''}\u0014${clean}\u0014\u0000`,
+    );
   }
   const encoder = new TextEncoder();
   return lists.map((l) => encoder.encode(l.join('')));
@@ -297,9 +435,20 @@ function talks(notes: readonly EdfMark[], records: number, recordS: number): Uin
 
 const seconds = (s: number): string => String(Math.round(s * 1e6) / 1e6);
 
-type Layout = { ns: number; records: number; recordS: number; perRecord: number; textBytes: number; ranges: readonly (readonly [number, number])[] };
+type Layout = {
+  ns: number;
+  records: number;
+  recordS: number;
+  perRecord: number;
+  textBytes: number;
+  ranges: readonly (readonly [number, number])[];
+};
 
-function writeHead(bytes: Uint8Array, record: BandRecord, { ns, records, recordS, perRecord, textBytes, ranges }: Layout): void {
+function writeHead(
+  bytes: Uint8Array,
+  record: BandRecord,
+  { ns, records, recordS, perRecord, textBytes, ranges }: Layout,
+): void {
   bytes.fill(0x20, 0, 256 * (ns + 1));
   let at = 0;
   const put = (text: string, length: number) => {
@@ -311,9 +460,24 @@ function writeHead(bytes: Uint8Array, record: BandRecord, { ns, records, recordS
   const months = 'JAN FEB MAR APR MAY JUN JUL AUG SEP OCT NOV DEC'.split(' ');
   put('0', 8);
   put('X X X X', 80);
-  put(start ? `Startdate ${two(start.getUTCDate())}-${months[start.getUTCMonth()]}-${start.getUTCFullYear()} X X Kokyu` : 'Startdate X X X Kokyu', 80);
-  put(start ? `${two(start.getUTCDate())}.${two(start.getUTCMonth() + 1)}.${two(start.getUTCFullYear() % 100)}` : '01.01.85', 8);
-  put(start ? `${two(start.getUTCHours())}.${two(start.getUTCMinutes())}.${two(start.getUTCSeconds())}` : '00.00.00', 8);
+  put(
+    start
+      ? `Startdate ${two(start.getUTCDate())}-${months[start.getUTCMonth()]}-${start.getUTCFullYear()} X X Kokyu`
+      : 'Startdate X X X Kokyu',
+    80,
+  );
+  put(
+    start
+      ? `${two(start.getUTCDate())}.${two(start.getUTCMonth() + 1)}.${two(start.getUTCFullYear() % 100)}`
+      : '01.01.85',
+    8,
+  );
+  put(
+    start
+      ? `${two(start.getUTCHours())}.${two(start.getUTCMinutes())}.${two(start.getUTCSeconds())}`
+      : '00.00.00',
+    8,
+  );
   put(String(256 * (ns + 1)), 8);
   put('EDF+C', 44);
   put(String(records), 8);
@@ -335,11 +499,17 @@ function writeHead(bytes: Uint8Array, record: BandRecord, { ns, records, recordS
   all(() => '', '', 32);
 }
 
-const ascii = (bytes: Uint8Array, from: number, length: number): string => String.fromCharCode(...bytes.subarray(from, from + length));
+const ascii = (bytes: Uint8Array, from: number, length: number): string =>
+  String.fromCharCode(...bytes.subarray(from, from + length));
 const printable = (text: string): string => text.replace(/[^\x20-\x7e]/g, '·');
 
 function number(bytes: Uint8Array, { from, length, name }: Field): Result<number> {
   const text = ascii(bytes, from, length).trim();
   const value = Number(text.replace(',', '.'));
-  return text !== '' && Number.isFinite(value) ? ok(value) : fail(`header, byte ${from + 1}: the ${name} is “${printable(text)}”, which is no number; the header is damaged`, name);
+  return text !== '' && Number.isFinite(value)
+    ? ok(value)
+    : fail(
+        `header, byte ${from + 1}: the ${name} is “${printable(text)}”, which is no number; the header is damaged`,
+        name,
+      );
 }

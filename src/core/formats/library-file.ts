@@ -5,9 +5,14 @@ import { parseWith } from '../parse';
 import { fail, ok, type Result } from '../result';
 
 /** Drills by themselves, to be carried from one studio to another. */
-const Head = z.object({ format: z.literal('kokyu-library'), version: z.literal(1), drills: z.array(z.unknown()).check(z.minLength(1, { error: 'no drill in it' }), z.maxLength(1000)) });
+const Head = z.object({
+  format: z.literal('kokyu-library'),
+  version: z.literal(1),
+  drills: z.array(z.unknown()).check(z.minLength(1, { error: 'no drill in it' }), z.maxLength(1000)),
+});
 
-export const printLibraryFile = (drills: readonly Drill[]): string => `${JSON.stringify({ format: 'kokyu-library', version: 1, drills }, null, 1)}\n`;
+export const printLibraryFile = (drills: readonly Drill[]): string =>
+  `${JSON.stringify({ format: 'kokyu-library', version: 1, drills }, null, 1)}\n`;
 
 /**
  * Reads a library file, all of it or nothing: a drill that does not pass is named with its place, its field and what is
@@ -25,9 +30,18 @@ export function parseLibraryFile(text: string): Result<Drill[]> {
   const drills: Drill[] = [];
   for (const [i, raw] of head.value.drills.entries()) {
     const drill = checkedDrill(raw);
-    if (!drill.ok) return fail(`drill ${i + 1}${nameIn(raw)}: ${drill.why}. Nothing was brought in.`, `drills.${i}`);
-    if (drillById(drill.value.id)) return fail(`drill ${i + 1}${nameIn(raw)}: “${drill.value.id}” is the id of a drill that ships with Kokyu; copies need one of their own. Nothing was brought in.`, `drills.${i}`);
-    if (drills.some((d) => d.id === drill.value.id)) return fail(`drill ${i + 1}${nameIn(raw)}: the id “${drill.value.id}” stands in the file twice. Nothing was brought in.`, `drills.${i}`);
+    if (!drill.ok)
+      return fail(`drill ${i + 1}${nameIn(raw)}: ${drill.why}. Nothing was brought in.`, `drills.${i}`);
+    if (drillById(drill.value.id))
+      return fail(
+        `drill ${i + 1}${nameIn(raw)}: “${drill.value.id}” is the id of a drill that ships with Kokyu; copies need one of their own. Nothing was brought in.`,
+        `drills.${i}`,
+      );
+    if (drills.some((d) => d.id === drill.value.id))
+      return fail(
+        `drill ${i + 1}${nameIn(raw)}: the id “${drill.value.id}” stands in the file twice. Nothing was brought in.`,
+        `drills.${i}`,
+      );
     drills.push(drill.value);
   }
   return ok(drills);

@@ -20,7 +20,11 @@ export function readLine(line: string): DeviceLine {
     const names = /^# places (.+)$/.exec(text);
     return names ? { kind: 'names', names: names[1]!.split(',').map((n) => n.trim()) } : { kind: 'comment' };
   }
-  const garbage = (why: string): DeviceLine => ({ kind: 'garbage', text: text.slice(0, 60).replace(/[^\x20-\x7e]/g, '·'), why });
+  const garbage = (why: string): DeviceLine => ({
+    kind: 'garbage',
+    text: text.slice(0, 60).replace(/[^\x20-\x7e]/g, '·'),
+    why,
+  });
   const cells = text.split(',').map((c) => c.trim());
   if (cells.length < 2) return garbage('a line needs a time and at least one value, parted by commas');
   if (cells.length > MOST_CHANNELS + 1) return garbage(`at most ${MOST_CHANNELS} channels`);
@@ -43,4 +47,5 @@ export function lineCutter(): (chunk: string) => string[] {
   };
 }
 
-export const printLine = ({ tMs, values }: DeviceSample): string => `${Math.round(tMs)},${values.map((v) => v.toFixed(5)).join(',')}\n`;
+export const printLine = ({ tMs, values }: DeviceSample): string =>
+  `${Math.round(tMs)},${values.map((v) => v.toFixed(5)).join(',')}\n`;

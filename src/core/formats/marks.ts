@@ -10,6 +10,10 @@ export function marksOf({ breaths, quality }: BandAnalysis): EdfMark[] {
       { atS: b.turnS, text: 'breath out' },
       ...(b.pauseEmptyS > 0 ? [{ atS: b.endS - b.pauseEmptyS, lengthS: b.pauseEmptyS, text: 'rest' }] : []),
     ]),
-    ...quality.spans.map((s): EdfMark => ({ atS: s.fromS, lengthS: s.toS - s.fromS, text: FAULT_LABEL[s.why] })),
+    ...quality.spans.map((s): EdfMark => ({
+      atS: s.fromS,
+      lengthS: s.toS - s.fromS,
+      text: FAULT_LABEL[s.why],
+    })),
   ].sort((a, b) => a.atS - b.atS);
 }

@@ -6,12 +6,16 @@ import type { RecordingKind } from './recording-kind';
 import { EDF_MAX_BYTES, edfRecord, edfTooLarge, parseEdf } from './edf';
 import { WAV_MAX_BYTES, wavTooLarge } from './wav';
 
-
 /** Largest file of each kind, bytes. */
-export const MOST_BYTES: Record<RecordingKind, number> = { edf: EDF_MAX_BYTES, csv: CURVE_MAX_BYTES, wav: WAV_MAX_BYTES };
+export const MOST_BYTES: Record<RecordingKind, number> = {
+  edf: EDF_MAX_BYTES,
+  csv: CURVE_MAX_BYTES,
+  wav: WAV_MAX_BYTES,
+};
 
 /** Why a file of this kind and size is not read, and what to do. */
-export const tooLargeFor = (kind: RecordingKind, bytes: number): string => ({ edf: edfTooLarge, csv: tooLarge, wav: wavTooLarge })[kind](bytes);
+export const tooLargeFor = (kind: RecordingKind, bytes: number): string =>
+  ({ edf: edfTooLarge, csv: tooLarge, wav: wavTooLarge })[kind](bytes);
 
 /** What a file is, by its first bytes; anything that is neither is taken for a table. */
 export function kindOf(start: Uint8Array): RecordingKind {
@@ -23,7 +27,10 @@ export function kindOf(start: Uint8Array): RecordingKind {
 }
 
 /** The bands of a kept file, with what had to be mended on the way. */
-export function readBands(kind: RecordingKind, bytes: Uint8Array): Result<{ record: BandRecord; warnings: string[] }> {
+export function readBands(
+  kind: RecordingKind,
+  bytes: Uint8Array,
+): Result<{ record: BandRecord; warnings: string[] }> {
   if (kind === 'wav') return fail('this is a sound file; it belongs to the exhale by sound', 'file');
   if (kind === 'edf') {
     const edf = parseEdf(bytes);

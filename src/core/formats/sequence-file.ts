@@ -5,7 +5,12 @@ import { fail, type Result } from '../result';
 import { Sequence } from '../sequence/sequence';
 
 /** A sequence by itself, without anything about a client. */
-export const SequenceFile = z.object({ format: z.literal('kokyu-sequence'), version: z.literal(1), name: z.string().check(z.minLength(1), z.maxLength(120)), sequence: Sequence });
+export const SequenceFile = z.object({
+  format: z.literal('kokyu-sequence'),
+  version: z.literal(1),
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  sequence: Sequence,
+});
 export type SequenceFile = z.infer<typeof SequenceFile>;
 
 export const printSequenceFile = (name: string, sequence: Sequence): string =>
@@ -14,8 +19,12 @@ export const printSequenceFile = (name: string, sequence: Sequence): string =>
 export function parseSequenceFile(text: string): Result<SequenceFile> {
   try {
     const file = parseWith(SequenceFile, JSON.parse(text));
-    const wrong = file.ok ? file.value.sequence.blocks.flatMap((b) => (b.drill ? (contradictionIn(b.drill) ?? []) : [])) : [];
-    return wrong.length > 0 ? fail(`a drill in it contradicts itself: ${wrong[0]}. Nothing was brought in.`, 'blocks') : file;
+    const wrong = file.ok
+      ? file.value.sequence.blocks.flatMap((b) => (b.drill ? (contradictionIn(b.drill) ?? []) : []))
+      : [];
+    return wrong.length > 0
+      ? fail(`a drill in it contradicts itself: ${wrong[0]}. Nothing was brought in.`, 'blocks')
+      : file;
   } catch {
     return fail('This is not a sequence file: it is no JSON. Nothing was brought in.', 'file');
   }

@@ -17,15 +17,22 @@ const CLIPPED_RUN = 3;
 export function parseWav(bytes: Uint8Array): Result<WavFile> {
   if (bytes.length > WAV_MAX_BYTES) return fail(wavTooLarge(bytes.length), 'file');
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length < 12 || tag(bytes, 0) !== 'RIFF' || tag(bytes, 8) !== 'WAVE') return fail('this is no WAV file: it does not begin with RIFF and WAVE', 'file');
+  if (bytes.length < 12 || tag(bytes, 0) !== 'RIFF' || tag(bytes, 8) !== 'WAVE')
+    return fail('this is no WAV file: it does not begin with RIFF and WAVE', 'file');
   let format: { code: number; channels: number; hz: number; bits: number } | null = null;
   let data: { from: number; length: number } | null = null;
-  for (let at = 12; at + 8 <= bytes.length; ) {
+  for (let at = 12; at + 8 <= bytes.length;) {
     const size = view.getUint32(at + 4, true);
     if (tag(bytes, at) === 'fmt ') {
-      if (size < 16 || at + 24 > bytes.length) return fail('the format part of the WAV file is damaged', 'format');
+      if (size < 16 || at + 24 > bytes.length)
+        return fail('the format part of the WAV file is damaged', 'format');
       const code = view.getUint16(at + 8, true);
-      format = { code: code === 0xfffe && size >= 26 ? view.getUint16(at + 32, true) : code, channels: view.getUint16(at + 10, true), hz: view.getUint32(at + 12, true), bits: view.getUint16(at + 22, true) };
+      format = {
+        code: code === 0xfffe && size >= 26 ? view.getUint16(at + 32, true) : code,
+        channels: view.getUint16(at + 10, true),
+        hz: view.getUint32(at + 12, true),
+        bits: view.getUint16(at + 22, true),
+      };
     }
     if (tag(bytes, at) === 'data') data = { from: at + 8, length: Math.min(size, bytes.length - at - 8) };
     at += 8 + size + (size % 2);
@@ -34,8 +41,13 @@ export function parseWav(bytes: Uint8Array): Result<WavFile> {
   if (!data || data.length === 0) return fail('the WAV file holds no sound (no data part)', 'data');
   const { code, channels, hz, bits } = format;
   const read = readerOf(code, bits, view);
-  if (!read) return fail(`the samples are of a kind that is not read (code ${code}, ${bits} bits): save the sound as plain PCM of 16 bits`, 'format');
-  if (channels < 1 || hz < 4000 || hz > 400_000) return fail(`${channels} channels at ${hz} Hz: the format part is damaged`, 'format');
+  if (!read)
+    return fail(
+      `the samples are of a kind that is not read (code ${code}, ${bits} bits): save the sound as plain PCM of 16 bits`,
+      'format',
+    );
+  if (channels < 1 || hz < 4000 || hz > 400_000)
+    return fail(`${channels} channels at ${hz} Hz: the format part is damaged`, 'format');
   const step = bits / 8;
   const n = Math.floor(data.length / (step * channels));
   if (n === 0) return fail('the WAV file holds no whole sample', 'data');
@@ -65,7 +77,8 @@ export function printWav({ hz, samples }: Sound): Uint8Array {
   view.setUint16(34, 16, true);
   put(36, 'data');
   view.setUint32(40, samples.length * 2, true);
-  for (let i = 0; i < samples.length; i++) view.setInt16(44 + 2 * i, Math.round(Math.max(-1, Math.min(1, samples[i]!)) * 32767), true);
+  for (let i = 0; i < samples.length; i++)
+    view.setInt16(44 + 2 * i, Math.round(Math.max(-1, Math.min(1, samples[i]!)) * 32767), true);
   return bytes;
 }
 
@@ -95,7 +108,10 @@ function warningsOf(samples: Float32Array, bits: number): string[] {
     run = Math.abs(samples[i]!) > 0.999 - 1 / 128 / (bits === 8 ? 1 : 256) ? run + 1 : 0;
     if (run === CLIPPED_RUN) runs++;
   }
-  if (runs > 0) warnings.push(`The sound is clipped at ${runs} place${runs > 1 ? 's' : ''}: it was too loud for the microphone, so that loudness and evenness read too low there. Move the microphone away.`);
+  if (runs > 0)
+    warnings.push(
+      `The sound is clipped at ${runs} place${runs > 1 ? 's' : ''}: it was too loud for the microphone, so that loudness and evenness read too low there. Move the microphone away.`,
+    );
   if (bits === 8) warnings.push('The sound has 8 bits: what is quieter than about −45 dB is lost in it.');
   return warnings;
 }

@@ -6,6 +6,9 @@ export const Lift = z.object({
   ribs: z.enum(['close', 'open', 'neither']),
   /** Highest arm angle, degrees; 180 is straight up (practice P58). */
   armDeg: z.number().check(z.gte(0), z.lte(200)),
-  load: z.union([z.object({ percent: z.number().check(z.gte(1), z.lte(110)) }), z.object({ repsPossible: z.int().check(z.gte(1), z.lte(60)) })]),
+  load: z.union([
+    z.object({ percent: z.number().check(z.gte(1), z.lte(110)) }),
+    z.object({ repsPossible: z.int().check(z.gte(1), z.lte(60)) }),
+  ]),
 });
 export type Lift = z.infer<typeof Lift>;

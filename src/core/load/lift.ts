@@ -47,24 +47,55 @@ export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
   const strategy: Strategy = light ? 'withMovement' : percent >= WHOLE_FROM_PCT ? 'wholeRep' : 'pastSticking';
   const reach = armDeg > REACH_DEG;
   const effort = ribs === 'open' || (reach && ribs !== 'close') ? 'inhale' : 'exhale';
-  const barred = strategy === 'withMovement' ? [] : DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
-  const pressed = strategy === 'withMovement' ? [] : DEMAND_RULES.filter((r) => r.target === 'floorPressure' && r.when(flags)).map((r) => r.because);
+  const barred =
+    strategy === 'withMovement'
+      ? []
+      : DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
+  const pressed =
+    strategy === 'withMovement'
+      ? []
+      : DEMAND_RULES.filter((r) => r.target === 'floorPressure' && r.when(flags)).map((r) => r.because);
   return {
     percent,
     strategy,
     effort: strategy === 'withMovement' ? effort : 'exhale',
     fillPct: strategy === 'withMovement' ? null : HEAVY_FILL_PCT,
-    bracePct: strategy === 'withMovement' ? Math.max(5, Math.round(percent / 3)) : Math.min(100, Math.round(percent)),
-    repetitions: strategy === 'withMovement' ? '20–25 to learn it' : strategy === 'pastSticking' ? 'few, with a free breath between' : 'one at a time, breathing between',
+    bracePct:
+      strategy === 'withMovement' ? Math.max(5, Math.round(percent / 3)) : Math.min(100, Math.round(percent)),
+    repetitions:
+      strategy === 'withMovement'
+        ? '20–25 to learn it'
+        : strategy === 'pastSticking'
+          ? 'few, with a free breath between'
+          : 'one at a time, breathing between',
     breath: breathOf(strategy, effort),
     why: [
-      ribs === 'close' ? 'The working side closes the ribs, so the air goes out with the effort.' : ribs === 'open' ? 'The effort opens the ribs, so the air comes in with it.' : 'The ribs neither open nor close; out with the effort.',
-      ...(reach ? [`The arm passes ${REACH_DEG}°: the chest has to lift, so the inhale goes with the reach; breathing out there jams the shoulder.`] : []),
-      light ? `${Math.round(percent)} % of the most: light enough to let the breath flow.` : `${Math.round(percent)} % of the most: the load asks for stiffness. If instinct holds the breath, do not force flow.`,
+      ribs === 'close'
+        ? 'The working side closes the ribs, so the air goes out with the effort.'
+        : ribs === 'open'
+          ? 'The effort opens the ribs, so the air comes in with it.'
+          : 'The ribs neither open nor close; out with the effort.',
+      ...(reach
+        ? [
+            `The arm passes ${REACH_DEG}°: the chest has to lift, so the inhale goes with the reach; breathing out there jams the shoulder.`,
+          ]
+        : []),
+      light
+        ? `${Math.round(percent)} % of the most: light enough to let the breath flow.`
+        : `${Math.round(percent)} % of the most: the load asks for stiffness. If instinct holds the breath, do not force flow.`,
     ],
     cautions: [
-      ...(strategy === 'withMovement' ? [] : ['A held breath under load raises blood pressure far above rest (MacDougall 1985, J Appl Physiol 58:785, cited). Never let the air out early.', ...pressed.map((b) => `Pressure downward: ${b}.`)]),
-      ...(reach && ribs === 'close' ? ['Closing ribs and a reach past the angle ask for opposite breaths: lower the arm or lighten the load.'] : []),
+      ...(strategy === 'withMovement'
+        ? []
+        : [
+            'A held breath under load raises blood pressure far above rest (MacDougall 1985, J Appl Physiol 58:785, cited). Never let the air out early.',
+            ...pressed.map((b) => `Pressure downward: ${b}.`),
+          ]),
+      ...(reach && ribs === 'close'
+        ? [
+            'Closing ribs and a reach past the angle ask for opposite breaths: lower the arm or lighten the load.',
+          ]
+        : []),
     ],
     barred,
   };
@@ -72,16 +103,24 @@ export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
 
 /** The pause before the effort, seconds, and what the wall does, as a block has them. The pause ends just past the sticking point. */
 export const liftEdits = (blockId: string, plan: Pick<LiftPlan, 'strategy' | 'bracePct'>): Edit[] => [
-  { kind: 'phase', blockId, phase: 'holdIn', seconds: plan.strategy === 'withMovement' ? 0 : plan.strategy === 'pastSticking' ? 2 : 4 },
+  {
+    kind: 'phase',
+    blockId,
+    phase: 'holdIn',
+    seconds: plan.strategy === 'withMovement' ? 0 : plan.strategy === 'pastSticking' ? 2 : 4,
+  },
   { kind: 'tone', blockId, tone: { control: 'brace', controlPct: plan.bracePct, brace: 'tuned' } },
 ];
 
 function breathOf(strategy: Strategy, effort: 'exhale' | 'inhale'): LiftPlan['breath'] {
   const point = (at: number, volume: number, held = false) => ({ at, volume, held });
   if (strategy === 'withMovement') {
-    return effort === 'exhale' ? [point(0, 0.6), point(0.5, 0.05), point(1, 0.6)] : [point(0, 0.05), point(0.5, 0.6), point(1, 0.05)];
+    return effort === 'exhale'
+      ? [point(0, 0.6), point(0.5, 0.05), point(1, 0.6)]
+      : [point(0, 0.05), point(0.5, 0.6), point(1, 0.05)];
   }
   const full = HEAVY_FILL_PCT / 100;
-  if (strategy === 'pastSticking') return [point(0, full, true), point(0.3, full), point(0.5, 0.2), point(0.75, full, true), point(1, full)];
+  if (strategy === 'pastSticking')
+    return [point(0, full, true), point(0.3, full), point(0.5, 0.2), point(0.75, full, true), point(1, full)];
   return [point(0, full, true), point(0.85, full), point(0.93, 0.1), point(1, full)];
 }

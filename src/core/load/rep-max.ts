@@ -22,7 +22,12 @@ export type RepMax = { byFormula: Record<RepMaxFormula, number>; low: number; hi
 export function repMax(kg: number, reps: number): RepMax {
   const entries = Object.entries(FORMULAS).map(([name, f]) => [name, reps === 1 ? kg : f(kg, reps)] as const);
   const sorted = entries.map(([, v]) => v).sort((a, b) => a - b);
-  return { byFormula: Object.fromEntries(entries) as RepMax['byFormula'], low: sorted[0]!, high: sorted.at(-1)!, middle: sorted[3]! };
+  return {
+    byFormula: Object.fromEntries(entries) as RepMax['byFormula'],
+    low: sorted[0]!,
+    high: sorted.at(-1)!,
+    middle: sorted[3]!,
+  };
 }
 
 /** Percent of one repetition maximum that so many repetitions to failure stand for, by Epley. @example percentOfMax(22) // 57.7 */

@@ -1,7 +1,14 @@
 import { mean, standardDeviation } from '../statistics';
 import type { LookData } from './look';
 
-export type ExhaleSummary = { comfortableS: number; tries: number; quiet: number; spreadS: number | null; heardEven: number; heard: number };
+export type ExhaleSummary = {
+  comfortableS: number;
+  tries: number;
+  quiet: number;
+  spreadS: number | null;
+  heardEven: number;
+  heard: number;
+};
 
 /**
  * The comfortable exhale of a look: the mean of the tries that stayed quiet, else what was asked for. A strained try
@@ -11,7 +18,19 @@ export function comfortableExhale(look: LookData): ExhaleSummary | null {
   const tries = look.exhales ?? [];
   const quiet = tries.filter((t) => t.end === 'quiet').map((t) => t.lengthS);
   const heard = tries.flatMap((t) => (t.heard ? [t.heard] : []));
-  const rest = { tries: tries.length, quiet: quiet.length, heard: heard.length, heardEven: heard.filter((h) => h.evenness === 'even').length };
-  if (quiet.length > 0) return { ...rest, comfortableS: mean(quiet), spreadS: quiet.length > 1 ? standardDeviation(quiet) : null };
-  return look.comfortableExhaleS === undefined ? null : { ...rest, comfortableS: look.comfortableExhaleS, spreadS: null };
+  const rest = {
+    tries: tries.length,
+    quiet: quiet.length,
+    heard: heard.length,
+    heardEven: heard.filter((h) => h.evenness === 'even').length,
+  };
+  if (quiet.length > 0)
+    return {
+      ...rest,
+      comfortableS: mean(quiet),
+      spreadS: quiet.length > 1 ? standardDeviation(quiet) : null,
+    };
+  return look.comfortableExhaleS === undefined
+    ? null
+    : { ...rest, comfortableS: look.comfortableExhaleS, spreadS: null };
 }

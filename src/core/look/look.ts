@@ -100,7 +100,15 @@ export const ExhaleTry = z.object({
   /** `strained`: pushed, or the next inhale hurried; then the number is too high (practice P48). */
   end: z.enum(['quiet', 'strained']),
   through: z.enum(['straw', 'hiss', 'sigh', 'nose']),
-  heard: z.optional(z.object({ loudnessDb: z.number(), spreadDb: z.number(), slopeDbPerS: z.number(), evenness: z.enum(['even', 'fades', 'swells', 'bursts']), recordId: z.optional(z.string()) })),
+  heard: z.optional(
+    z.object({
+      loudnessDb: z.number(),
+      spreadDb: z.number(),
+      slopeDbPerS: z.number(),
+      evenness: z.enum(['even', 'fades', 'swells', 'bursts']),
+      recordId: z.optional(z.string()),
+    }),
+  ),
 });
 export type ExhaleTry = z.infer<typeof ExhaleTry>;
 
@@ -165,7 +173,13 @@ export const RELOOK_LABEL: Record<RelookTest, string> = {
 
 /** True when nothing at all was recorded. */
 export const isEmptyLook = (look: LookData): boolean =>
-  look.holds.length === 0 && look.note === '' && Object.keys(look.signs).length === 0 && Object.keys(look.rings).length === 0 &&
+  look.holds.length === 0 &&
+  look.note === '' &&
+  Object.keys(look.signs).length === 0 &&
+  Object.keys(look.rings).length === 0 &&
   look.comfortableExhaleS === undefined &&
-  [look.quiet, look.fiveAndFive, look.twoHands, look.sideBend, look.tape, look.symptoms, look.numbers].every((part) => part === undefined) &&
-  !look.bands?.length && !look.exhales?.length;
+  [look.quiet, look.fiveAndFive, look.twoHands, look.sideBend, look.tape, look.symptoms, look.numbers].every(
+    (part) => part === undefined,
+  ) &&
+  !look.bands?.length &&
+  !look.exhales?.length;

@@ -6,14 +6,25 @@ export const ALIGNMENTS = ['slouched', 'between', 'arched'] as const;
 export type Alignment = (typeof ALIGNMENTS)[number];
 
 /** Where the rings are looked at, most supported first: lying, then sitting and standing in three alignments each. */
-export const RING_POSITIONS = ['hookLying', 'sitting', 'sittingSlouched', 'sittingArched', 'standing', 'standingSlouched', 'standingArched'] as const;
+export const RING_POSITIONS = [
+  'hookLying',
+  'sitting',
+  'sittingSlouched',
+  'sittingArched',
+  'standing',
+  'standingSlouched',
+  'standingArched',
+] as const;
 export const RingPosition = z.enum(RING_POSITIONS);
 export type RingPosition = z.infer<typeof RingPosition>;
 
 /** The three that are looked at when there is no time for the sweep. */
 export const MAIN_POSITIONS = ['hookLying', 'sitting', 'standing'] as const satisfies readonly RingPosition[];
 
-export const RING_POSITION: Record<RingPosition, { label: string; position: Position; alignment: Alignment }> = {
+export const RING_POSITION: Record<
+  RingPosition,
+  { label: string; position: Position; alignment: Alignment }
+> = {
   hookLying: { label: 'hook-lying', position: 'hookLying', alignment: 'between' },
   sitting: { label: 'sitting', position: 'sitting', alignment: 'between' },
   sittingSlouched: { label: 'sitting, slouched', position: 'sitting', alignment: 'slouched' },
@@ -30,4 +41,5 @@ const POSITION_NOTE = 'Position: ';
 
 /** How a record says in which position it was taken, and back; null when a note says something else. */
 export const positionNote = (place: RingPosition): string => `${POSITION_NOTE}${RING_POSITION[place].label}`;
-export const positionIn = (notes: readonly { text: string }[]): RingPosition | null => RING_POSITIONS.find((p) => notes.some((n) => n.text === positionNote(p))) ?? null;
+export const positionIn = (notes: readonly { text: string }[]): RingPosition | null =>
+  RING_POSITIONS.find((p) => notes.some((n) => n.text === positionNote(p))) ?? null;

@@ -2,11 +2,32 @@ import type { LookData, Signs } from './look';
 import { RING_POSITIONS } from './places';
 import { TESTS, type TestId } from './tests';
 
-export const BREATH_SIGNS = ['reversed', 'audible', 'mouth', 'cannotFill', 'flare'] as const satisfies readonly (keyof Signs)[];
-export const STACK_SIGNS = ['stack', 'pelvis', 'backRibsSqueezed', 'weightOn'] as const satisfies readonly (keyof Signs)[];
-export const CORE_SIGNS = ['lowerBelly', 'upperGrips', 'ribsDragged', 'pelvisTucks', 'bellyPops', 'buttocksClench', 'floorFelt', 'toneStopsBreath'] as const satisfies readonly (keyof Signs)[];
+export const BREATH_SIGNS = [
+  'reversed',
+  'audible',
+  'mouth',
+  'cannotFill',
+  'flare',
+] as const satisfies readonly (keyof Signs)[];
+export const STACK_SIGNS = [
+  'stack',
+  'pelvis',
+  'backRibsSqueezed',
+  'weightOn',
+] as const satisfies readonly (keyof Signs)[];
+export const CORE_SIGNS = [
+  'lowerBelly',
+  'upperGrips',
+  'ribsDragged',
+  'pelvisTucks',
+  'bellyPops',
+  'buttocksClench',
+  'floorFelt',
+  'toneStopsBreath',
+] as const satisfies readonly (keyof Signs)[];
 
-const any = (look: LookData, signs: readonly (keyof Signs)[]) => signs.some((s) => look.signs[s] !== undefined);
+const any = (look: LookData, signs: readonly (keyof Signs)[]) =>
+  signs.some((s) => look.signs[s] !== undefined);
 
 const SEEN: Record<TestId, (look: LookData) => boolean> = {
   quiet: (l) => l.quiet !== undefined,
@@ -29,14 +50,21 @@ const SEEN: Record<TestId, (look: LookData) => boolean> = {
 export type TestState = 'seen' | 'skipped' | 'open';
 
 /** How a test of a look stands. What was seen counts even when it had been skipped before. */
-export const stateOf = (look: LookData, test: TestId): TestState => (SEEN[test](look) ? 'seen' : look.skipped?.[test] !== undefined ? 'skipped' : 'open');
+export const stateOf = (look: LookData, test: TestId): TestState =>
+  SEEN[test](look) ? 'seen' : look.skipped?.[test] !== undefined ? 'skipped' : 'open';
 
 /** The tests of a look: those of its protocol, and whatever else was seen; without a protocol all. */
-export const testsOf = (look: LookData): TestId[] => TESTS.filter((t) => !look.protocol || look.protocol.tests.includes(t) || SEEN[t](look));
+export const testsOf = (look: LookData): TestId[] =>
+  TESTS.filter((t) => !look.protocol || look.protocol.tests.includes(t) || SEEN[t](look));
 
 /** Takes what a test recorded out of a look, so that it can be made again. */
 export function without(look: LookData, test: TestId): LookData {
-  const signs = (keys: readonly (keyof Signs)[]) => ({ ...look, signs: Object.fromEntries(Object.entries(look.signs).filter(([k]) => !(keys as readonly string[]).includes(k))) as Signs });
+  const signs = (keys: readonly (keyof Signs)[]) => ({
+    ...look,
+    signs: Object.fromEntries(
+      Object.entries(look.signs).filter(([k]) => !(keys as readonly string[]).includes(k)),
+    ) as Signs,
+  });
   switch (test) {
     case 'quiet':
       return { ...look, quiet: undefined };

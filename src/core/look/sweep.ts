@@ -12,7 +12,12 @@ export function lowBreath(e: Excursions): number | null {
   return seen.reduce((a, b) => a + b, 0) / seen.length;
 }
 
-export type LadderRow = { place: RingPosition; excursions: Excursions; low: number | null; /** Share of what lying showed, null without lying. */ kept: number | null };
+export type LadderRow = {
+  place: RingPosition;
+  excursions: Excursions;
+  low: number | null;
+  /** Share of what lying showed, null without lying. */ kept: number | null;
+};
 
 /** One row a position, most supported first: the position ladder. */
 export function ladderOf(rings: LookData['rings']): LadderRow[] {
@@ -25,12 +30,26 @@ export function ladderOf(rings: LookData['rings']): LadderRow[] {
   });
 }
 
-export type BestAlignment = { place: RingPosition; low: number; /** The next best, or null when only one was seen. */ lead: number | null };
+export type BestAlignment = {
+  place: RingPosition;
+  low: number;
+  /** The next best, or null when only one was seen. */ lead: number | null;
+};
 
 /** The alignment in which most air reaches belly and ribs, sitting and standing each; null while fewer than two were seen. */
-export function bestAlignment(rings: LookData['rings'], position: 'sitting' | 'standing'): BestAlignment | null {
-  const seen = ladderOf(rings).flatMap((r) => (RING_POSITION[r.place].position === position && r.low !== null ? [{ place: r.place, low: r.low }] : []));
+export function bestAlignment(
+  rings: LookData['rings'],
+  position: 'sitting' | 'standing',
+): BestAlignment | null {
+  const seen = ladderOf(rings).flatMap((r) =>
+    RING_POSITION[r.place].position === position && r.low !== null ? [{ place: r.place, low: r.low }] : [],
+  );
   if (seen.length < 2) return null;
-  const [best, next] = seen.sort((a, b) => b.low - a.low || Number(RING_POSITION[b.place].alignment === 'between') - Number(RING_POSITION[a.place].alignment === 'between'));
+  const [best, next] = seen.sort(
+    (a, b) =>
+      b.low - a.low ||
+      Number(RING_POSITION[b.place].alignment === 'between') -
+        Number(RING_POSITION[a.place].alignment === 'between'),
+  );
   return { ...best!, lead: best!.low - next!.low };
 }

@@ -4,7 +4,24 @@ import * as z from 'zod/mini';
  * Sixteen complaints that go with breathing too much, each rated 0 never to 4 very often. The items are those of the
  * published questionnaire in words of our own; totals run 0–64.
  */
-export const SYMPTOMS = ['chestPain', 'tense', 'blurred', 'dizzy', 'unreal', 'fastDeep', 'shortOfBreath', 'tightChest', 'bloated', 'tinglingFingers', 'noDeepBreath', 'stiffFingers', 'tightMouth', 'coldHands', 'pounding', 'worried'] as const;
+export const SYMPTOMS = [
+  'chestPain',
+  'tense',
+  'blurred',
+  'dizzy',
+  'unreal',
+  'fastDeep',
+  'shortOfBreath',
+  'tightChest',
+  'bloated',
+  'tinglingFingers',
+  'noDeepBreath',
+  'stiffFingers',
+  'tightMouth',
+  'coldHands',
+  'pounding',
+  'worried',
+] as const;
 export type Symptom = (typeof SYMPTOMS)[number];
 
 export const SYMPTOM_LABEL: Record<Symptom, string> = {
@@ -38,7 +55,12 @@ export const SYMPTOM_CUTOFFS = {
 } as const;
 export type SymptomCutoff = keyof typeof SYMPTOM_CUTOFFS;
 
-export type SymptomScore = { total: number; answered: number; missing: Symptom[]; over: Record<SymptomCutoff, boolean> };
+export type SymptomScore = {
+  total: number;
+  answered: number;
+  missing: Symptom[];
+  over: Record<SymptomCutoff, boolean>;
+};
 
 /**
  * Sum of the answers; with items missing it is the least that the total can be.
@@ -48,5 +70,10 @@ export type SymptomScore = { total: number; answered: number; missing: Symptom[]
 export function scoreSymptoms(answers: Symptoms): SymptomScore {
   const total = SYMPTOMS.reduce((sum, s) => sum + (answers[s] ?? 0), 0);
   const missing = SYMPTOMS.filter((s) => answers[s] === undefined);
-  return { total, answered: SYMPTOMS.length - missing.length, missing, over: { classic: total >= SYMPTOM_CUTOFFS.classic.from, later: total >= SYMPTOM_CUTOFFS.later.from } };
+  return {
+    total,
+    answered: SYMPTOMS.length - missing.length,
+    missing,
+    over: { classic: total >= SYMPTOM_CUTOFFS.classic.from, later: total >= SYMPTOM_CUTOFFS.later.from },
+  };
 }

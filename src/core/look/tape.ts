@@ -3,7 +3,11 @@ import { mean, standardDeviation } from '../statistics';
 
 export const TAPE_LEVELS = ['armpit', 'lowerSternum', 'waist'] as const;
 export type TapeLevel = (typeof TAPE_LEVELS)[number];
-export const TAPE_LABEL: Record<TapeLevel, string> = { armpit: 'armpits', lowerSternum: 'end of the sternum', waist: 'waist' };
+export const TAPE_LABEL: Record<TapeLevel, string> = {
+  armpit: 'armpits',
+  lowerSternum: 'end of the sternum',
+  waist: 'waist',
+};
 
 /** One tape goes all round; two from the spine give the sides (practice P23). */
 export const TAPE_SIDES = ['whole', 'right', 'left'] as const;
@@ -14,31 +18,57 @@ export const CM_PER_INCH = 2.54;
 export const TAPE_TRIES = 3;
 
 const girth = z.number().check(z.gte(10), z.lte(250));
-export const TapeTry = z.object({ level: z.enum(TAPE_LEVELS), side: z.enum(TAPE_SIDES), exhaleCm: girth, inhaleCm: girth });
+export const TapeTry = z.object({
+  level: z.enum(TAPE_LEVELS),
+  side: z.enum(TAPE_SIDES),
+  exhaleCm: girth,
+  inhaleCm: girth,
+});
 export type TapeTry = z.infer<typeof TapeTry>;
 
 /** Girths at full exhale and full inhale. Kept in cm whatever is shown. */
-export const Tape = z.object({ unit: z.enum(['cm', 'in']), keep: z.enum(['best', 'mean']), tries: z.array(TapeTry).check(z.maxLength(60)) });
+export const Tape = z.object({
+  unit: z.enum(['cm', 'in']),
+  keep: z.enum(['best', 'mean']),
+  tries: z.array(TapeTry).check(z.maxLength(60)),
+});
 export type Tape = z.infer<typeof Tape>;
 
 export const EMPTY_TAPE: Tape = { unit: 'cm', keep: 'best', tries: [] };
 
-export type TapeResult = { level: TapeLevel; side: TapeSide; tries: number; excursionCm: number; spreadCm: number | null };
+export type TapeResult = {
+  level: TapeLevel;
+  side: TapeSide;
+  tries: number;
+  excursionCm: number;
+  spreadCm: number | null;
+};
 
 /** Excursions (inhale less exhale) by level and side: the best or the mean of the tries. */
 export function tapeResults({ tries, keep }: Tape): TapeResult[] {
   return TAPE_LEVELS.flatMap((level) =>
     TAPE_SIDES.flatMap((side) => {
-      const found = tries.filter((t) => t.level === level && t.side === side).map((t) => t.inhaleCm - t.exhaleCm);
+      const found = tries
+        .filter((t) => t.level === level && t.side === side)
+        .map((t) => t.inhaleCm - t.exhaleCm);
       if (found.length === 0) return [];
-      return [{ level, side, tries: found.length, excursionCm: keep === 'best' ? Math.max(...found) : mean(found), spreadCm: found.length > 1 ? standardDeviation(found) : null }];
+      return [
+        {
+          level,
+          side,
+          tries: found.length,
+          excursionCm: keep === 'best' ? Math.max(...found) : mean(found),
+          spreadCm: found.length > 1 ? standardDeviation(found) : null,
+        },
+      ];
     }),
   );
 }
 
 /** Smaller side over the larger at a level, 0–1; null unless both sides were taped and one opens. */
 export function tapeSideRatio(tape: Tape, level: TapeLevel): number | null {
-  const of = (side: TapeSide) => tapeResults(tape).find((r) => r.level === level && r.side === side)?.excursionCm;
+  const of = (side: TapeSide) =>
+    tapeResults(tape).find((r) => r.level === level && r.side === side)?.excursionCm;
   const [right, left] = [of('right'), of('left')];
   if (right === undefined || left === undefined || Math.max(right, left) <= 0) return null;
   return Math.max(0, Math.min(right, left)) / Math.max(right, left);

@@ -31,12 +31,19 @@ export const BOUNCE_S = 0.2;
 export function timingFromTaps(taps: readonly number[], first: Turn): Result<Timing> {
   const wrong = taps.findIndex((t, i) => !Number.isFinite(t) || (i > 0 && t <= taps[i - 1]!));
   if (wrong >= 0) {
-    return fail(`tap ${wrong + 1} is not later than the one before it: taps are seconds in the order they were made`, `taps.${wrong}`);
+    return fail(
+      `tap ${wrong + 1} is not later than the one before it: taps are seconds in the order they were made`,
+      `taps.${wrong}`,
+    );
   }
   const turns = withoutBounces(taps);
   const breaths: TappedBreath[] = [];
   for (let i = first === 'inhale' ? 0 : 1; i + 2 < turns.length; i += 2) {
-    breaths.push({ startS: turns[i]!, inhaleS: turns[i + 1]! - turns[i]!, exhaleS: turns[i + 2]! - turns[i + 1]! });
+    breaths.push({
+      startS: turns[i]!,
+      inhaleS: turns[i + 1]! - turns[i]!,
+      exhaleS: turns[i + 2]! - turns[i + 1]!,
+    });
   }
   if (breaths.length === 0) return fail('at least one whole breath is needed: tap in, out, in', 'taps');
   const cycles = breaths.map((b) => b.inhaleS + b.exhaleS);

@@ -20,7 +20,8 @@ export function improve(prep: Prepared, from: Answer): Answer {
   let value = look(best);
   let steps = 0;
   const all: Choice[] = plan.items.flatMap((item, k) => item.options.map((_, o) => ({ k, o })));
-  const groupsOf = (list: readonly Choice[]): ReadonlySet<number> => new Set(list.map((c) => prep.group[c.k]!));
+  const groupsOf = (list: readonly Choice[]): ReadonlySet<number> =>
+    new Set(list.map((c) => prep.group[c.k]!));
   /** The best single addition to a list, again and again. */
   const fill = (list: readonly Choice[], worth: number): { list: readonly Choice[]; worth: number } => {
     for (;;) {
@@ -70,7 +71,9 @@ export function improve(prep: Prepared, from: Answer): Answer {
     take(filled.list, filled.worth);
     while (steps < MOST_STEPS && exchange());
   } while (steps < MOST_STEPS && rebuild());
-  return value > from.value + EPS ? { taken: best.map(({ k, o }) => ({ id: plan.items[k]!.id, option: o })), value } : from;
+  return value > from.value + EPS
+    ? { taken: best.map(({ k, o }) => ({ id: plan.items[k]!.id, option: o })), value }
+    : from;
 }
 
 const inserted = (list: readonly Choice[], c: Choice): Choice[] => {
@@ -79,7 +82,20 @@ const inserted = (list: readonly Choice[], c: Choice): Choice[] => {
 };
 
 /** Value of a choice in item order, with one more if one is given; −∞ where it breaks a constraint. Makes nothing; its tables are flat, since it is asked a hundred thousand times. */
-function evaluator({ plan, place, group, after, opens, lockedUntil, startPlace, changeS, changeCost, endS, active, places }: Prepared): (list: readonly Choice[], extra?: Choice) => number {
+function evaluator({
+  plan,
+  place,
+  group,
+  after,
+  opens,
+  lockedUntil,
+  startPlace,
+  changeS,
+  changeCost,
+  endS,
+  active,
+  places,
+}: Prepared): (list: readonly Choice[], extra?: Choice) => number {
   const { items, returns } = plan;
   const most = Math.max(...items.map((i) => i.options.length));
   const needs = active.length;
@@ -105,7 +121,7 @@ function evaluator({ plan, place, group, after, opens, lockedUntil, startPlace, 
     coverage.fill(0);
     let [lengthS, costs, at, count] = [0, 0, startPlace, 0];
     let pending = extra;
-    for (let i = 0; i < list.length || pending; ) {
+    for (let i = 0; i < list.length || pending;) {
       const next = list[i];
       let c: Choice;
       if (pending && (!next || pending.k < next.k)) {

@@ -13,7 +13,9 @@ export const Plan = z.object({
   /** Weight of each need. */
   weights: z.array(z.number().check(z.gte(0), z.lte(1000))).check(z.minLength(1), z.maxLength(40)),
   /** What a need's coverage is worth: a concave line through (0, 0), by stretches of falling slope. */
-  returns: z.array(z.object({ upTo: z.number().check(z.gt(0)), slope: z.number().check(z.gte(0)) })).check(z.minLength(1), z.maxLength(8)),
+  returns: z
+    .array(z.object({ upTo: z.number().check(z.gt(0)), slope: z.number().check(z.gte(0)) }))
+    .check(z.minLength(1), z.maxLength(8)),
   items: z
     .array(
       z.object({
@@ -21,7 +23,15 @@ export const Plan = z.object({
         /** Items of one group exclude each other: one drill in several positions. */
         group: id,
         place: id,
-        options: z.array(z.object({ lengthS: seconds, gains: z.array(z.number().check(z.gte(0), z.lte(100))), cost: z._default(z.number().check(z.gte(-1000), z.lte(1000)), 0) })).check(z.minLength(1), z.maxLength(12)),
+        options: z
+          .array(
+            z.object({
+              lengthS: seconds,
+              gains: z.array(z.number().check(z.gte(0), z.lte(100))),
+              cost: z._default(z.number().check(z.gte(-1000), z.lte(1000)), 0),
+            }),
+          )
+          .check(z.minLength(1), z.maxLength(12)),
         /** Groups that have to come before this one. */
         after: z._default(z.array(id), []),
         /** Has to be in. */
@@ -54,10 +64,14 @@ export function worthOf(returns: Plan['returns'], coverage: number): number {
   return worth;
 }
 
-export const changeBetween = (plan: Pick<Plan, 'changeS'>, from: string | null, to: string | null): number => (from === null || to === null || from === to ? 0 : (plan.changeS[from]?.[to] ?? 0));
+export const changeBetween = (plan: Pick<Plan, 'changeS'>, from: string | null, to: string | null): number =>
+  from === null || to === null || from === to ? 0 : (plan.changeS[from]?.[to] ?? 0);
 
 /** Value and length of a choice, and why it may not be; the plain definition that every solver is held against. */
-export function judge(plan: Plan, taken: readonly Taken[]): { value: number; lengthS: number; wrong: string | null } {
+export function judge(
+  plan: Plan,
+  taken: readonly Taken[],
+): { value: number; lengthS: number; wrong: string | null } {
   const index = new Map(plan.items.map((item, i) => [item.id, i]));
   const coverage = plan.weights.map(() => 0);
   const groups = new Set<string>();
@@ -68,8 +82,10 @@ export function judge(plan: Plan, taken: readonly Taken[]): { value: number; len
     const at = index.get(t.id);
     const item = at === undefined ? undefined : plan.items[at];
     const option = item?.options[t.option];
-    if (at === undefined || !item || !option) return { value: 0, lengthS: 0, wrong: `there is no ${t.id} with option ${t.option}` };
-    if (groups.size === 0 && plan.opens.length > 0 && !plan.opens.includes(item.group)) wrong ??= `${t.id} may not come first`;
+    if (at === undefined || !item || !option)
+      return { value: 0, lengthS: 0, wrong: `there is no ${t.id} with option ${t.option}` };
+    if (groups.size === 0 && plan.opens.length > 0 && !plan.opens.includes(item.group))
+      wrong ??= `${t.id} may not come first`;
     if (at <= last) wrong ??= `${t.id} is out of order`;
     if (groups.has(item.group)) wrong ??= `${item.group} stands in it twice`;
     const missing = item.after.find((g) => !groups.has(g));

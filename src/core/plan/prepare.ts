@@ -24,11 +24,19 @@ export type Prepared = {
 };
 
 export function prepare(plan: Plan): Prepared {
-  const names: (string | null)[] = [null, ...new Set([...plan.items.map((i) => i.place), ...(plan.start === null ? [] : [plan.start])])];
+  const names: (string | null)[] = [
+    null,
+    ...new Set([...plan.items.map((i) => i.place), ...(plan.start === null ? [] : [plan.start])]),
+  ];
   const groups = [...new Set(plan.items.map((i) => i.group))];
-  const changes = (of: (a: string | null, b: string | null) => number) => names.map((a) => names.map((b) => of(a, b)));
+  const changes = (of: (a: string | null, b: string | null) => number) =>
+    names.map((a) => names.map((b) => of(a, b)));
   const lockedUntil = new Map<number, number>();
-  plan.items.forEach((item, i) => plan.items.some((x) => x.group === item.group && x.locked) && lockedUntil.set(groups.indexOf(item.group), i));
+  plan.items.forEach(
+    (item, i) =>
+      plan.items.some((x) => x.group === item.group && x.locked) &&
+      lockedUntil.set(groups.indexOf(item.group), i),
+  );
   return {
     plan,
     place: plan.items.map((i) => names.indexOf(i.place)),

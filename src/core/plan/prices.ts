@@ -47,17 +47,37 @@ function priced(prep: Prepared, time: number, cover: Float64Array): Prices {
 }
 
 /** Most that can still come: what is there, the rest at its prices, and what the prices leave of each need. */
-export function boundAt(prep: Prepared, prices: Prices, k: number, place: number, leftS: number, coverage: Float64Array, costs: number): number {
+export function boundAt(
+  prep: Prepared,
+  prices: Prices,
+  k: number,
+  place: number,
+  leftS: number,
+  coverage: Float64Array,
+  costs: number,
+): number {
   let bound = -costs + prices.rest[k]![place]! + prices.time * leftS;
   for (let n = 0; n < coverage.length; n++) bound += surplus(prep.plan, n, coverage[n]!, prices.cover[n]!);
   return bound;
 }
 
 /** The same after item k is taken at option o, without making anything. */
-export function boundAfter({ plan, place, past, changeS, changeCost, active }: Prepared, prices: Prices, k: number, o: number, from: number, leftS: number, coverage: Float64Array, costs: number): number {
+export function boundAfter(
+  { plan, place, past, changeS, changeCost, active }: Prepared,
+  prices: Prices,
+  k: number,
+  o: number,
+  from: number,
+  leftS: number,
+  coverage: Float64Array,
+  costs: number,
+): number {
   const option = plan.items[k]!.options[o]!;
   const p = place[k]!;
-  let bound = -(costs + option.cost + changeCost[from]![p]!) + prices.rest[past[k]!]![p]! + prices.time * (leftS - option.lengthS - changeS[from]![p]!);
+  let bound =
+    -(costs + option.cost + changeCost[from]![p]!) +
+    prices.rest[past[k]!]![p]! +
+    prices.time * (leftS - option.lengthS - changeS[from]![p]!);
   for (const n of active) bound += surplus(plan, n, coverage[n]! + option.gains[n]!, prices.cover[n]!);
   return bound;
 }
@@ -91,7 +111,10 @@ export function findPrices(prep: Prepared, known: number): Prices[] {
   const { plan } = prep;
   const total = plan.weights.reduce((a, b) => a + b, 0) || 1;
   let time = plan.budgetS > 0 ? (0.3 * total) / plan.budgetS : 0;
-  let cover = Float64Array.from(plan.weights, (w) => w * plan.returns[Math.min(1, plan.returns.length - 1)]!.slope);
+  let cover = Float64Array.from(
+    plan.weights,
+    (w) => w * plan.returns[Math.min(1, plan.returns.length - 1)]!.slope,
+  );
   const kept: { bound: number; prices: Prices }[] = [];
   let scale = 1;
   let sinceBetter = 0;
@@ -114,7 +137,9 @@ export function findPrices(prep: Prepared, known: number): Prices[] {
     if (norm < 1e-14) break;
     const step = (scale * Math.max(1e-6, bound - known)) / norm;
     time = Math.max(0, prices.time - (step * slack) / (plan.budgetS || 1) / (plan.budgetS || 1));
-    cover = Float64Array.from(prices.cover, (c, n) => Math.max(0, Math.min(plan.weights[n]! * plan.returns[0]!.slope, c - step * off[n]!)));
+    cover = Float64Array.from(prices.cover, (c, n) =>
+      Math.max(0, Math.min(plan.weights[n]! * plan.returns[0]!.slope, c - step * off[n]!)),
+    );
   }
   return kept.map((k) => k.prices);
 }
@@ -124,7 +149,7 @@ function chosenAt(prep: Prepared, prices: Prices): { usedS: number; covered: Flo
   const covered = new Float64Array(plan.weights.length);
   let usedS = 0;
   let here = prep.startPlace;
-  for (let k = 0; k < plan.items.length; ) {
+  for (let k = 0; k < plan.items.length;) {
     const o = prices.pick[k]![here]!;
     if (o < 0) {
       k++;

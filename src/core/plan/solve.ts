@@ -32,32 +32,57 @@ const EPS = 1e-9;
  * coverage (Lagrange multipliers, found by subgradients) and then solves the rest exactly, change of place by change
  * of place, by dynamic programming; docs/planner.md says why that is never too low.
  */
-export function solve(plan: Plan, { mostNodes = DEFAULT_NODES, progress }: SolveOptions = {}): Result<Solved> {
+export function solve(
+  plan: Plan,
+  { mostNodes = DEFAULT_NODES, progress }: SolveOptions = {},
+): Result<Solved> {
   const unknown = plan.items.find((i) => i.options.some((o) => o.gains.length !== plan.weights.length));
-  if (unknown) return fail(`items.${unknown.id}: an option has not as many gains as there are weights`, 'items');
-  if (new Set(plan.items.map((i) => i.id)).size < plan.items.length) return fail('items: two have the same id', 'items');
+  if (unknown)
+    return fail(`items.${unknown.id}: an option has not as many gains as there are weights`, 'items');
+  if (new Set(plan.items.map((i) => i.id)).size < plan.items.length)
+    return fail('items: two have the same id', 'items');
   const prep = prepare(plan);
   const quick = beam(prep, QUICK_WIDTH, null);
   const prices = findPrices(prep, quick?.value ?? 0);
   const first = better(quick, beam(prep, WIDTH, prices[0]!));
   const start = first && improve(prep, first);
-  const rootBound = Math.min(...prices.map((p) => boundAt(prep, p, 0, prep.startPlace, plan.budgetS, prep.empty, 0)));
+  const rootBound = Math.min(
+    ...prices.map((p) => boundAt(prep, p, 0, prep.startPlace, plan.budgetS, prep.empty, 0)),
+  );
   const search = { best: start, nodes: 0, stopped: false, openBound: -Infinity };
   explore(prep, prices, search, mostNodes, rootBound, progress);
   if (!search.best) {
-    return search.stopped ? fail('nothing that keeps every wish was found in the nodes given', 'items') : fail(conflictOf(plan), 'items');
+    return search.stopped
+      ? fail('nothing that keeps every wish was found in the nodes given', 'items')
+      : fail(conflictOf(plan), 'items');
   }
   const { value, lengthS } = judge(plan, search.best.taken);
   const proven = !search.stopped;
-  return ok({ taken: search.best.taken, value, lengthS, bound: proven ? value : Math.max(value, Math.min(rootBound, Math.max(search.openBound, value))), proven, nodes: search.nodes });
+  return ok({
+    taken: search.best.taken,
+    value,
+    lengthS,
+    bound: proven ? value : Math.max(value, Math.min(rootBound, Math.max(search.openBound, value))),
+    proven,
+    nodes: search.nodes,
+  });
 }
 
 type Best = { taken: Taken[]; value: number };
 
 const better = (a: Best | null, b: Best | null): Best | null => (a && (!b || a.value >= b.value) ? a : b);
-type State = { k: number; place: number; leftS: number; costs: number; coverage: Float64Array; groups: ReadonlySet<number>; taken: readonly Taken[] };
+type State = {
+  k: number;
+  place: number;
+  leftS: number;
+  costs: number;
+  coverage: Float64Array;
+  groups: ReadonlySet<number>;
+  taken: readonly Taken[];
+};
 
-const gainOf = (plan: Plan, coverage: Float64Array): number => plan.weights.reduce((s, w, n) => s + w * worthOf(plan.returns, coverage[n]!), 0);
+const gainOf = (plan: Plan, coverage: Float64Array): number =>
+  plan.weights.reduce((s, w, n) => s + w * worthOf(plan.returns, coverage[n]!), 0);
 
 function after(prep: Prepared, s: State, k: number, o: number): State | null {
   const { plan, place, group, changeS, changeCost, endS } = prep;
@@ -66,17 +91,34 @@ function after(prep: Prepared, s: State, k: number, o: number): State | null {
   const leftS = s.leftS - option.lengthS - changeS[s.place]![p]!;
   if (leftS < endS[p]! - 1e-6) return null;
   const coverage = Float64Array.from(s.coverage, (c, n) => c + option.gains[n]!);
-  return { k: k + 1, place: p, leftS, costs: s.costs + option.cost + changeCost[s.place]![p]!, coverage, groups: new Set(s.groups).add(group[k]!), taken: [...s.taken, { id: plan.items[k]!.id, option: o }] };
+  return {
+    k: k + 1,
+    place: p,
+    leftS,
+    costs: s.costs + option.cost + changeCost[s.place]![p]!,
+    coverage,
+    groups: new Set(s.groups).add(group[k]!),
+    taken: [...s.taken, { id: plan.items[k]!.id, option: o }],
+  };
 }
 
-const root = (prep: Prepared): State => ({ k: 0, place: prep.startPlace, leftS: prep.plan.budgetS, costs: 0, coverage: prep.empty, groups: new Set(), taken: [] });
+const root = (prep: Prepared): State => ({
+  k: 0,
+  place: prep.startPlace,
+  leftS: prep.plan.budgetS,
+  costs: 0,
+  coverage: prep.empty,
+  groups: new Set(),
+  taken: [],
+});
 
 /** May item k be the next one? Its group is free, what it needs is there, and no locked group is passed by. */
 function mayTake(prep: Prepared, s: State, k: number): boolean {
   if (s.groups.has(prep.group[k]!) || (s.groups.size === 0 && !prep.opens[k]!)) return false;
   return prep.after[k]!.every((g) => s.groups.has(g));
 }
-const passesLocked = (prep: Prepared, s: State, upTo: number): boolean => [...prep.lockedUntil].some(([g, last]) => last < upTo && !s.groups.has(g));
+const passesLocked = (prep: Prepared, s: State, upTo: number): boolean =>
+  [...prep.lockedUntil].some(([g, last]) => last < upTo && !s.groups.has(g));
 
 /**
  * A first answer by a beam over the items: of all ways to have come so far, those stay that promise most. What a way
@@ -89,7 +131,8 @@ function beam(prep: Prepared, width: number, prices: Prices | null): Best | null
   let best: Best | null = null;
   const rate = plan.weights.reduce((a, b) => a + b, 0) / Math.max(1, plan.budgetS) / 2;
   const valueOf = (s: State) => gainOf(plan, s.coverage) - s.costs;
-  const promise = (s: State, k: number) => (prices ? boundAt(prep, prices, k, s.place, s.leftS, s.coverage, s.costs) : valueOf(s) + rate * s.leftS);
+  const promise = (s: State, k: number) =>
+    prices ? boundAt(prep, prices, k, s.place, s.leftS, s.coverage, s.costs) : valueOf(s) + rate * s.leftS;
   const quickPromise = (s: State, k: number, o: number): number => {
     const made = after(prep, s, k, o);
     return made ? valueOf(made) + rate * made.leftS : -Infinity;
@@ -115,7 +158,8 @@ function beam(prep: Prepared, width: number, prices: Prices | null): Best | null
   }
   for (const s of ways) {
     const value = valueOf(s);
-    if (s.leftS >= prep.endS[s.place]! - 1e-6 && (!best || value > best.value)) best = { taken: [...s.taken], value };
+    if (s.leftS >= prep.endS[s.place]! - 1e-6 && (!best || value > best.value))
+      best = { taken: [...s.taken], value };
   }
   return best;
 }
@@ -123,7 +167,14 @@ function beam(prep: Prepared, width: number, prices: Prices | null): Best | null
 type Search = { best: Best | null; nodes: number; stopped: boolean; openBound: number };
 
 /** Depth first, the most promising next item first; what cannot beat the best is cut off. */
-function explore(prep: Prepared, prices: readonly Prices[], search: Search, mostNodes: number, rootBound: number, progress?: SolveOptions['progress']): void {
+function explore(
+  prep: Prepared,
+  prices: readonly Prices[],
+  search: Search,
+  mostNodes: number,
+  rootBound: number,
+  progress?: SolveOptions['progress'],
+): void {
   const { plan, place, group, changeS, changeCost, endS } = prep;
   const items = plan.items.length;
   const used = new Uint8Array(items);
@@ -131,7 +182,14 @@ function explore(prep: Prepared, prices: readonly Prices[], search: Search, most
   const bestValue = () => (search.best ? search.best.value + EPS : -Infinity);
 
   /** The lowest bound of any prices after item k at option o; given up as soon as one is no better than the best. */
-  const boundOf = (k: number, o: number, from: number, leftS: number, coverage: Float64Array, costs: number): number => {
+  const boundOf = (
+    k: number,
+    o: number,
+    from: number,
+    leftS: number,
+    coverage: Float64Array,
+    costs: number,
+  ): number => {
     let least = Infinity;
     for (const price of prices) {
       least = Math.min(least, boundAfter(prep, price, k, o, from, leftS, coverage, costs));
@@ -142,7 +200,8 @@ function explore(prep: Prepared, prices: readonly Prices[], search: Search, most
 
   const visit = (from: number, at: number, leftS: number, coverage: Float64Array, costs: number) => {
     search.nodes++;
-    if (search.nodes % 500 === 0 && progress && !progress(search.nodes, search.best?.value ?? 0, rootBound)) search.stopped = true;
+    if (search.nodes % 500 === 0 && progress && !progress(search.nodes, search.best?.value ?? 0, rootBound))
+      search.stopped = true;
     const locked = (upTo: number) => [...prep.lockedUntil].some(([g, last]) => last < upTo && !used[g]);
     const anyLocked = prep.lockedUntil.size > 0;
     if (leftS >= endS[at]! - 1e-6 && !(anyLocked && locked(items))) {
@@ -152,7 +211,8 @@ function explore(prep: Prepared, prices: readonly Prices[], search: Search, most
     const children: { k: number; o: number; bound: number }[] = [];
     for (let k = from; k < items; k++) {
       if (anyLocked && locked(k)) break;
-      if (used[group[k]!] || (taken.length === 0 && !prep.opens[k]!) || !prep.after[k]!.every((g) => used[g])) continue;
+      if (used[group[k]!] || (taken.length === 0 && !prep.opens[k]!) || !prep.after[k]!.every((g) => used[g]))
+        continue;
       const p = place[k]!;
       for (let o = 0; o < plan.items[k]!.options.length; o++) {
         if (leftS - plan.items[k]!.options[o]!.lengthS - changeS[at]![p]! < endS[p]! - 1e-6) continue;
@@ -173,7 +233,13 @@ function explore(prep: Prepared, prices: readonly Prices[], search: Search, most
       const next = Float64Array.from(coverage, (c, n) => c + option.gains[n]!);
       used[group[k]!] = 1;
       taken.push({ id: plan.items[k]!.id, option: o });
-      visit(k + 1, p, leftS - option.lengthS - changeS[at]![p]!, next, costs + option.cost + changeCost[at]![p]!);
+      visit(
+        k + 1,
+        p,
+        leftS - option.lengthS - changeS[at]![p]!,
+        next,
+        costs + option.cost + changeCost[at]![p]!,
+      );
       taken.pop();
       used[group[k]!] = 0;
     }
@@ -184,7 +250,10 @@ function explore(prep: Prepared, prices: readonly Prices[], search: Search, most
 /** Why nothing keeps every wish: the locked groups that do not fit, in words. */
 function conflictOf(plan: Plan): string {
   const locked = [...new Set(plan.items.filter((i) => i.locked).map((i) => i.group))];
-  const shortest = (group: string) => Math.min(...plan.items.filter((i) => i.group === group).flatMap((i) => i.options.map((o) => o.lengthS)));
+  const shortest = (group: string) =>
+    Math.min(...plan.items.filter((i) => i.group === group).flatMap((i) => i.options.map((o) => o.lengthS)));
   const needed = locked.reduce((s, g) => s + shortest(g), 0);
-  return needed > plan.budgetS ? `what is locked (${locked.join(', ')}) takes at least ${needed} s of ${plan.budgetS}: give up one of them or give more time` : `what is locked (${locked.join(', ')}) cannot stand together with what has to come before and the way between places`;
+  return needed > plan.budgetS
+    ? `what is locked (${locked.join(', ')}) takes at least ${needed} s of ${plan.budgetS}: give up one of them or give more time`
+    : `what is locked (${locked.join(', ')}) cannot stand together with what has to come before and the way between places`;
 }

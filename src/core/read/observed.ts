@@ -26,7 +26,11 @@ export type Observed = {
 /** How an observation came about. Measured beats rated; rated beats reported. */
 export const GRADES = ['measured', 'rated', 'reported'] as const;
 export type Grade = (typeof GRADES)[number];
-export const GRADE_LABEL: Record<Grade, string> = { measured: 'measured', rated: 'rated by eye or hand', reported: 'told by the client' };
+export const GRADE_LABEL: Record<Grade, string> = {
+  measured: 'measured',
+  rated: 'rated by eye or hand',
+  reported: 'told by the client',
+};
 
 /**
  * What one observation says about one reading. `degree`: 1 speaks fully for it, −1 fully against. `text` is the
@@ -44,13 +48,19 @@ export type Probe = {
   find: (o: Observed) => Finding | null;
 };
 
-export const rings = (o: Observed, position: RingPosition = 'hookLying'): Excursions | null => o.look.rings[position] ?? null;
+export const rings = (o: Observed, position: RingPosition = 'hookLying'): Excursions | null =>
+  o.look.rings[position] ?? null;
 /** The rings of the most supported position that has any. */
-export const firstRings = (o: Observed): Excursions | null => MAIN_POSITIONS.map((p) => rings(o, p)).find((e) => e !== null) ?? null;
-export const has = (e: Excursions | null, ...zones: readonly Zone[]): e is Excursions => e !== null && zones.every((z) => e[z] !== undefined);
-export const average = (e: Excursions, ...zones: readonly Zone[]): number => zones.reduce((sum, z) => sum + e[z]!, 0) / zones.length;
+export const firstRings = (o: Observed): Excursions | null =>
+  MAIN_POSITIONS.map((p) => rings(o, p)).find((e) => e !== null) ?? null;
+export const has = (e: Excursions | null, ...zones: readonly Zone[]): e is Excursions =>
+  e !== null && zones.every((z) => e[z] !== undefined);
+export const average = (e: Excursions, ...zones: readonly Zone[]): number =>
+  zones.reduce((sum, z) => sum + e[z]!, 0) / zones.length;
 
 export const isLying = (position: RingPosition): boolean => RING_POSITION[position].position === 'hookLying';
 /** Bands in the most supported position that has any. */
-export const firstBands = (o: Observed): SeenBands | null => [...o.bands].sort((a, b) => rank(a) - rank(b))[0] ?? null;
-const rank = (b: SeenBands): number => (isLying(b.position) ? 0 : RING_POSITION[b.position].position === 'sitting' ? 1 : 2);
+export const firstBands = (o: Observed): SeenBands | null =>
+  [...o.bands].sort((a, b) => rank(a) - rank(b))[0] ?? null;
+const rank = (b: SeenBands): number =>
+  isLying(b.position) ? 0 : RING_POSITION[b.position].position === 'sitting' ? 1 : 2;

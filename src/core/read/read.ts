@@ -19,7 +19,12 @@ export type WeighedNeed = {
   overruled?: { computed: number; why: string };
 };
 
-export type JudgedReading = Reading & { /** What was computed, when the instructor decided otherwise. */ overruled?: { computed: number; why: string } };
+export type JudgedReading = Reading & {
+  /** What was computed, when the instructor decided otherwise. */ overruled?: {
+    computed: number;
+    why: string;
+  };
+};
 
 export type ReadingsResult = {
   school: School;
@@ -49,7 +54,11 @@ export type ReadOptions = {
 export const DEFAULT_CONTROL: Control = 'drawIn';
 
 /** Reads a look: readings with their evidence, the school they were read by, and the needs that follow. */
-export function readLook(look: LookData, flags: Flags, { school = null, control = null, bands = [], thresholds = DEFAULT_THRESHOLDS }: ReadOptions = {}): ReadingsResult {
+export function readLook(
+  look: LookData,
+  flags: Flags,
+  { school = null, control = null, bands = [], thresholds = DEFAULT_THRESHOLDS }: ReadOptions = {},
+): ReadingsResult {
   const tapped = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
   const observed: Observed = {
     look,
@@ -65,24 +74,44 @@ export function readLook(look: LookData, flags: Flags, { school = null, control 
   const byDefault = defaultSchool(judged(readAll({ ...observed, school: 'lowQuiet' }), judgement), observed);
   const used = school ?? byDefault.school;
   const readings = judged(readAll({ ...observed, school: used }), judgement);
-  return { school: used, defaultSchool: byDefault, control: observed.control, readings, needs: judgedNeeds(needsFrom(readings, used), judgement) };
+  return {
+    school: used,
+    defaultSchool: byDefault,
+    control: observed.control,
+    readings,
+    needs: judgedNeeds(needsFrom(readings, used), judgement),
+  };
 }
 
 function judged(readings: readonly Reading[], { readings: own }: Judgement): JudgedReading[] {
   return readings.map((r) => {
     const decided = own[r.name];
-    return decided ? { ...r, strength: decided.strength, overruled: { computed: r.strength, why: decided.why } } : r;
+    return decided
+      ? { ...r, strength: decided.strength, overruled: { computed: r.strength, why: decided.why } }
+      : r;
   });
 }
 
 function judgedNeeds(needs: readonly WeighedNeed[], { needs: own }: Judgement): WeighedNeed[] {
   const changed = needs.map((n) => {
     const decided = own[n.need];
-    return decided ? { ...n, weight: decided.weight, overruled: { computed: n.weight, why: decided.why } } : n;
+    return decided
+      ? { ...n, weight: decided.weight, overruled: { computed: n.weight, why: decided.why } }
+      : n;
   });
   const added = NEEDS.flatMap((need): WeighedNeed[] => {
     const decided = own[need];
-    return decided && !needs.some((n) => n.need === need) ? [{ need, weight: decided.weight, because: [], why: 'you asked for it', overruled: { computed: 0, why: decided.why } }] : [];
+    return decided && !needs.some((n) => n.need === need)
+      ? [
+          {
+            need,
+            weight: decided.weight,
+            because: [],
+            why: 'you asked for it',
+            overruled: { computed: 0, why: decided.why },
+          },
+        ]
+      : [];
   });
   return [...changed, ...added].sort((a, b) => b.weight - a.weight);
 }
@@ -90,20 +119,31 @@ function judgedNeeds(needs: readonly WeighedNeed[], { needs: own }: Judgement): 
 /** The observation of how a low breath shows: the belly moves at least this much lying. Our choice. */
 const LOW_BREATH_FOUND = 0.5;
 
-function defaultSchool(readings: readonly Reading[], observed: Observed): { school: School; because: string } {
+function defaultSchool(
+  readings: readonly Reading[],
+  observed: Observed,
+): { school: School; because: string } {
   const { look } = observed;
   const strength = (name: ReadingName) => readings.find((r) => r.name === name)!.strength;
   if (strength('reversed') >= NAMED_FROM) return { school: 'lowQuiet', because: 'the pattern is reversed' };
-  if (strength('upperChest') >= NAMED_FROM) return { school: 'lowQuiet', because: 'the pattern is upper-chest' };
+  if (strength('upperChest') >= NAMED_FROM)
+    return { school: 'lowQuiet', because: 'the pattern is upper-chest' };
   const bands = firstBands(observed);
-  const measured = bands && isLying(bands.position) && bands.analysis.ribShare !== null ? 1 - bands.analysis.ribShare : undefined;
+  const measured =
+    bands && isLying(bands.position) && bands.analysis.ribShare !== null
+      ? 1 - bands.analysis.ribShare
+      : undefined;
   const belly = measured ?? look.rings.hookLying?.belly ?? look.twoHands?.belly;
-  if (belly !== undefined && belly >= LOW_BREATH_FOUND) return { school: 'allRound', because: 'the client finds the low breath' };
+  if (belly !== undefined && belly >= LOW_BREATH_FOUND)
+    return { school: 'allRound', because: 'the client finds the low breath' };
   return { school: 'lowQuiet', because: 'the low breath was not seen yet' };
 }
 
 /** Needs from readings: each named reading gives its needs by its strength; a school adds what it wishes for. */
-export function needsFrom(readings: readonly Pick<Reading, 'name' | 'strength'>[], school: School): WeighedNeed[] {
+export function needsFrom(
+  readings: readonly Pick<Reading, 'name' | 'strength'>[],
+  school: School,
+): WeighedNeed[] {
   const weights = new Map<Need, { weight: number; because: ReadingName[] }>();
   for (const reading of readings) {
     if (reading.strength < NAMED_FROM) continue;
@@ -120,7 +160,16 @@ export function needsFrom(readings: readonly Pick<Reading, 'name' | 'strength'>[
   }
   return NEEDS.flatMap((need) => {
     const entry = weights.get(need);
-    return entry ? [{ need, weight: Math.min(10, entry.weight), because: entry.because, why: whyOf(entry.because, school) }] : [];
+    return entry
+      ? [
+          {
+            need,
+            weight: Math.min(10, entry.weight),
+            because: entry.because,
+            why: whyOf(entry.because, school),
+          },
+        ]
+      : [];
   }).sort((a, b) => b.weight - a.weight);
 }
 
@@ -136,4 +185,5 @@ const SCHOOL_NEEDS: Record<School, Needs> = {
   allRound: { sideRibs: 0.4, backRibs: 0.4, upperRibs: 0.2, control: 0.2, upright: 0.3 },
 };
 
-export const asNeeds = (needs: readonly WeighedNeed[]): Needs => Object.fromEntries(needs.map((n) => [n.need, n.weight]));
+export const asNeeds = (needs: readonly WeighedNeed[]): Needs =>
+  Object.fromEntries(needs.map((n) => [n.need, n.weight]));

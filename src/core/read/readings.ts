@@ -12,7 +12,12 @@ export { READINGS, type ReadingName } from './names';
 export type Evidence = Finding & { weight: number; topic: string };
 
 /** Two observations of one thing that say opposite things. They are shown, not averaged. */
-export type Conflict = { topic: string; used: Evidence; other: Evidence; /** False when both are of one grade, so that both count. */ settled: boolean };
+export type Conflict = {
+  topic: string;
+  used: Evidence;
+  other: Evidence;
+  /** False when both are of one grade, so that both count. */ settled: boolean;
+};
 
 export type NextLook = { measure: string; test: TestId };
 
@@ -34,7 +39,12 @@ export type Reading = {
 /** From this strength a reading is named. Our choice. */
 export const NAMED_FROM = 0.25;
 
-type Facts = { label: string; meaning: string; probes: readonly Probe[]; needs: Partial<Record<Need, number>> };
+type Facts = {
+  label: string;
+  meaning: string;
+  probes: readonly Probe[];
+  needs: Partial<Record<Need, number>>;
+};
 
 export const READING: Record<ReadingName, Facts> = {
   reversed: {
@@ -124,12 +134,15 @@ export function readAll(observed: Observed): Reading[] {
 
 function readOne(name: ReadingName, observed: Observed): Reading {
   const probed = READING[name].probes.map((probe) => ({ probe, finding: probe.find(observed) }));
-  const made = probed.flatMap(({ probe, finding }) => (finding ? [{ ...finding, weight: probe.weight, topic: probe.topic }] : []));
+  const made = probed.flatMap(({ probe, finding }) =>
+    finding ? [{ ...finding, weight: probe.weight, topic: probe.topic }] : [],
+  );
   const topics = [...new Set(READING[name].probes.map((p) => p.topic))];
   const used = topics.flatMap((topic) => bestOf(made.filter((e) => e.topic === topic)));
   const setAside = made.filter((e) => !used.includes(e));
   const seen = used.reduce((sum, e) => sum + e.weight, 0);
-  const heaviest = (of: readonly { weight: number; topic: string }[], topic: string) => Math.max(0, ...of.filter((p) => p.topic === topic).map((p) => p.weight));
+  const heaviest = (of: readonly { weight: number; topic: string }[], topic: string) =>
+    Math.max(0, ...of.filter((p) => p.topic === topic).map((p) => p.weight));
   const total = topics.reduce((sum, t) => sum + heaviest(READING[name].probes, t), 0);
   const known = topics.reduce((sum, t) => sum + heaviest(used, t), 0);
   const missing = probed.filter((p) => !p.finding).sort((a, b) => gain(b.probe, used) - gain(a.probe, used));
@@ -141,7 +154,11 @@ function readOne(name: ReadingName, observed: Observed): Reading {
     against: used.filter((e) => e.degree <= 0).sort((a, b) => a.weight * a.degree - b.weight * b.degree),
     setAside,
     conflicts: conflictsIn(used, setAside),
-    next: unique(missing.filter((m) => gain(m.probe, used) > 0).map(({ probe: { measure, test } }) => ({ measure, test }))),
+    next: unique(
+      missing
+        .filter((m) => gain(m.probe, used) > 0)
+        .map(({ probe: { measure, test } }) => ({ measure, test })),
+    ),
   };
 }
 
@@ -152,19 +169,32 @@ function bestOf(made: readonly Evidence[]): Evidence[] {
 }
 
 /** What a missing probe would add to what is known of its topic. */
-const gain = (probe: Probe, used: readonly Evidence[]): number => probe.weight - Math.max(0, ...used.filter((e) => e.topic === probe.topic).map((e) => e.weight));
+const gain = (probe: Probe, used: readonly Evidence[]): number =>
+  probe.weight - Math.max(0, ...used.filter((e) => e.topic === probe.topic).map((e) => e.weight));
 
 /** Opposite signs, at least this far apart. Our choice. */
 const CONFLICT_FROM = 0.6;
 
 function conflictsIn(used: readonly Evidence[], setAside: readonly Evidence[]): Conflict[] {
-  const opposed = (a: Evidence, b: Evidence) => a.topic === b.topic && a.degree * b.degree < 0 && Math.abs(a.degree - b.degree) >= CONFLICT_FROM;
-  const overruled = setAside.flatMap((other) => used.filter((e) => opposed(e, other)).slice(0, 1).map((e): Conflict => ({ topic: e.topic, used: e, other, settled: true })));
-  const even = used.flatMap((a, i) => used.slice(i + 1).filter((b) => opposed(a, b)).map((b): Conflict => ({ topic: a.topic, used: a, other: b, settled: false })));
+  const opposed = (a: Evidence, b: Evidence) =>
+    a.topic === b.topic && a.degree * b.degree < 0 && Math.abs(a.degree - b.degree) >= CONFLICT_FROM;
+  const overruled = setAside.flatMap((other) =>
+    used
+      .filter((e) => opposed(e, other))
+      .slice(0, 1)
+      .map((e): Conflict => ({ topic: e.topic, used: e, other, settled: true })),
+  );
+  const even = used.flatMap((a, i) =>
+    used
+      .slice(i + 1)
+      .filter((b) => opposed(a, b))
+      .map((b): Conflict => ({ topic: a.topic, used: a, other: b, settled: false })),
+  );
   return [...overruled, ...even];
 }
 
-const unique = (next: readonly NextLook[]): NextLook[] => next.filter((n, i) => next.findIndex((m) => m.measure === n.measure) === i);
+const unique = (next: readonly NextLook[]): NextLook[] =>
+  next.filter((n, i) => next.findIndex((m) => m.measure === n.measure) === i);
 
 /** Readings that are named, strongest first; a tie keeps the order of `READINGS`. */
 export const namedReadings = (readings: readonly Reading[]): Reading[] =>

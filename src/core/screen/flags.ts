@@ -1,7 +1,12 @@
 import * as z from 'zod/mini';
 
 const weeks = (max: number, what: string) =>
-  z.int({ error: `${what}: give whole weeks` }).check(z.gte(0, { error: `${what}: cannot be below 0 weeks` }), z.lte(max, { error: `${what}: at most ${max} weeks; check the number` }));
+  z
+    .int({ error: `${what}: give whole weeks` })
+    .check(
+      z.gte(0, { error: `${what}: cannot be below 0 weeks` }),
+      z.lte(max, { error: `${what}: at most ${max} weeks; check the number` }),
+    );
 
 /**
  * What a client brings that changes what may be done (practice P7). Every flag may be absent, which means that
@@ -12,7 +17,14 @@ export const Flags = z.strictObject({
   postpartumWeeks: z.optional(weeks(104, 'postpartum')),
   birth: z.optional(z.enum(['vaginal', 'caesarean'])),
   /** Width of the abdominal-wall separation in mm, at its widest. */
-  separationMm: z.optional(z.number().check(z.gte(0), z.lte(150, { error: 'separation: more than 150 mm; give millimetres at the widest place' }))),
+  separationMm: z.optional(
+    z
+      .number()
+      .check(
+        z.gte(0),
+        z.lte(150, { error: 'separation: more than 150 mm; give millimetres at the widest place' }),
+      ),
+  ),
   cardiac: z.optional(z.boolean()),
   highBloodPressure: z.optional(z.boolean()),
   neurological: z.optional(z.boolean()),
@@ -66,16 +78,24 @@ export const FLAG_LABEL: Record<Flag, string> = {
 
 export const FLAG_GROUPS: readonly { name: string; flags: readonly Flag[] }[] = [
   { name: 'Pregnancy and birth', flags: ['pregnancyWeek', 'postpartumWeeks', 'birth', 'separationMm'] },
-  { name: 'Heart, nerves, lungs', flags: ['cardiac', 'highBloodPressure', 'neurological', 'respiratory', 'panic'] },
-  { name: 'Pressure and tissue', flags: ['recentSurgery', 'hernia', 'eyePressure', 'reflux', 'osteoporosis'] },
+  {
+    name: 'Heart, nerves, lungs',
+    flags: ['cardiac', 'highBloodPressure', 'neurological', 'respiratory', 'panic'],
+  },
+  {
+    name: 'Pressure and tissue',
+    flags: ['recentSurgery', 'hernia', 'eyePressure', 'reflux', 'osteoporosis'],
+  },
   { name: 'Pelvic floor', flags: ['leaking', 'heaviness', 'urgency', 'floorTension'] },
   { name: 'Positions', flags: ['backPain', 'shoulder', 'knees', 'wrists', 'noSupine', 'noProne'] },
 ];
 
 /** True when the flag is set; a week of 0 counts as set. */
-export const isSet = (flags: Flags, flag: Flag): boolean => flags[flag] !== undefined && flags[flag] !== false;
+export const isSet = (flags: Flags, flag: Flag): boolean =>
+  flags[flag] !== undefined && flags[flag] !== false;
 
-export const setFlags = (flags: Flags): Flag[] => (Object.keys(FLAG_LABEL) as Flag[]).filter((f) => isSet(flags, f));
+export const setFlags = (flags: Flags): Flag[] =>
+  (Object.keys(FLAG_LABEL) as Flag[]).filter((f) => isSet(flags, f));
 
 /** A flag with its value, as one short phrase. @example describeFlag({ pregnancyWeek: 34 }, 'pregnancyWeek') // 'pregnancy, week 34' */
 export function describeFlag(flags: Flags, flag: Flag): string {

@@ -40,4 +40,5 @@ export const RedFlagRecord = z.object({
 export type RedFlagRecord = z.infer<typeof RedFlagRecord>;
 
 /** Red flags without a recorded action: while there is one, nothing is coached. */
-export const openRedFlags = (records: readonly RedFlagRecord[]): RedFlagRecord[] => records.filter((r) => !r.action);
+export const openRedFlags = (records: readonly RedFlagRecord[]): RedFlagRecord[] =>
+  records.filter((r) => !r.action);

@@ -43,7 +43,8 @@ export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
  */
 export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[]): Verdict {
   const reasons: Reason[] = [];
-  const safety = (text: string, source: string, how?: string) => add(reasons, { kind: 'safety', text, source, ...(how ? { how } : {}) });
+  const safety = (text: string, source: string, how?: string) =>
+    add(reasons, { kind: 'safety', text, source, ...(how ? { how } : {}) });
   const prop = (text: string) => add(reasons, { kind: 'prop', text, source: 'P43' });
   const barredPositions = new Map<Position, (typeof POSITION_RULES)[number]>();
   for (const position of drill.positions) {
@@ -51,14 +52,25 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     if (rule) barredPositions.set(position, rule);
   }
   const safe = drill.positions.filter((p) => !barredPositions.has(p));
-  const positions = safe.filter((p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null);
-  const applied = DEMAND_RULES.filter((r) => drill.demands.includes(r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0));
-  const altered = (Object.keys(drill.alters) as Flag[]).filter((flag) => isSet(flags, flag)).map((flag) => ({ remedy: drill.alters[flag]!.remedy, because: drill.alters[flag]!.why, source: 'P7' }));
+  const positions = safe.filter(
+    (p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null,
+  );
+  const applied = DEMAND_RULES.filter(
+    (r) => drill.demands.includes(r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0),
+  );
+  const altered = (Object.keys(drill.alters) as Flag[])
+    .filter((flag) => isSet(flags, flag))
+    .map((flag) => ({ remedy: drill.alters[flag]!.remedy, because: drill.alters[flag]!.why, source: 'P7' }));
   const remedies = [...applied, ...altered];
   let barred = false;
   const preferred = drill.positions[0]!;
   const preferredLost = barredPositions.get(preferred);
-  if (preferredLost && safe.length > 0) safety(`not ${POSITION[preferred].label}: ${preferredLost.because}`, preferredLost.source, `in ${POSITION[positions[0] ?? safe[0]!].label} instead`);
+  if (preferredLost && safe.length > 0)
+    safety(
+      `not ${POSITION[preferred].label}: ${preferredLost.because}`,
+      preferredLost.source,
+      `in ${POSITION[positions[0] ?? safe[0]!].label} instead`,
+    );
   if (safe.length === 0) {
     for (const lost of barredPositions.values()) safety(lost.because, lost.source);
     barred = true;
@@ -71,7 +83,9 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     safety(drill.bars[flag]!, 'P7');
     barred = true;
   }
-  const barring = remedies.filter((r) => r.remedy === 'bar' || (r.remedy === 'noHold' && drill.stage === 'hold'));
+  const barring = remedies.filter(
+    (r) => r.remedy === 'bar' || (r.remedy === 'noHold' && drill.stage === 'hold'),
+  );
   if (barring.length > 0) for (const rule of barring) safety(rule.because, rule.source);
   else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy]);
   barred ||= barring.length > 0;
@@ -82,7 +96,8 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     if (found !== null) {
       props.push(found);
       if (found !== wanted) instead.push(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
-    } else if (BARE_HANDED[wanted] && !(wanted === 'band' && flags.shoulder)) instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
+    } else if (BARE_HANDED[wanted] && !(wanted === 'band' && flags.shoulder))
+      instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
     else {
       prop(`needs a ${PROP_LABEL[wanted]}`);
       barred = true;
@@ -91,7 +106,15 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   if (!barred) instead.forEach(prop);
   const has = (remedy: Remedy) => remedies.some((r) => r.remedy === remedy);
   const status: Status = barred ? 'barred' : reasons.length > 0 ? 'changed' : 'allowed';
-  return { drillId: drill.id, status, positions: barred ? [] : positions, props: barred ? [] : props, ...remedied(drill, has), shorter: has('shorter'), reasons };
+  return {
+    drillId: drill.id,
+    status,
+    positions: barred ? [] : positions,
+    props: barred ? [] : props,
+    ...remedied(drill, has),
+    shorter: has('shorter'),
+    reasons,
+  };
 }
 
 /** Each remedy only takes something away, so that their order does not matter. */
@@ -103,7 +126,11 @@ function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict,
   if (has('follow') && tone.floor === 'lift') tone = { ...tone, floor: 'follow', floorPct: 0 };
   if (has('noLift')) tone = { ...tone, floor: 'letGo', floorPct: 0, squeezePct: 0 };
   if (has('lighter')) {
-    tone = { ...tone, controlPct: clamp(tone.controlPct, 0, LIGHT_PCT), squeezePct: clamp(tone.squeezePct, 0, LIGHT_PCT) };
+    tone = {
+      ...tone,
+      controlPct: clamp(tone.controlPct, 0, LIGHT_PCT),
+      squeezePct: clamp(tone.squeezePct, 0, LIGHT_PCT),
+    };
   }
   return { breathing, tone };
 }

@@ -1,7 +1,12 @@
 import { ASSUMED_SIZE, inspiratoryVitalCapacityL, type BodySize } from '../body/size';
 import { cycleS, type Pattern } from '../breath/pattern';
 import { breathsOfRound } from '../breath/timeline';
-import { alveolarLPerMin, DEAD_SPACE_ML_PER_KG, paCo2After, predictedBodyWeightKg } from '../breath/ventilation';
+import {
+  alveolarLPerMin,
+  DEAD_SPACE_ML_PER_KG,
+  paCo2After,
+  predictedBodyWeightKg,
+} from '../breath/ventilation';
 import type { Drill, Stage } from '../drills/drill';
 import type { Flags } from '../screen/flags';
 import { applyEdit, type Edit } from './edit';
@@ -17,7 +22,15 @@ export type Taken = (typeof TAKEN)[number];
 /** How the breaths are taken, as flow of the inhale over that of quiet breathing. Our choice: small is how they are coached. */
 export const TAKEN_FLOW: Record<Taken, number> = { small: 0.8, asInQuiet: 1, large: 1.25 };
 
-export type AirInput = { taken: Taken; size: BodySize | null; /** Breaths a minute and Ti/Ttot in quiet breathing; null: usual ones. */ quiet: { ratePerMin: number; dutyCycle: number } | null; flags: Flags };
+export type AirInput = {
+  taken: Taken;
+  size: BodySize | null;
+  /** Breaths a minute and Ti/Ttot in quiet breathing; null: usual ones. */ quiet: {
+    ratePerMin: number;
+    dutyCycle: number;
+  } | null;
+  flags: Flags;
+};
 
 /** mmHg. Where nothing moves it the arterial level is 40; under 35 counts as low, under 30 signs are common (textbook values, from memory). */
 export const REST_CO2 = 40;
@@ -76,18 +89,36 @@ export function airOf(sequence: Sequence, input: AirInput): Air {
     const rounds = block.dose.rounds * block.dose.sides;
     const va = guided.length > 0 ? meanAlveolar(guided, body) : body.restAlveolar * made;
     for (let r = 0; r < rounds; r++) {
-      const lengthS = guided.length > 0 ? guided.reduce((s, p) => s + cycleS(p), 0) : block.breathing.kind === 'free' ? block.breathing.freeS : 0;
+      const lengthS =
+        guided.length > 0
+          ? guided.reduce((s, p) => s + cycleS(p), 0)
+          : block.breathing.kind === 'free'
+            ? block.breathing.freeS
+            : 0;
       if (r > 0) go(now + block.dose.restS, REST_CO2);
       go(now + lengthS, (REST_CO2 * made * body.restAlveolar) / Math.max(0.1, va));
       holdS += guided.reduce((s, p) => s + p.holdInS + p.holdOutS, 0);
       if (drill?.demands.includes('exhaleResistance')) resistedBreaths += guided.length;
     }
-    blocks[block.id] = { breathMl: guided.length > 0 ? breathMl(guided[0]!, body) : body.tidalMl, timesRest: va / body.restAlveolar, endCo2: co2 };
+    blocks[block.id] = {
+      breathMl: guided.length > 0 ? breathMl(guided[0]!, body) : body.tidalMl,
+      timesRest: va / body.restAlveolar,
+      endCo2: co2,
+    };
   }
   go(layoutOf(sequence).totalS, REST_CO2);
   const limit = input.flags.panic ? LOW_CO2_PANIC : LOW_CO2;
   const lowest = points.reduce((m, p) => (p.co2 < m.co2 ? p : m));
-  return { assumed: input.size === null, points, lowest, limit, spans: spansOf(points, limit, sequence), blocks, holdS, resistedBreaths };
+  return {
+    assumed: input.size === null,
+    points,
+    lowest,
+    limit,
+    spans: spansOf(points, limit, sequence),
+    blocks,
+    holdS,
+    resistedBreaths,
+  };
 }
 
 type Body = { tidalMl: number; deadMl: number; restAlveolar: number; flowMlPerS: number; mostMl: number };
@@ -101,7 +132,13 @@ function bodyOf({ size, quiet, taken }: AirInput): Body {
   // At rest all bodies are taken to hold 40 mmHg, however they breathe; a fast breather then breathes small.
   const restAlveolar = alveolarLPerMin(tidalMl, deadMl, USUAL_QUIET.ratePerMin);
   const restTidal = deadMl + (restAlveolar * 1000) / ratePerMin;
-  return { tidalMl: restTidal, deadMl, restAlveolar, flowMlPerS: (TAKEN_FLOW[taken] * restTidal) / ((60 / ratePerMin) * dutyCycle), mostMl: MOST_OF_IVC * 1000 * inspiratoryVitalCapacityL(used) };
+  return {
+    tidalMl: restTidal,
+    deadMl,
+    restAlveolar,
+    flowMlPerS: (TAKEN_FLOW[taken] * restTidal) / ((60 / ratePerMin) * dutyCycle),
+    mostMl: MOST_OF_IVC * 1000 * inspiratoryVitalCapacityL(used),
+  };
 }
 
 const breathMl = (p: Pattern, body: Body): number => Math.min(body.mostMl, body.flowMlPerS * p.inhaleS);
@@ -121,7 +158,10 @@ function spansOf(points: readonly AirPoint[], limit: number, sequence: Sequence)
     else spans.push({ fromS: p.atS, toS: p.atS, level: 'low', blockIds: [] });
     if (p.co2 < VERY_LOW_CO2) spans.at(-1)!.level = 'veryLow';
   }
-  return spans.map((s) => ({ ...s, blockIds: placed.filter((b) => b.endS > s.fromS - 60 && b.workStartS < s.toS).map((b) => b.block.id) }));
+  return spans.map((s) => ({
+    ...s,
+    blockIds: placed.filter((b) => b.endS > s.fromS - 60 && b.workStartS < s.toS).map((b) => b.block.id),
+  }));
 }
 
 export type Ease = { edits: Edit[]; says: string };
@@ -137,7 +177,12 @@ export function easeAir(sequence: Sequence, input: AirInput): Ease | null {
     const air = airOf(eased, input);
     if (air.spans.length === 0) break;
     const worst = eased.blocks
-      .filter((b) => air.spans.some((s) => s.blockIds.includes(b.id)) && b.breathing.kind === 'paced' && gentler(b) !== null)
+      .filter(
+        (b) =>
+          air.spans.some((s) => s.blockIds.includes(b.id)) &&
+          b.breathing.kind === 'paced' &&
+          gentler(b) !== null,
+      )
       .sort((a, b) => air.blocks[b.id]!.timesRest - air.blocks[a.id]!.timesRest)[0];
     if (!worst) break;
     const edit = gentler(worst)!;
@@ -158,9 +203,16 @@ function gentler(block: Block): Edit | null {
   const { pattern } = block.breathing;
   const drill: Drill | undefined = drillOf(block);
   const longest = drill?.exhaleRangeS?.[1] ?? pattern.exhaleS;
-  if (pattern.exhaleS + 0.5 <= longest) return { kind: 'phase', blockId: block.id, phase: 'exhale', seconds: pattern.exhaleS + 0.5 };
-  if (pattern.inhaleS - 0.5 >= LEAST_INHALE_S) return { kind: 'phase', blockId: block.id, phase: 'inhale', seconds: pattern.inhaleS - 0.5 };
-  return block.dose.breaths > (drill?.range[0] ?? 1) ? { kind: 'breaths', blockId: block.id, breaths: block.dose.breaths - 1 } : null;
+  if (pattern.exhaleS + 0.5 <= longest)
+    return { kind: 'phase', blockId: block.id, phase: 'exhale', seconds: pattern.exhaleS + 0.5 };
+  if (pattern.inhaleS - 0.5 >= LEAST_INHALE_S)
+    return { kind: 'phase', blockId: block.id, phase: 'inhale', seconds: pattern.inhaleS - 0.5 };
+  return block.dose.breaths > (drill?.range[0] ?? 1)
+    ? { kind: 'breaths', blockId: block.id, breaths: block.dose.breaths - 1 }
+    : null;
 }
 
-const describe = (b: Block): string => (b.breathing.kind === 'paced' ? `${b.breathing.pattern.inhaleS} s in, ${b.breathing.pattern.exhaleS} s out, ${b.dose.breaths} breaths` : '');
+const describe = (b: Block): string =>
+  b.breathing.kind === 'paced'
+    ? `${b.breathing.pattern.inhaleS} s in, ${b.breathing.pattern.exhaleS} s out, ${b.dose.breaths} breaths`
+    : '';

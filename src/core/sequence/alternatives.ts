@@ -8,7 +8,12 @@ import { makeBlock } from './make-block';
 import { drillOf, type Block } from './sequence';
 
 /** Blocks of the same stage that the client may do instead, those that serve the same needs first. */
-export function alternativesFor(block: Block, flags: Flags, props: readonly Prop[], catalogue: readonly Drill[] = LIBRARY): Block[] {
+export function alternativesFor(
+  block: Block,
+  flags: Flags,
+  props: readonly Prop[],
+  catalogue: readonly Drill[] = LIBRARY,
+): Block[] {
   const drill = drillOf(block);
   if (!drill) return [];
   return catalogue
@@ -18,9 +23,18 @@ export function alternativesFor(block: Block, flags: Flags, props: readonly Prop
 }
 
 /** An easier neighbour of a block that the client may do, following the drill's own chain; null at its end. */
-export function easierThan(block: Block, flags: Flags, props: readonly Prop[], catalogue: readonly Drill[] = LIBRARY): Block | null {
+export function easierThan(
+  block: Block,
+  flags: Flags,
+  props: readonly Prop[],
+  catalogue: readonly Drill[] = LIBRARY,
+): Block | null {
   const seen = new Set<string>();
-  for (let drill = easierOf(drillOf(block), catalogue); drill && !seen.has(drill.id); drill = easierOf(drill, catalogue)) {
+  for (
+    let drill = easierOf(drillOf(block), catalogue);
+    drill && !seen.has(drill.id);
+    drill = easierOf(drill, catalogue)
+  ) {
     seen.add(drill.id);
     const made = blockFor(drill, flags, props);
     if (made) return { ...made, id: block.id };
@@ -29,7 +43,12 @@ export function easierThan(block: Block, flags: Flags, props: readonly Prop[], c
 }
 
 /** A harder neighbour of a block that the client may do, the least hard first; null where there is none. */
-export function harderThan(block: Block, flags: Flags, props: readonly Prop[], catalogue: readonly Drill[] = LIBRARY): Block | null {
+export function harderThan(
+  block: Block,
+  flags: Flags,
+  props: readonly Prop[],
+  catalogue: readonly Drill[] = LIBRARY,
+): Block | null {
   const drill = drillOf(block);
   if (!drill) return null;
   const made = harderOf(drill, catalogue)
@@ -42,7 +61,16 @@ export function harderThan(block: Block, flags: Flags, props: readonly Prop[], c
 export function blockFor(drill: Drill, flags: Flags, props: readonly Prop[]): Block | null {
   const verdict = verdictFor(drill, flags, props);
   if (verdict.status === 'barred') return null;
-  return makeBlock({ id: drill.id, drill, verdict, position: verdict.positions[0]!, amount: 'usual', client: {}, available: props, why: ['Chosen by you.'] });
+  return makeBlock({
+    id: drill.id,
+    drill,
+    verdict,
+    position: verdict.positions[0]!,
+    amount: 'usual',
+    client: {},
+    available: props,
+    why: ['Chosen by you.'],
+  });
 }
 
 const easierOf = (drill: Drill | undefined, catalogue: readonly Drill[]): Drill | undefined => {
@@ -51,4 +79,7 @@ const easierOf = (drill: Drill | undefined, catalogue: readonly Drill[]): Drill 
 };
 
 const overlap = (a: Drill, b: Drill): number =>
-  Object.entries(a.serves).reduce((sum, [need, share]) => sum + Math.min(share!, b.serves[need as keyof typeof b.serves] ?? 0), 0);
+  Object.entries(a.serves).reduce(
+    (sum, [need, share]) => sum + Math.min(share!, b.serves[need as keyof typeof b.serves] ?? 0),
+    0,
+  );

@@ -29,5 +29,12 @@ export function momentAt({ placed, prepS, timeline, totalS }: CoachedBlock, t: n
   const f = (at - span.startS) / (span.endS - span.startS);
   const tone = span.phase === 'rest' ? toneAt(NO_TONE, 'rest') : toneAt(placed.block.tone, span.phase, f);
   const done = timeline.spans.filter((s) => s.phase === 'inhale' && s.startS <= at).length;
-  return { kind: 'breath', span, leftS: span.endS - at, volume: volumeAt(span.phase, f), tone, breathsLeft: timeline.breaths - done };
+  return {
+    kind: 'breath',
+    span,
+    leftS: span.endS - at,
+    volume: volumeAt(span.phase, f),
+    tone,
+    breathsLeft: timeline.breaths - done,
+  };
 }

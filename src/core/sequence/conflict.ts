@@ -6,7 +6,10 @@ import { RELOOK_LEAST_S } from './fill-time';
 import { choicesOf, firstOf, libraryOf, planOf, type ProposalInput } from './options';
 
 /** Something the instructor asked for, which can be given up. Safety and props are facts, not wishes. */
-export type Wish = { kind: 'locked'; drillId: string; name: string } | { kind: 'unwanted'; drillId: string; name: string } | { kind: 'minutes'; minutes: number };
+export type Wish =
+  | { kind: 'locked'; drillId: string; name: string }
+  | { kind: 'unwanted'; drillId: string; name: string }
+  | { kind: 'minutes'; minutes: number };
 
 /** The smallest set of wishes that cannot stand together, what fact stands against them, and the nearest one to give up. */
 export type Conflict = { wishes: Wish[]; fact: string | null; giveUp: { wish: Wish; instead: string } };
@@ -23,27 +26,49 @@ const MOST_MINUTES = 120;
 export function conflictIn(input: ProposalInput, end: Position): Conflict | null {
   const library = libraryOf(input);
   const byId = new Map(library.map((d) => [d.id, d]));
-  const named = (kind: 'locked' | 'unwanted', drillId: string): Wish => ({ kind, drillId, name: byId.get(drillId)?.name ?? drillId });
+  const named = (kind: 'locked' | 'unwanted', drillId: string): Wish => ({
+    kind,
+    drillId,
+    name: byId.get(drillId)?.name ?? drillId,
+  });
   const locked = [...new Set(input.locked ?? [])].slice(0, MOST_LOCKED);
   for (const id of locked) {
     const drill = byId.get(id);
     if (!drill) return alone(named('locked', id), 'it is not in the library');
     const verdict = verdictFor(drill, input.flags, input.props);
-    if (verdict.status === 'barred') return alone(named('locked', id), verdict.reasons.map((r) => r.text).join('; '));
+    if (verdict.status === 'barred')
+      return alone(named('locked', id), verdict.reasons.map((r) => r.text).join('; '));
     const needed = closureOf(drill, byId, input);
     const unwanted = [id, ...needed].find((n) => input.unwanted?.includes(n));
-    if (unwanted) return { wishes: [named('locked', id), named('unwanted', unwanted)], fact: unwanted === id ? null : `${byId.get(unwanted)?.name ?? unwanted} has to come first`, giveUp: { wish: named('unwanted', unwanted), instead: 'let it be in' } };
-    const closed = needed.find((n) => !byId.get(n) || verdictFor(byId.get(n)!, input.flags, input.props).status === 'barred');
-    if (closed) return alone(named('locked', id), `${byId.get(closed)?.name ?? closed} has to come first, and this client may not do it`);
+    if (unwanted)
+      return {
+        wishes: [named('locked', id), named('unwanted', unwanted)],
+        fact: unwanted === id ? null : `${byId.get(unwanted)?.name ?? unwanted} has to come first`,
+        giveUp: { wish: named('unwanted', unwanted), instead: 'let it be in' },
+      };
+    const closed = needed.find(
+      (n) => !byId.get(n) || verdictFor(byId.get(n)!, input.flags, input.props).status === 'barred',
+    );
+    if (closed)
+      return alone(
+        named('locked', id),
+        `${byId.get(closed)?.name ?? closed} has to come first, and this client may not do it`,
+      );
   }
   for (let size = 1; size <= locked.length; size++) {
     for (const some of subsets(locked, size)) {
       if (fits(input, some, input.minutes, end)) continue;
       let minutes = Math.ceil(input.minutes) + 1;
       while (minutes < MOST_MINUTES && !fits(input, some, minutes, end)) minutes++;
-      const wishes: Wish[] = [...some.map((id) => named('locked', id)), { kind: 'minutes', minutes: input.minutes }];
+      const wishes: Wish[] = [
+        ...some.map((id) => named('locked', id)),
+        { kind: 'minutes', minutes: input.minutes },
+      ];
       const longest = some.reduce((a, b) => (leastS(byId.get(a)!) >= leastS(byId.get(b)!) ? a : b));
-      const giveUp: Conflict['giveUp'] = minutes <= 2 * input.minutes ? { wish: { kind: 'minutes', minutes: input.minutes }, instead: `give ${minutes} min` } : { wish: named('locked', longest), instead: 'unlock it' };
+      const giveUp: Conflict['giveUp'] =
+        minutes <= 2 * input.minutes
+          ? { wish: { kind: 'minutes', minutes: input.minutes }, instead: `give ${minutes} min` }
+          : { wish: named('locked', longest), instead: 'unlock it' };
       return { wishes, fact: null, giveUp };
     }
   }
@@ -52,12 +77,24 @@ export function conflictIn(input: ProposalInput, end: Position): Conflict | null
 
 /** A conflict as one sentence or two. */
 export function describeConflict({ wishes, fact, giveUp }: Conflict): string {
-  const says = (w: Wish) => (w.kind === 'minutes' ? `${w.minutes} min` : w.kind === 'locked' ? `“${w.name}” locked in` : `“${w.name}” left out`);
-  const together = wishes.length === 1 ? `${says(wishes[0]!)} cannot be: ${fact}` : `${wishes.map(says).join(', ')} cannot stand together${fact ? `: ${fact}` : ''}`;
+  const says = (w: Wish) =>
+    w.kind === 'minutes'
+      ? `${w.minutes} min`
+      : w.kind === 'locked'
+        ? `“${w.name}” locked in`
+        : `“${w.name}” left out`;
+  const together =
+    wishes.length === 1
+      ? `${says(wishes[0]!)} cannot be: ${fact}`
+      : `${wishes.map(says).join(', ')} cannot stand together${fact ? `: ${fact}` : ''}`;
   return `${together}. Nearest to give up: ${giveUp.wish.kind === 'minutes' ? giveUp.instead : `${says(giveUp.wish)} (${giveUp.instead})`}.`;
 }
 
-const alone = (wish: Wish, fact: string): Conflict => ({ wishes: [wish], fact, giveUp: { wish, instead: 'unlock it' } });
+const alone = (wish: Wish, fact: string): Conflict => ({
+  wishes: [wish],
+  fact,
+  giveUp: { wish, instead: 'unlock it' },
+});
 
 /** Everything that has to come before a drill and is not owned. */
 function closureOf(drill: Drill, byId: ReadonlyMap<string, Drill>, input: ProposalInput): string[] {
@@ -77,7 +114,9 @@ function closureOf(drill: Drill, byId: ReadonlyMap<string, Drill>, input: Propos
 /** Can these drills be in together, with all that has to come before them, in so many minutes? */
 function fits(input: ProposalInput, locked: readonly string[], minutes: number, end: Position): boolean {
   const byId = new Map(libraryOf(input).map((d) => [d.id, d]));
-  const wanted = new Set(locked.flatMap((id) => [id, ...(byId.get(id) ? closureOf(byId.get(id)!, byId, input) : [])]));
+  const wanted = new Set(
+    locked.flatMap((id) => [id, ...(byId.get(id) ? closureOf(byId.get(id)!, byId, input) : [])]),
+  );
   const only: ProposalInput = { ...input, minutes, locked: [...wanted], wanted: [], unwanted: [] };
   const { options } = choicesOf(only);
   const kept = options.filter((o) => wanted.has(o.drill.id) || o.drill.stage === 'settle');
@@ -85,7 +124,9 @@ function fits(input: ProposalInput, locked: readonly string[], minutes: number, 
   return solve(planOf(kept, only, minutes * 60 - RELOOK_LEAST_S, end).plan, { mostNodes: 3000 }).ok;
 }
 
-const leastS = (drill: Drill): number => drill.setUpS + drill.range[0] * (drill.breathing.kind === 'free' ? 1 : 9) * drill.usual.rounds * drill.usual.sides;
+const leastS = (drill: Drill): number =>
+  drill.setUpS +
+  drill.range[0] * (drill.breathing.kind === 'free' ? 1 : 9) * drill.usual.rounds * drill.usual.sides;
 
 function subsets<T>(of: readonly T[], size: number): T[][] {
   if (size === 0) return [[]];

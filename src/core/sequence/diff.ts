@@ -19,11 +19,13 @@ export function differenceOf(before: Sequence, after: Sequence): string[] {
     const was = old.get(block.id);
     if (!was) lines.push(`Put in: ${nameOf(block)}, as block ${i + 1}`);
     else {
-      if (movedIds.has(block.id)) lines.push(`Moved: ${nameOf(block)}, from ${before.blocks.indexOf(was) + 1} to ${i + 1}`);
+      if (movedIds.has(block.id))
+        lines.push(`Moved: ${nameOf(block)}, from ${before.blocks.indexOf(was) + 1} to ${i + 1}`);
       lines.push(...blockDifference(was, block));
     }
   });
-  if (before.relook.lengthS !== after.relook.lengthS) lines.push(`Look again: ${before.relook.lengthS} s → ${after.relook.lengthS} s`);
+  if (before.relook.lengthS !== after.relook.lengthS)
+    lines.push(`Look again: ${before.relook.lengthS} s → ${after.relook.lengthS} s`);
   const [a, b] = [layoutOf(before).totalS, layoutOf(after).totalS];
   if (lines.length > 0 && Math.abs(a - b) > 0.5) lines.push(`In all: ${clock(a)} → ${clock(b)}`);
   return lines;
@@ -33,7 +35,8 @@ function blockDifference(was: Block, is: Block): string[] {
   if (was === is) return [];
   if (was.drillId !== is.drillId) return [`${nameOf(was)} → ${nameOf(is)}`];
   const parts: string[] = [];
-  const say = (what: string, a: string | number, b: string | number) => a !== b && parts.push(`${what}${a === '' ? 'none' : a} → ${b === '' ? 'none' : b}`);
+  const say = (what: string, a: string | number, b: string | number) =>
+    a !== b && parts.push(`${what}${a === '' ? 'none' : a} → ${b === '' ? 'none' : b}`);
   say('', POSITION[was.position].label, POSITION[is.position].label);
   say('', breathIn(was), breathIn(is));
   say('breaths ', was.dose.breaths, is.dose.breaths);
@@ -46,7 +49,12 @@ function blockDifference(was: Block, is: Block): string[] {
   return parts.map((p) => `${nameOf(is)}: ${p}`);
 }
 
-const breathIn = ({ breathing }: Block): string => (breathing.kind === 'paced' ? printPattern(breathing.pattern) + (breathing.last ? `, last ${printPattern(breathing.last)}` : '') : breathing.kind === 'free' ? `${breathing.freeS} s` : `${breathing.rungs ?? 5} rungs`);
+const breathIn = ({ breathing }: Block): string =>
+  breathing.kind === 'paced'
+    ? printPattern(breathing.pattern) + (breathing.last ? `, last ${printPattern(breathing.last)}` : '')
+    : breathing.kind === 'free'
+      ? `${breathing.freeS} s`
+      : `${breathing.rungs ?? 5} rungs`;
 
 /** What left its place among the blocks that are in both: all but a longest run that kept its order. */
 function moved(before: Sequence, after: Sequence): Set<string> {
@@ -57,7 +65,9 @@ function moved(before: Sequence, after: Sequence): Set<string> {
   common.forEach((id, i) => {
     length[i] = 1;
     previous[i] = -1;
-    for (let j = 0; j < i; j++) if (rank.get(common[j]!)! < rank.get(id)! && length[j]! + 1 > length[i]!) [length[i], previous[i]] = [length[j]! + 1, j];
+    for (let j = 0; j < i; j++)
+      if (rank.get(common[j]!)! < rank.get(id)! && length[j]! + 1 > length[i]!)
+        [length[i], previous[i]] = [length[j]! + 1, j];
   });
   const kept = new Set<string>();
   for (let i = length.indexOf(Math.max(0, ...length)); i >= 0; i = previous[i]!) kept.add(common[i]!);

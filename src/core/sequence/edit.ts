@@ -42,7 +42,10 @@ function made(sequence: Sequence, edit: Edit): Sequence {
     case 'minutes':
       return { ...sequence, minutes: clamp(Math.round(edit.minutes), 3, 120) };
     case 'relook':
-      return { ...sequence, relook: { ...sequence.relook, lengthS: clamp(Math.round(edit.seconds), 30, 600) } };
+      return {
+        ...sequence,
+        relook: { ...sequence.relook, lengthS: clamp(Math.round(edit.seconds), 30, 600) },
+      };
     case 'insert':
       return insertAll(sequence, [edit.block], edit.at);
     case 'insertMany':
@@ -57,12 +60,21 @@ function made(sequence: Sequence, edit: Edit): Sequence {
       return moveAll(sequence, edit.blockIds, edit.to);
     case 'group': {
       const group = freeGroup(sequence);
-      return { ...sequence, blocks: sequence.blocks.map((b) => (edit.blockIds.includes(b.id) ? { ...b, group } : b)) };
+      return {
+        ...sequence,
+        blocks: sequence.blocks.map((b) => (edit.blockIds.includes(b.id) ? { ...b, group } : b)),
+      };
     }
     case 'ungroup':
-      return { ...sequence, blocks: sequence.blocks.map((b) => (edit.blockIds.includes(b.id) ? { ...b, group: undefined } : b)) };
+      return {
+        ...sequence,
+        blocks: sequence.blocks.map((b) => (edit.blockIds.includes(b.id) ? { ...b, group: undefined } : b)),
+      };
     default:
-      return { ...sequence, blocks: sequence.blocks.map((b) => (b.id === edit.blockId ? editBlock(b, edit) : b)) };
+      return {
+        ...sequence,
+        blocks: sequence.blocks.map((b) => (b.id === edit.blockId ? editBlock(b, edit) : b)),
+      };
   }
 }
 
@@ -86,7 +98,22 @@ function moveAll(sequence: Sequence, ids: readonly string[], to: number): Sequen
   return blocks.every((b, i) => b === sequence.blocks[i]) ? sequence : { ...sequence, blocks };
 }
 
-type BlockEdit = Exclude<Edit, { kind: 'minutes' | 'relook' | 'insert' | 'insertMany' | 'remove' | 'removeMany' | 'move' | 'moveMany' | 'group' | 'ungroup' }>;
+type BlockEdit = Exclude<
+  Edit,
+  {
+    kind:
+      | 'minutes'
+      | 'relook'
+      | 'insert'
+      | 'insertMany'
+      | 'remove'
+      | 'removeMany'
+      | 'move'
+      | 'moveMany'
+      | 'group'
+      | 'ungroup';
+  }
+>;
 
 function editBlock(block: Block, edit: BlockEdit): Block {
   switch (edit.kind) {
@@ -94,12 +121,28 @@ function editBlock(block: Block, edit: BlockEdit): Block {
       if (block.breathing.kind !== 'paced') return block;
       const least = edit.phase === 'inhale' || edit.phase === 'exhale' ? 0.5 : 0;
       const seconds = clamp(roundTo(edit.seconds, 0.5), least, 60);
-      return { ...block, breathing: { ...block.breathing, pattern: { ...block.breathing.pattern, [PHASE_KEY[edit.phase]]: seconds } } };
+      return {
+        ...block,
+        breathing: {
+          ...block.breathing,
+          pattern: { ...block.breathing.pattern, [PHASE_KEY[edit.phase]]: seconds },
+        },
+      };
     }
     case 'noHold':
-      return block.breathing.kind === 'paced' ? { ...block, breathing: { kind: 'paced', pattern: { ...block.breathing.pattern, holdInS: 0, holdOutS: 0 } } } : block;
+      return block.breathing.kind === 'paced'
+        ? {
+            ...block,
+            breathing: { kind: 'paced', pattern: { ...block.breathing.pattern, holdInS: 0, holdOutS: 0 } },
+          }
+        : block;
     case 'rungs':
-      return block.breathing.kind === 'ladder' ? { ...block, breathing: { kind: 'ladder', rungs: clamp(Math.round(edit.rungs), RUNGS.least, RUNGS.most) } } : block;
+      return block.breathing.kind === 'ladder'
+        ? {
+            ...block,
+            breathing: { kind: 'ladder', rungs: clamp(Math.round(edit.rungs), RUNGS.least, RUNGS.most) },
+          }
+        : block;
     case 'breaths':
       return { ...block, dose: { ...block.dose, breaths: clamp(Math.round(edit.breaths), 1, 200) } };
     case 'rounds':
@@ -107,7 +150,9 @@ function editBlock(block: Block, edit: BlockEdit): Block {
     case 'rest':
       return { ...block, dose: { ...block.dose, restS: clamp(Math.round(edit.seconds), 0, 600) } };
     case 'free':
-      return block.breathing.kind === 'free' ? { ...block, breathing: { kind: 'free', freeS: clamp(Math.round(edit.seconds), 5, 3600) } } : block;
+      return block.breathing.kind === 'free'
+        ? { ...block, breathing: { kind: 'free', freeS: clamp(Math.round(edit.seconds), 5, 3600) } }
+        : block;
     case 'setUp':
       return { ...block, setUpS: clamp(Math.round(edit.seconds), 0, 600) };
     case 'tone':
@@ -138,7 +183,9 @@ function freeGroup(sequence: Sequence): string {
 /** The given blocks with everything that is grouped with one of them, in their order. */
 export function withGroups(sequence: Sequence, ids: readonly string[]): string[] {
   const groups = new Set(sequence.blocks.flatMap((b) => (b.group && ids.includes(b.id) ? [b.group] : [])));
-  return sequence.blocks.filter((b) => ids.includes(b.id) || (b.group && groups.has(b.group))).map((b) => b.id);
+  return sequence.blocks
+    .filter((b) => ids.includes(b.id) || (b.group && groups.has(b.group)))
+    .map((b) => b.id);
 }
 
 /** A value with what it was before and what was undone. */
@@ -147,10 +194,13 @@ export type History<T> = { past: readonly T[]; now: T; future: readonly T[] };
 export const startHistory = <T>(now: T): History<T> => ({ past: [], now, future: [] });
 
 /** The same value again is no step. */
-export const step = <T>(h: History<T>, next: T): History<T> => (Object.is(next, h.now) ? h : { past: [...h.past, h.now], now: next, future: [] });
+export const step = <T>(h: History<T>, next: T): History<T> =>
+  Object.is(next, h.now) ? h : { past: [...h.past, h.now], now: next, future: [] };
 
 export const undo = <T>(h: History<T>): History<T> =>
-  h.past.length === 0 ? h : { past: h.past.slice(0, -1), now: h.past[h.past.length - 1]!, future: [h.now, ...h.future] };
+  h.past.length === 0
+    ? h
+    : { past: h.past.slice(0, -1), now: h.past[h.past.length - 1]!, future: [h.now, ...h.future] };
 
 export const redo = <T>(h: History<T>): History<T> =>
   h.future.length === 0 ? h : { past: [...h.past, h.now], now: h.future[0]!, future: h.future.slice(1) };

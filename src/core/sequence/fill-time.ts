@@ -22,16 +22,25 @@ export function filled(sequence: Sequence, shorter: ReadonlySet<string>): Sequen
   const spare = () => room() > RELOOK_MOST_S - RELOOK_LEAST_S;
   const open = made.blocks.filter((b) => !shorter.has(b.drillId) && drillOf(b));
   const fits = (cost: (block: Block) => number | null) => open.filter((b) => (cost(b) ?? Infinity) <= room());
-  const least = (blocks: readonly Block[], by: (block: Block) => number) => blocks.reduce((a, b) => (by(a) <= by(b) ? a : b));
+  const least = (blocks: readonly Block[], by: (block: Block) => number) =>
+    blocks.reduce((a, b) => (by(a) <= by(b) ? a : b));
   const byDose = () => fits((b) => costOfMore(b, drillOf(b)!));
   const byRound = () => fits(costOfRound);
-  for (let blocks = byDose(); blocks.length > 0 && spare(); blocks = byDose()) grow(least(blocks, (b) => fullness(b, drillOf(b)!)));
-  for (let blocks = byRound(); blocks.length > 0 && spare(); blocks = byRound()) addRound(least(blocks, (b) => b.dose.rounds));
-  made.relook = { ...made.relook, lengthS: RELOOK_LEAST_S + Math.max(0, Math.min(RELOOK_LAST_S - RELOOK_LEAST_S, Math.floor(room()))) };
+  for (let blocks = byDose(); blocks.length > 0 && spare(); blocks = byDose())
+    grow(least(blocks, (b) => fullness(b, drillOf(b)!)));
+  for (let blocks = byRound(); blocks.length > 0 && spare(); blocks = byRound())
+    addRound(least(blocks, (b) => b.dose.rounds));
+  made.relook = {
+    ...made.relook,
+    lengthS: RELOOK_LEAST_S + Math.max(0, Math.min(RELOOK_LAST_S - RELOOK_LEAST_S, Math.floor(room()))),
+  };
   return made;
 }
 
-const withRound = (block: Block): Block => ({ ...block, dose: { ...block.dose, rounds: block.dose.rounds + 1, restS: Math.max(block.dose.restS, ROUND_REST_S) } });
+const withRound = (block: Block): Block => ({
+  ...block,
+  dose: { ...block.dose, rounds: block.dose.rounds + 1, restS: Math.max(block.dose.restS, ROUND_REST_S) },
+});
 
 const costOfRound = (block: Block): number | null =>
   block.breathing.kind === 'free' || block.dose.rounds >= MOST_ROUNDS
@@ -45,7 +54,8 @@ const addRound = (block: Block): void => {
 function costOfMore(block: Block, drill: Drill): number | null {
   const most = drill.range[1];
   const rounds = block.dose.rounds * block.dose.sides;
-  if (block.breathing.kind === 'free') return block.breathing.freeS + FREE_STEP_S <= most ? FREE_STEP_S * rounds : null;
+  if (block.breathing.kind === 'free')
+    return block.breathing.freeS + FREE_STEP_S <= most ? FREE_STEP_S * rounds : null;
   if (block.breathing.kind === 'ladder' || block.dose.breaths >= most) return null;
   return cycleS(block.breathing.pattern) * rounds;
 }
@@ -58,6 +68,7 @@ function fullness(block: Block, drill: Drill): number {
 }
 
 function grow(block: Block): void {
-  if (block.breathing.kind === 'free') block.breathing = { kind: 'free', freeS: block.breathing.freeS + FREE_STEP_S };
+  if (block.breathing.kind === 'free')
+    block.breathing = { kind: 'free', freeS: block.breathing.freeS + FREE_STEP_S };
   else block.dose = { ...block.dose, breaths: block.dose.breaths + 1 };
 }

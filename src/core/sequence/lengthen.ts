@@ -27,9 +27,13 @@ export function lengthTo(block: Block, workS: number): Edit | null {
       return seconds === breathing.freeS ? null : { kind: 'free', blockId: block.id, seconds };
     }
     case 'ladder': {
-      const lengths = Array.from({ length: RUNGS.most - RUNGS.least + 1 }, (_, i) => RUNGS.least + i).map((rungs) => ({ rungs, s: durationS({ kind: 'ladder', rungs }, { ...dose, rounds: 1, sides: 1 }) }));
+      const lengths = Array.from({ length: RUNGS.most - RUNGS.least + 1 }, (_, i) => RUNGS.least + i).map(
+        (rungs) => ({ rungs, s: durationS({ kind: 'ladder', rungs }, { ...dose, rounds: 1, sides: 1 }) }),
+      );
       const nearest = lengths.reduce((a, b) => (Math.abs(a.s - roundS) <= Math.abs(b.s - roundS) ? a : b));
-      return nearest.rungs === (breathing.rungs ?? RUNGS.usual) ? null : { kind: 'rungs', blockId: block.id, rungs: nearest.rungs };
+      return nearest.rungs === (breathing.rungs ?? RUNGS.usual)
+        ? null
+        : { kind: 'rungs', blockId: block.id, rungs: nearest.rungs };
     }
   }
 }
@@ -52,7 +56,11 @@ export function lengthBy(block: Block, steps: number): Edit | null {
 }
 
 /** Among the blocks that stay, the place at which something dropped at `atS` would stand. */
-export function dropIndex(layout: Pick<Layout, 'placed'>, atS: number, dragged: readonly string[] = []): number {
+export function dropIndex(
+  layout: Pick<Layout, 'placed'>,
+  atS: number,
+  dragged: readonly string[] = [],
+): number {
   const rest = layout.placed.filter((p) => !dragged.includes(p.block.id));
   const at = rest.findIndex((p) => atS < (p.startS + p.endS) / 2);
   return at < 0 ? rest.length : at;

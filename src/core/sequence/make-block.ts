@@ -13,16 +13,29 @@ import type { HoldPrescription } from './prescribe';
 import type { Block } from './sequence';
 
 /** A drill of single pauses, each of which goes by the client’s own calm hold (practice P25). */
-export const isCalmHold = ({ stage, usual, breathing }: Drill): boolean => stage === 'hold' && usual.breaths === 1 && usual.sides === 1 && breathing.kind === 'paced' && breathing.pattern.holdOutS > 0;
+export const isCalmHold = ({ stage, usual, breathing }: Drill): boolean =>
+  stage === 'hold' &&
+  usual.breaths === 1 &&
+  usual.sides === 1 &&
+  breathing.kind === 'paced' &&
+  breathing.pattern.holdOutS > 0;
 
 /** How much of a drill: its least, its usual or its most. */
 export type Amount = 'least' | 'usual' | 'most';
 
 /** What of a client moves lengths and tone. All of it may be missing. */
-export type BlockClient = ToneClient & { comfortableExhaleS?: number | null; school?: School; hold?: HoldPrescription | null };
+export type BlockClient = ToneClient & {
+  comfortableExhaleS?: number | null;
+  school?: School;
+  hold?: HoldPrescription | null;
+};
 
 /** The dose and breathing of a drill at an amount. Free breathing counts seconds, everything else breaths. */
-export function doseAt(drill: Drill, breathing: Breathing, amount: Amount): { dose: Dose; breathing: Breathing } {
+export function doseAt(
+  drill: Drill,
+  breathing: Breathing,
+  amount: Amount,
+): { dose: Dose; breathing: Breathing } {
   const [least, most] = drill.range;
   if (breathing.kind === 'free') {
     const freeS = amount === 'least' ? least : amount === 'most' ? most : breathing.freeS;
@@ -41,16 +54,33 @@ const LEAST_INHALE_S = 2;
  * P44, P48); a smaller inhale where the school is low and quiet and the drill calms; as many rungs of the ladder as
  * stay within a second of that exhale (P45); a pause by the client's own calm hold (P25). Without them the drill's own.
  */
-export function withClient(drill: Drill, breathing: Breathing, { comfortableExhaleS = null, school, hold }: BlockClient): Breathing {
-  if (breathing.kind === 'ladder') return comfortableExhaleS === null ? breathing : { kind: 'ladder', rungs: clamp(Math.round(comfortableExhaleS), RUNGS.least, RUNGS.most) };
+export function withClient(
+  drill: Drill,
+  breathing: Breathing,
+  { comfortableExhaleS = null, school, hold }: BlockClient,
+): Breathing {
+  if (breathing.kind === 'ladder')
+    return comfortableExhaleS === null
+      ? breathing
+      : { kind: 'ladder', rungs: clamp(Math.round(comfortableExhaleS), RUNGS.least, RUNGS.most) };
   if (breathing.kind !== 'paced') return breathing;
   let { pattern } = breathing;
   if (comfortableExhaleS !== null && drill.exhaleRangeS) {
     const [shortest, longest] = drill.exhaleRangeS;
     pattern = { ...pattern, exhaleS: clamp(roundTo(comfortableExhaleS, 0.5), shortest, longest) };
   }
-  if (school === 'lowQuiet' && (drill.serves.settle || drill.serves.lowBreath) && comfortableExhaleS !== null) {
-    pattern = { ...pattern, inhaleS: Math.max(LEAST_INHALE_S, Math.min(pattern.inhaleS, roundTo(pattern.exhaleS * QUIET_SHARE, 0.5))) };
+  if (
+    school === 'lowQuiet' &&
+    (drill.serves.settle || drill.serves.lowBreath) &&
+    comfortableExhaleS !== null
+  ) {
+    pattern = {
+      ...pattern,
+      inhaleS: Math.max(
+        LEAST_INHALE_S,
+        Math.min(pattern.inhaleS, roundTo(pattern.exhaleS * QUIET_SHARE, 0.5)),
+      ),
+    };
   }
   if (hold && isCalmHold(drill)) pattern = { ...pattern, holdOutS: hold.holdS };
   return { ...breathing, pattern };
@@ -68,7 +98,16 @@ export type MakeBlock = {
 };
 
 /** A block of a drill as its verdict and the client leave it. */
-export function makeBlock({ id, drill, verdict, position, amount, client, available, why = [] }: MakeBlock): Block {
+export function makeBlock({
+  id,
+  drill,
+  verdict,
+  position,
+  amount,
+  client,
+  available,
+  why = [],
+}: MakeBlock): Block {
   const paced = withClient(drill, verdict.breathing, client);
   const { dose, breathing } = doseAt(drill, paced, verdict.shorter ? 'least' : amount);
   const { tone, changes } = toneFor(verdict.tone, client, drill.stage === 'open' || drill.stage === 'move');

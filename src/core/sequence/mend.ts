@@ -16,7 +16,9 @@ export function mended(sequence: Sequence, client: CheckClient): Mended {
   let made = sequence;
   const did: string[] = [];
   for (let i = 0; i < MOST_MENDINGS; i++) {
-    const problem = problemsOf(made, client).find((p) => p.fix && p.blockId !== null && (p.level === 'stop' || p.barred));
+    const problem = problemsOf(made, client).find(
+      (p) => p.fix && p.blockId !== null && (p.level === 'stop' || p.barred),
+    );
     if (!problem) return { sequence: made, did };
     const block = made.blocks.find((b) => b.id === problem.blockId);
     did.push(`${block ? nameOf(block) : ''}: ${problem.fix!.says} (${problem.text})`);
@@ -29,6 +31,11 @@ export function mended(sequence: Sequence, client: CheckClient): Mended {
  * A template for a client: its blocks with the reasons of whoever it was written for taken off, mended for this one.
  */
 export function fromTemplate(template: Sequence, client: CheckClient): Mended {
-  const plain: Sequence = { ...template, leftOut: [], proof: undefined, blocks: template.blocks.map((b) => ({ ...b, why: ['From a template.'], changes: [] })) };
+  const plain: Sequence = {
+    ...template,
+    leftOut: [],
+    proof: undefined,
+    blocks: template.blocks.map((b) => ({ ...b, why: ['From a template.'], changes: [] })),
+  };
   return mended(plain, client);
 }

@@ -17,7 +17,9 @@ export function mergeSequences(base: Sequence, mine: Sequence, theirs: Sequence)
     clashes.push(what);
     return m;
   };
-  const [inBase, inMine, inTheirs] = [base, mine, theirs].map((s) => new Map(s.blocks.map((b) => [b.id, b]))) as [Map<string, Block>, Map<string, Block>, Map<string, Block>];
+  const [inBase, inMine, inTheirs] = [base, mine, theirs].map(
+    (s) => new Map(s.blocks.map((b) => [b.id, b])),
+  ) as [Map<string, Block>, Map<string, Block>, Map<string, Block>];
   const kept = new Map<string, Block>();
   for (const block of mine.blocks) {
     const [b, t] = [inBase.get(block.id), inTheirs.get(block.id)];
@@ -26,14 +28,23 @@ export function mergeSequences(base: Sequence, mine: Sequence, theirs: Sequence)
     else if (!same(block, b)) kept.set(block.id, block);
   }
   const added = theirs.blocks.filter((t) => !inBase.has(t.id));
-  for (const t of theirs.blocks) if (inBase.has(t.id) && !inMine.has(t.id) && !same(t, inBase.get(t.id))) added.push(t);
-  const order = (s: Sequence) => s.blocks.map((b) => b.id).filter((id) => inBase.has(id) && inMine.has(id) && inTheirs.has(id));
+  for (const t of theirs.blocks)
+    if (inBase.has(t.id) && !inMine.has(t.id) && !same(t, inBase.get(t.id))) added.push(t);
+  const order = (s: Sequence) =>
+    s.blocks.map((b) => b.id).filter((id) => inBase.has(id) && inMine.has(id) && inTheirs.has(id));
   const leading = same(order(mine), order(base)) ? theirs : mine;
-  if (!same(order(mine), order(base)) && !same(order(theirs), order(base)) && !same(order(mine), order(theirs))) clashes.push('the order of the blocks');
+  if (
+    !same(order(mine), order(base)) &&
+    !same(order(theirs), order(base)) &&
+    !same(order(mine), order(theirs))
+  )
+    clashes.push('the order of the blocks');
   const blocks = arranged(kept, leading === theirs ? theirs.blocks.map((b) => b.id) : [], mine);
   const taken = new Set(blocks.map((b) => b.id));
   for (const t of added) {
-    const before = theirs.blocks.slice(0, theirs.blocks.indexOf(t)).findLast((b) => blocks.some((x) => x.id === b.id));
+    const before = theirs.blocks
+      .slice(0, theirs.blocks.indexOf(t))
+      .findLast((b) => blocks.some((x) => x.id === b.id));
     const at = before ? blocks.findIndex((x) => x.id === before.id) + 1 : 0;
     blocks.splice(at, 0, taken.has(t.id) ? { ...t, id: freshId(taken, t.id) } : t);
     taken.add(t.id);

@@ -57,7 +57,14 @@ const WANTED_WORTH = 0.08;
 const MOST_POSITIONS = 3;
 
 /** A drill in one of its positions at one of its amounts. */
-export type Option = { drill: Drill; verdict: Verdict; position: Position; block: Block; lengthS: number; gains: number[] };
+export type Option = {
+  drill: Drill;
+  verdict: Verdict;
+  position: Position;
+  block: Block;
+  lengthS: number;
+  gains: number[];
+};
 
 export const libraryOf = (input: ProposalInput): readonly Drill[] => input.library ?? LIBRARY;
 export const weightsOf = (input: ProposalInput): number[] => NEEDS.map((need) => input.needs[need] ?? 0);
@@ -74,17 +81,38 @@ export function choicesOf(input: ProposalInput): Choices {
     const verdict = verdicts.get(drill.id)!;
     const locked = input.locked?.includes(drill.id) ?? false;
     if (verdict.status === 'barred' || tooHigh(drill, input) || input.unwanted?.includes(drill.id)) return [];
-    const serves = NEEDS.flatMap((need, i): [number, number][] => (drill.serves[need] && weights[i]! > 0 ? [[i, drill.serves[need]]] : []));
+    const serves = NEEDS.flatMap((need, i): [number, number][] =>
+      drill.serves[need] && weights[i]! > 0 ? [[i, drill.serves[need]]] : [],
+    );
     if (serves.length === 0 && !locked && !input.wanted?.includes(drill.id)) return [];
-    const amounts: Amount[] = drill.range[0] === drill.range[1] || verdict.shorter ? ['usual'] : ['least', 'usual', 'most'];
-    return positionsOf(drill, verdict, input).map((position) =>
-      amounts.map((amount) => {
-        const block = makeBlock({ id: '', drill, verdict, position, amount, client: input, available: input.props });
-        const gains = weights.map(() => 0);
-        for (const [i, share] of serves) gains[i] = share * AMOUNT_FACTOR[verdict.shorter ? 'least' : amount];
-        return { drill, verdict, position, block, lengthS: block.setUpS + durationS(block.breathing, block.dose), gains };
-      }),
-    ).flat();
+    const amounts: Amount[] =
+      drill.range[0] === drill.range[1] || verdict.shorter ? ['usual'] : ['least', 'usual', 'most'];
+    return positionsOf(drill, verdict, input)
+      .map((position) =>
+        amounts.map((amount) => {
+          const block = makeBlock({
+            id: '',
+            drill,
+            verdict,
+            position,
+            amount,
+            client: input,
+            available: input.props,
+          });
+          const gains = weights.map(() => 0);
+          for (const [i, share] of serves)
+            gains[i] = share * AMOUNT_FACTOR[verdict.shorter ? 'least' : amount];
+          return {
+            drill,
+            verdict,
+            position,
+            block,
+            lengthS: block.setUpS + durationS(block.breathing, block.dose),
+            gains,
+          };
+        }),
+      )
+      .flat();
   });
   const options = reachable(found, input);
   const place = new Map(library.map((d, i) => [d.id, i]));
@@ -100,7 +128,8 @@ export function choicesOf(input: ProposalInput): Choices {
 }
 
 /** More than one level above what the client owns; a drill that is locked is the instructor's own word. */
-export const tooHigh = (drill: Drill, input: ProposalInput): boolean => drill.level > input.ownedLevel + 1 && !input.locked?.includes(drill.id);
+export const tooHigh = (drill: Drill, input: ProposalInput): boolean =>
+  drill.level > input.ownedLevel + 1 && !input.locked?.includes(drill.id);
 
 /**
  * A calm hold is planned where it is to be held now, lying while nothing is known, and where that is barred in the best
@@ -114,7 +143,8 @@ function positionsOf(drill: Drill, verdict: Verdict, { hold, locked }: ProposalI
 }
 
 /** What has to come first of a drill: what is neither owned nor excused by a lock. */
-export const firstOf = (drill: Drill, input: ProposalInput): string[] => drill.ownedFirst.filter((id) => !input.owned?.includes(id));
+export const firstOf = (drill: Drill, input: ProposalInput): string[] =>
+  drill.ownedFirst.filter((id) => !input.owned?.includes(id));
 
 /** Drills whose first ones cannot come, now or later, are out; again and again until nothing changes. */
 function reachable(options: readonly Option[], input: ProposalInput): Option[] {
@@ -137,21 +167,30 @@ function inOrder(options: readonly Option[]): Option[] {
     const of = groups.get(id);
     if (!of || done.has(id)) return;
     done.add(id);
-    for (const first of of[0]!.drill.ownedFirst) if (groups.get(first)?.[0]!.drill.stage === of[0]!.drill.stage) take(first);
+    for (const first of of[0]!.drill.ownedFirst)
+      if (groups.get(first)?.[0]!.drill.stage === of[0]!.drill.stage) take(first);
     ordered.push(...of);
   };
   for (const id of groups.keys()) take(id);
   return ordered;
 }
 
-const CHANGE_S = Object.fromEntries(POSITIONS.map((from) => [from, Object.fromEntries(POSITIONS.map((to) => [to, changeS(from, to)]))]));
+const CHANGE_S = Object.fromEntries(
+  POSITIONS.map((from) => [from, Object.fromEntries(POSITIONS.map((to) => [to, changeS(from, to)]))]),
+);
 
 /** The options as a plan of docs/planner.md: an item for every drill in every position, an option for every amount. */
-export function planOf(options: readonly Option[], input: ProposalInput, budgetS: number, end: Position): { plan: Plan; byId: Map<string, Option[]> } {
+export function planOf(
+  options: readonly Option[],
+  input: ProposalInput,
+  budgetS: number,
+  end: Position,
+): { plan: Plan; byId: Map<string, Option[]> } {
   const weights = weightsOf(input);
   const total = weights.reduce((sum, w) => sum + w, 0);
   const byId = new Map<string, Option[]>();
-  for (const o of options) byId.set(`${o.drill.id} ${o.position}`, [...(byId.get(`${o.drill.id} ${o.position}`) ?? []), o]);
+  for (const o of options)
+    byId.set(`${o.drill.id} ${o.position}`, [...(byId.get(`${o.drill.id} ${o.position}`) ?? []), o]);
   const items = [...byId].map(([id, of]) => {
     const { drill, position } = of[0]!;
     const liked = input.wanted?.includes(drill.id) ? total * WANTED_WORTH : 0;
@@ -160,13 +199,30 @@ export function planOf(options: readonly Option[], input: ProposalInput, budgetS
       id,
       group: drill.id,
       place: position,
-      options: of.map((o) => ({ lengthS: o.lengthS, gains: o.gains, cost: total * PROP_COST * o.block.props.length + foreign - liked })),
+      options: of.map((o) => ({
+        lengthS: o.lengthS,
+        gains: o.gains,
+        cost: total * PROP_COST * o.block.props.length + foreign - liked,
+      })),
       after: firstOf(drill, input),
       locked: input.locked?.includes(drill.id) ?? false,
     };
   });
   const settle = [...new Set(options.filter((o) => o.drill.stage === 'settle').map((o) => o.drill.id))];
-  return { plan: { budgetS, weights, returns: RETURNS, items, changeCost: total * CHANGE_COST, changeS: CHANGE_S, opens: settle, start: null, end }, byId };
+  return {
+    plan: {
+      budgetS,
+      weights,
+      returns: RETURNS,
+      items,
+      changeCost: total * CHANGE_COST,
+      changeS: CHANGE_S,
+      opens: settle,
+      start: null,
+      end,
+    },
+    byId,
+  };
 }
 
 /** How much of its usual dose a block gives, as the planner counts it. */

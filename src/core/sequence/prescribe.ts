@@ -41,13 +41,16 @@ export function prescribeExhale(comfortableS: number, runs: readonly CoachedRun[
 /** Calm when every paced block was done well; not calm when one was stopped, made easier or went poorly; null when nothing was said. */
 function endingOf({ sequence, results }: CoachedRun): Ending | null {
   const paced = new Set(sequence.blocks.filter((b) => b.breathing.kind === 'paced').map((b) => b.id));
-  const said = results.filter((r) => paced.has(r.blockId) && (r.quality !== null || r.outcome === 'stopped' || r.outcome === 'easier'));
+  const said = results.filter(
+    (r) => paced.has(r.blockId) && (r.quality !== null || r.outcome === 'stopped' || r.outcome === 'easier'),
+  );
   if (said.length === 0) return null;
   return said.every((r) => r.outcome === 'done' && (r.quality ?? 0) >= CALM_FROM) ? 'calm' : 'notCalm';
 }
 
 function whyOf(comfortableS: number, steps: Prescription['steps']): string {
-  if (steps.length === 0) return `the comfortable exhale of ${comfortableS} s; no run since has said otherwise`;
+  if (steps.length === 0)
+    return `the comfortable exhale of ${comfortableS} s; no run since has said otherwise`;
   const calm = steps.filter((s) => s.ending === 'calm').length;
   return `from the comfortable ${comfortableS} s, over ${steps.length} run${steps.length > 1 ? 's' : ''} since, ${calm} of them calm: half a second more after two calm in a row, less after one that was not`;
 }
@@ -69,9 +72,13 @@ export type HoldPrescription = { position: HoldPosition; holdS: number; why: str
  * @param trials holds as looked at @param runs since that look, oldest first
  * @returns null while no calm hold was seen
  */
-export function prescribeHold(trials: readonly HoldTrial[], runs: readonly CoachedRun[]): HoldPrescription | null {
+export function prescribeHold(
+  trials: readonly HoldTrial[],
+  runs: readonly CoachedRun[],
+): HoldPrescription | null {
   const seen = summariseHolds(trials);
-  const calmIn = (position: HoldPosition): number | null => seen.find((s) => s.position === position)?.meanCalmS ?? null;
+  const calmIn = (position: HoldPosition): number | null =>
+    seen.find((s) => s.position === position)?.meanCalmS ?? null;
   if (calmIn('hookLying') === null) return null;
   let at = 0;
   while (at + 1 < HOLD_POSITIONS.length && calmIn(HOLD_POSITIONS[at + 1]!) !== null) at++;
@@ -91,16 +98,25 @@ export function prescribeHold(trials: readonly HoldTrial[], runs: readonly Coach
     }
   }
   const position = HOLD_POSITIONS[at]!;
-  const mean = HOLD_POSITIONS.slice(0, at + 1).map(calmIn).findLast((s) => s !== null)!;
+  const mean = HOLD_POSITIONS.slice(0, at + 1)
+    .map(calmIn)
+    .findLast((s) => s !== null)!;
   const holdS = Math.min(HOLD_MOST_S, Math.max(HOLD_LEAST_S, Math.floor(mean * HOLD_SHARE)));
   const label = POSITION[position].label;
-  const way = moved > 0 ? `on to ${label} after calm ends` : moved < 0 ? `back to ${label} after an end that was not calm` : `in ${label}`;
+  const way =
+    moved > 0
+      ? `on to ${label} after calm ends`
+      : moved < 0
+        ? `back to ${label} after an end that was not calm`
+        : `in ${label}`;
   return { position, holdS, why: `six tenths of a calm hold of ${mean.toFixed(0)} s, ${way}` };
 }
 
 function holdEndingOf({ sequence, results }: CoachedRun): Ending | null {
   const holds = new Set(sequence.blocks.filter((b) => drillOf(b)?.stage === 'hold').map((b) => b.id));
-  const said = results.filter((r) => holds.has(r.blockId) && (r.quality !== null || r.outcome === 'stopped' || r.outcome === 'easier'));
+  const said = results.filter(
+    (r) => holds.has(r.blockId) && (r.quality !== null || r.outcome === 'stopped' || r.outcome === 'easier'),
+  );
   if (said.length === 0) return null;
   return said.every((r) => r.outcome === 'done' && (r.quality ?? 0) >= CALM_FROM) ? 'calm' : 'notCalm';
 }

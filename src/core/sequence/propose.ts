@@ -10,7 +10,17 @@ import { verdictFor } from '../screen/verdict';
 import { conflictIn, describeConflict } from './conflict';
 import { filled, RELOOK_LEAST_S } from './fill-time';
 import { makeBlock } from './make-block';
-import { choicesOf, firstOf, libraryOf, planOf, tooHigh, weightsOf, type Choices, type Option, type ProposalInput } from './options';
+import {
+  choicesOf,
+  firstOf,
+  libraryOf,
+  planOf,
+  tooHigh,
+  weightsOf,
+  type Choices,
+  type Option,
+  type ProposalInput,
+} from './options';
 import { clock, type LeftOut, type Sequence } from './sequence';
 
 export type { ProposalInput } from './options';
@@ -30,7 +40,8 @@ export function propose(input: ProposalInput, how: SolveOptions = {}): Result<Se
   if (!(input.minutes >= 3)) return fail('at least 3 minutes: a drill and the look again', 'minutes');
   if (input.minutes > 120) return fail('at most 120 minutes', 'minutes');
   const weights = weightsOf(input);
-  if (weights.every((w) => w === 0)) return fail('nothing to work on: give at least one need a weight', 'needs');
+  if (weights.every((w) => w === 0))
+    return fail('nothing to work on: give at least one need a weight', 'needs');
   const choices = choicesOf(input);
   const relookPosition = relookPositionFor(input);
   const { plan, byId } = planOf(choices.options, input, budgetOf(input.minutes), relookPosition);
@@ -38,7 +49,12 @@ export function propose(input: ProposalInput, how: SolveOptions = {}): Result<Se
   const solved = missing.length > 0 ? null : solve(plan, { mostNodes: NODES, ...how });
   if (!solved?.ok || solved.value.taken.length === 0) {
     const conflict = conflictIn(input, relookPosition);
-    return conflict ? fail(describeConflict(conflict), 'locked') : fail(`no drill that is allowed, with these props, fits ${input.minutes} min and the look at the end; give more time or more props`, 'minutes');
+    return conflict
+      ? fail(describeConflict(conflict), 'locked')
+      : fail(
+          `no drill that is allowed, with these props, fits ${input.minutes} min and the look at the end; give more time or more props`,
+          'minutes',
+        );
   }
   const chosen = solved.value.taken.map((t) => byId.get(t.id)![t.option]!);
   const sequence: Sequence = {
@@ -67,7 +83,11 @@ function whyOf(option: Option, input: ProposalInput): string[] {
   const served = NEEDS.filter((need) => option.drill.serves[need] && input.needs[need])
     .sort((a, b) => option.drill.serves[b]! * input.needs[b]! - option.drill.serves[a]! * input.needs[a]!)
     .slice(0, 2);
-  const asked = input.locked?.includes(option.drill.id) ? ['You asked for it to be in.'] : input.wanted?.includes(option.drill.id) ? ['You would like it in.'] : [];
+  const asked = input.locked?.includes(option.drill.id)
+    ? ['You asked for it to be in.']
+    : input.wanted?.includes(option.drill.id)
+      ? ['You would like it in.']
+      : [];
   return [
     ...asked,
     ...served.map((need) => {
@@ -82,25 +102,54 @@ function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: Pr
   const inside = new Set(sequence.blocks.map((b) => b.drillId));
   const weights = weightsOf(input);
   const nameOf = (id: string) => library.find((d) => d.id === id)?.name ?? id;
-  return library.filter((d) => !inside.has(d.id)).map((drill): LeftOut => {
-    const verdict = verdicts.get(drill.id)!;
-    if (verdict.status === 'barred') {
-      const safety = verdict.reasons.filter((r) => r.kind === 'safety');
-      const shown = safety.length > 0 ? safety : verdict.reasons;
-      return { drillId: drill.id, kind: safety.length > 0 ? 'safety' : 'prop', why: shown.map((r) => r.text).join('; ') };
-    }
-    if (input.unwanted?.includes(drill.id)) return { drillId: drill.id, kind: 'unwanted', why: 'you asked to leave it out' };
-    if (tooHigh(drill, input)) return { drillId: drill.id, kind: 'level', why: `level ${drill.level}: comes when a drill of level ${drill.level - 1} was done well` };
-    const asked = NEEDS.filter((need, i) => drill.serves[need] && weights[i]! > 0);
-    if (asked.length === 0) return { drillId: drill.id, kind: 'notNeeded', why: 'nothing that was read asks for it' };
-    if (!options.some((o) => o.drill.id === drill.id)) {
-      const first = firstOf(drill, input).map(nameOf);
-      return { drillId: drill.id, kind: 'first', why: `first: ${first.length > 0 ? first.join(', ') : 'calm holds in easier positions'}` };
-    }
-    const usual = makeBlock({ id: '', drill, verdict, position: verdict.positions[0]!, amount: 'usual', client: input, available: input.props });
-    const needsS = usual.setUpS + durationS(usual.breathing, usual.dose);
-    return { drillId: drill.id, kind: 'noRoom', why: `others do more for the time; this one takes ${clock(needsS)} and works on: ${NEED_LABEL[asked[0]!]}` };
-  });
+  return library
+    .filter((d) => !inside.has(d.id))
+    .map((drill): LeftOut => {
+      const verdict = verdicts.get(drill.id)!;
+      if (verdict.status === 'barred') {
+        const safety = verdict.reasons.filter((r) => r.kind === 'safety');
+        const shown = safety.length > 0 ? safety : verdict.reasons;
+        return {
+          drillId: drill.id,
+          kind: safety.length > 0 ? 'safety' : 'prop',
+          why: shown.map((r) => r.text).join('; '),
+        };
+      }
+      if (input.unwanted?.includes(drill.id))
+        return { drillId: drill.id, kind: 'unwanted', why: 'you asked to leave it out' };
+      if (tooHigh(drill, input))
+        return {
+          drillId: drill.id,
+          kind: 'level',
+          why: `level ${drill.level}: comes when a drill of level ${drill.level - 1} was done well`,
+        };
+      const asked = NEEDS.filter((need, i) => drill.serves[need] && weights[i]! > 0);
+      if (asked.length === 0)
+        return { drillId: drill.id, kind: 'notNeeded', why: 'nothing that was read asks for it' };
+      if (!options.some((o) => o.drill.id === drill.id)) {
+        const first = firstOf(drill, input).map(nameOf);
+        return {
+          drillId: drill.id,
+          kind: 'first',
+          why: `first: ${first.length > 0 ? first.join(', ') : 'calm holds in easier positions'}`,
+        };
+      }
+      const usual = makeBlock({
+        id: '',
+        drill,
+        verdict,
+        position: verdict.positions[0]!,
+        amount: 'usual',
+        client: input,
+        available: input.props,
+      });
+      const needsS = usual.setUpS + durationS(usual.breathing, usual.dose);
+      return {
+        drillId: drill.id,
+        kind: 'noRoom',
+        why: `others do more for the time; this one takes ${clock(needsS)} and works on: ${NEED_LABEL[asked[0]!]}`,
+      };
+    });
 }
 
 /** Which test is looked at again, by the leading reading. */

@@ -33,10 +33,15 @@ export function resultName(sequence: Sequence, result: BlockResult): string {
 
 /** Drills that went well once (quality 4 or 5, to the end): the client owns them. */
 export function ownedDrills(results: readonly BlockResult[]): string[] {
-  return [...new Set(results.filter((r) => (r.quality ?? 0) >= 4 && r.outcome === 'done').map((r) => r.drillId))];
+  return [
+    ...new Set(results.filter((r) => (r.quality ?? 0) >= 4 && r.outcome === 'done').map((r) => r.drillId)),
+  ];
 }
 
 /** Highest level of the drills that are owned; −1 when there is none yet. */
-export function ownedLevel(results: readonly BlockResult[], levelOf: (drillId: string) => number | undefined): number {
+export function ownedLevel(
+  results: readonly BlockResult[],
+  levelOf: (drillId: string) => number | undefined,
+): number {
   return ownedDrills(results).reduce((best, id) => Math.max(best, levelOf(id) ?? -1), -1);
 }

@@ -30,17 +30,30 @@ export const Block = z.object({
 });
 export type Block = z.infer<typeof Block>;
 
-export const Relook = z.object({ test: z.enum(RELOOK_TESTS), position: z.enum(POSITIONS), lengthS: z.int().check(z.gte(30), z.lte(600)) });
+export const Relook = z.object({
+  test: z.enum(RELOOK_TESTS),
+  position: z.enum(POSITIONS),
+  lengthS: z.int().check(z.gte(30), z.lte(600)),
+});
 export type Relook = z.infer<typeof Relook>;
 
-export const LeftOut = z.object({ drillId: z.string(), kind: z.enum(['safety', 'prop', 'level', 'first', 'unwanted', 'notNeeded', 'noRoom']), why: z.string().check(z.maxLength(4000)) });
+export const LeftOut = z.object({
+  drillId: z.string(),
+  kind: z.enum(['safety', 'prop', 'level', 'first', 'unwanted', 'notNeeded', 'noRoom']),
+  why: z.string().check(z.maxLength(4000)),
+});
 export type LeftOut = z.infer<typeof LeftOut>;
 
 export const MOST_BLOCKS = 100;
 
 /** What is to be coached: blocks in order, then the same look again (practice P64). */
 export const Sequence = z.object({
-  minutes: z.number().check(z.gte(3, { error: 'at least 3 minutes: a drill and the look again' }), z.lte(120, { error: 'at most 120 minutes' })),
+  minutes: z
+    .number()
+    .check(
+      z.gte(3, { error: 'at least 3 minutes: a drill and the look again' }),
+      z.lte(120, { error: 'at most 120 minutes' }),
+    ),
   school: School,
   blocks: z.array(Block).check(z.maxLength(MOST_BLOCKS)),
   relook: Relook,
@@ -51,15 +64,21 @@ export const Sequence = z.object({
 export type Sequence = z.infer<typeof Sequence>;
 
 /** The drill of a block, or undefined where this Kokyu does not know it. */
-export const drillOf = (block: Pick<Block, 'drillId' | 'drill'>): Drill | undefined => block.drill ?? drillById(block.drillId);
+export const drillOf = (block: Pick<Block, 'drillId' | 'drill'>): Drill | undefined =>
+  block.drill ?? drillById(block.drillId);
 
 /** What a block is called. */
-export const nameOf = (block: Pick<Block, 'drillId' | 'drill'>): string => drillOf(block)?.name ?? block.drillId;
+export const nameOf = (block: Pick<Block, 'drillId' | 'drill'>): string =>
+  drillOf(block)?.name ?? block.drillId;
 
 /** A block on the clock of the sequence. Changing position comes first, then set-up, then the breathing. */
 export type PlacedBlock = { block: Block; startS: number; changeS: number; workStartS: number; endS: number };
 
-export type Layout = { placed: PlacedBlock[]; relook: { startS: number; changeS: number; endS: number }; totalS: number };
+export type Layout = {
+  placed: PlacedBlock[];
+  relook: { startS: number; changeS: number; endS: number };
+  totalS: number;
+};
 
 /** Where every block lies in time, seconds from the start. */
 export function layoutOf(sequence: Pick<Sequence, 'blocks' | 'relook'>): Layout {

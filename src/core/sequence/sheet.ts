@@ -37,9 +37,21 @@ export type SheetRow = {
   changes: string[];
 };
 
-export type Sheet = { for: SheetFor; title: string; total: string; rows: SheetRow[]; relook: string; cautions: string[]; stop: string };
+export type Sheet = {
+  for: SheetFor;
+  title: string;
+  total: string;
+  rows: SheetRow[];
+  relook: string;
+  cautions: string[];
+  stop: string;
+};
 
-const RELOOK_WORDS = { quiet: 'quiet breathing, timed', rings: 'where the breath goes', hold: 'the calm hold' } as const;
+const RELOOK_WORDS = {
+  quiet: 'quiet breathing, timed',
+  rings: 'where the breath goes',
+  hold: 'the calm hold',
+} as const;
 
 /**
  * A sequence for paper. The one for a client has neither a name, nor flags, nor reasons on it: figures, counts, two
@@ -52,7 +64,10 @@ export function sheetOf(sequence: Sequence, name: string, who: SheetFor, flags: 
     title: who === 'client' ? 'Your breathing practice' : name,
     total: clock(totalS),
     rows: placed.map(({ block, startS }, i) => rowOf(block, i + 1, clock(startS), who)),
-    relook: who === 'instructor' ? `${clock(relook.startS)}  Look again: ${RELOOK_WORDS[sequence.relook.test]}, ${POSITION[sequence.relook.position].label}, ${sequence.relook.lengthS} s` : '',
+    relook:
+      who === 'instructor'
+        ? `${clock(relook.startS)}  Look again: ${RELOOK_WORDS[sequence.relook.test]}, ${POSITION[sequence.relook.position].label}, ${sequence.relook.lengthS} s`
+        : '',
     cautions: who === 'instructor' ? cautionsFor(flags).map((c) => c.text) : [],
     stop: `Stop, breathe normally, sit or lie down at: ${STOP_SIGNS.map((s) => STOP_SIGN_LABEL[s]).join(', ')}.`,
   };
@@ -85,7 +100,12 @@ function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRo
   };
 }
 
-const writtenBreath = ({ breathing }: Block): string => (breathing.kind === 'paced' ? printPattern(breathing.pattern) + (breathing.last ? `, the last ${printPattern(breathing.last)}` : '') : breathing.kind === 'ladder' ? `ladder of ${breathing.rungs ?? 5}` : 'free');
+const writtenBreath = ({ breathing }: Block): string =>
+  breathing.kind === 'paced'
+    ? printPattern(breathing.pattern) + (breathing.last ? `, the last ${printPattern(breathing.last)}` : '')
+    : breathing.kind === 'ladder'
+      ? `ladder of ${breathing.rungs ?? 5}`
+      : 'free';
 
 /**
  * The breath as a client counts it.
@@ -94,10 +114,20 @@ const writtenBreath = ({ breathing }: Block): string => (breathing.kind === 'pac
  */
 export function countsOf({ breathing }: Pick<Block, 'breathing'>): string {
   if (breathing.kind === 'free') return 'Breathe as it comes.';
-  if (breathing.kind === 'ladder') return `In for 1, out for 2; then one longer each breath, up to in for ${breathing.rungs ?? 5}, out for ${(breathing.rungs ?? 5) + 1}.`;
+  if (breathing.kind === 'ladder')
+    return `In for 1, out for 2; then one longer each breath, up to in for ${breathing.rungs ?? 5}, out for ${(breathing.rungs ?? 5) + 1}.`;
   const { inhaleS, holdInS, exhaleS, holdOutS } = breathing.pattern;
-  const parts = [`in for ${inhaleS}`, holdInS > 0 ? `wait ${holdInS}` : '', `out for ${exhaleS}`, holdOutS > 0 ? `wait ${holdOutS}, empty` : ''].filter(Boolean).join(', ');
-  const last = breathing.last ? ` The last breath: in for ${breathing.last.inhaleS}${breathing.last.holdInS > 0 ? `, wait ${breathing.last.holdInS}` : ''}, out for ${breathing.last.exhaleS}.` : '';
+  const parts = [
+    `in for ${inhaleS}`,
+    holdInS > 0 ? `wait ${holdInS}` : '',
+    `out for ${exhaleS}`,
+    holdOutS > 0 ? `wait ${holdOutS}, empty` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+  const last = breathing.last
+    ? ` The last breath: in for ${breathing.last.inhaleS}${breathing.last.holdInS > 0 ? `, wait ${breathing.last.holdInS}` : ''}, out for ${breathing.last.exhaleS}.`
+    : '';
   return `${capital(parts)}.${last}`;
 }
 
@@ -105,8 +135,18 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 
 /** How often. @example doseOf(a block of 8 breaths, 2 rounds, 20 s rest, each side) // '8 breaths, 2 times with 20 s rest, each side' */
 export function doseOf({ breathing, dose }: Pick<Block, 'breathing' | 'dose'>): string {
-  const once = breathing.kind === 'free' ? (breathing.freeS >= 90 ? `${clock(breathing.freeS)} min` : `${breathing.freeS} s`) : breathing.kind === 'ladder' ? 'once up' : dose.breaths === 1 ? 'one breath' : `${dose.breaths} breaths`;
-  const again = dose.rounds > 1 ? `, ${dose.rounds} times${dose.restS > 0 ? ` with ${dose.restS} s rest` : ''}` : '';
+  const once =
+    breathing.kind === 'free'
+      ? breathing.freeS >= 90
+        ? `${clock(breathing.freeS)} min`
+        : `${breathing.freeS} s`
+      : breathing.kind === 'ladder'
+        ? 'once up'
+        : dose.breaths === 1
+          ? 'one breath'
+          : `${dose.breaths} breaths`;
+  const again =
+    dose.rounds > 1 ? `, ${dose.rounds} times${dose.restS > 0 ? ` with ${dose.restS} s rest` : ''}` : '';
   return `${once}${again}${dose.sides === 2 ? ', each side' : ''}`;
 }
 

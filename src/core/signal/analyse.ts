@@ -82,23 +82,45 @@ export function analyse(record: BandRecord, options: AnalyseOptions = {}): Resul
     if (!y.ok) return y;
     smoothed.push(y.value);
   }
-  const quality = judge(record.channels.map((c, i) => ({ x: c.values, y: smoothed[i]! })), hz, stretches, record.gaps);
+  const quality = judge(
+    record.channels.map((c, i) => ({ x: c.values, y: smoothed[i]! })),
+    hz,
+    stretches,
+    record.gaps,
+  );
   const compartments = compartmentsOf(record, smoothed);
   const gained = gainsOf(record, compartments, options.calibration ?? [], stretches);
   if (!gained.ok) return gained;
   const gains = gained.value;
   // An isovolume manoeuvre is no breathing: it is cut out of what is timed.
-  const manoeuvres = (options.calibration ?? []).filter((c) => c.kind === 'isovolume').map(({ fromS, toS }) => ({ fromS, toS }));
-  const breathing = stretchesOf({ hz, gaps: [...record.gaps, ...manoeuvres].sort((a, b) => a.fromS - b.fromS) }, n);
+  const manoeuvres = (options.calibration ?? [])
+    .filter((c) => c.kind === 'isovolume')
+    .map(({ fromS, toS }) => ({ fromS, toS }));
+  const breathing = stretchesOf(
+    { hz, gaps: [...record.gaps, ...manoeuvres].sort((a, b) => a.fromS - b.fromS) },
+    n,
+  );
   const { x, y, reference } = referenceOf(record, compartments, gains, breathing);
   const made = smoothAndFind(x, hz, breathing, options, y);
   if (!made.ok) return made;
-  if (made.value.breaths.length === 0) return fail('no whole breath was found: check that the curve rises on the inhale and that the bands sit', 'record');
+  if (made.value.breaths.length === 0)
+    return fail(
+      'no whole breath was found: check that the curve rises on the inhale and that the bands sit',
+      'record',
+    );
   const { breaths: found, y: level } = made.value;
-  const usual = { quality, compartments: compartments === null ? null : { ribs: compartments.ribs.y, belly: compartments.belly.y }, gains };
+  const usual = {
+    quality,
+    compartments: compartments === null ? null : { ribs: compartments.ribs.y, belly: compartments.belly.y },
+    gains,
+  };
   const breaths = describe(found, level, hz, usual);
   const trusted = breaths.filter((b) => b.trusted);
-  if (trusted.length === 0) return fail('every breath lies in a span that cannot be trusted: look at the band and record again', 'record');
+  if (trusted.length === 0)
+    return fail(
+      'every breath lies in a span that cannot be trusted: look at the band and record again',
+      'record',
+    );
   return ok(summarise(record, smoothed, breaths, trusted, { reference, gains, quality }));
 }
 
@@ -110,12 +132,20 @@ function compartmentsOf(record: BandRecord, smoothed: readonly Float64Array[]): 
   const ribs = record.channels.flatMap((c, i) => (onRibs(c.place) ? [i] : []));
   const belly = record.channels.flatMap((c, i) => (c.place === 'belly' ? [i] : []));
   if (ribs.length === 0 || belly.length === 0) return null;
-  const meanOf = (indices: readonly number[]): Curve => ({ x: meanCurve(indices.map((i) => record.channels[i]!.values)), y: meanCurve(indices.map((i) => smoothed[i]!)) });
+  const meanOf = (indices: readonly number[]): Curve => ({
+    x: meanCurve(indices.map((i) => record.channels[i]!.values)),
+    y: meanCurve(indices.map((i) => smoothed[i]!)),
+  });
   return { ribs: meanOf(ribs), belly: meanOf(belly) };
 }
 
 function meanCurve(curves: readonly Float64Array[]): Float64Array {
-  return curves.length === 1 ? curves[0]! : weighted(curves, curves.map(() => 1 / curves.length));
+  return curves.length === 1
+    ? curves[0]!
+    : weighted(
+        curves,
+        curves.map(() => 1 / curves.length),
+      );
 }
 
 function weighted(curves: readonly Float64Array[], weights: readonly number[]): Float64Array {
@@ -127,7 +157,12 @@ function weighted(curves: readonly Float64Array[], weights: readonly number[]): 
   return sum;
 }
 
-function referenceOf(record: BandRecord, compartments: Compartments, gains: Gains, breathing: readonly (readonly [number, number])[]): Curve & { reference: BandAnalysis['reference'] } {
+function referenceOf(
+  record: BandRecord,
+  compartments: Compartments,
+  gains: Gains,
+  breathing: readonly (readonly [number, number])[],
+): Curve & { reference: BandAnalysis['reference'] } {
   if (compartments === null) {
     const all = record.channels.map((c) => c.values);
     const x = meanCurve(all);
@@ -135,13 +170,22 @@ function referenceOf(record: BandRecord, compartments: Compartments, gains: Gain
   }
   const { ribs, belly } = compartments;
   // Calibrated, the sum is the volume whatever the two do; otherwise it may cancel.
-  if (gains.from.length === 0 && slopeOf(ribs.y, belly.y, breathing) < -AGAINST_SHARE) return { ...ribs, reference: 'ribs' };
+  if (gains.from.length === 0 && slopeOf(ribs.y, belly.y, breathing) < -AGAINST_SHARE)
+    return { ...ribs, reference: 'ribs' };
   const weights = [gains.ribs, gains.belly];
-  return { x: weighted([ribs.x, belly.x], weights), y: weighted([ribs.y, belly.y], weights), reference: 'all' };
+  return {
+    x: weighted([ribs.x, belly.x], weights),
+    y: weighted([ribs.y, belly.y], weights),
+    reference: 'all',
+  };
 }
 
 /** How the belly moves with the ribs, from changes over a quarter second or so, so that drift does not speak. */
-function slopeOf(ribs: Float64Array, belly: Float64Array, stretches: readonly (readonly [number, number])[]): number {
+function slopeOf(
+  ribs: Float64Array,
+  belly: Float64Array,
+  stretches: readonly (readonly [number, number])[],
+): number {
   const lag = Math.max(1, Math.floor(ribs.length / 20000));
   const step = 8;
   let rr = 0;
@@ -156,12 +200,21 @@ function slopeOf(ribs: Float64Array, belly: Float64Array, stretches: readonly (r
   return rr === 0 ? 0 : rb / rr;
 }
 
-function gainsOf(record: BandRecord, compartments: Compartments, calibration: readonly Calibration[], stretches: readonly [number, number][]): Result<Gains> {
+function gainsOf(
+  record: BandRecord,
+  compartments: Compartments,
+  calibration: readonly Calibration[],
+  stretches: readonly [number, number][],
+): Result<Gains> {
   if (calibration.length === 0) return ok(RELATIVE);
-  if (compartments === null) return fail('a calibration needs a band on the ribs and one on the belly', 'calibration');
+  if (compartments === null)
+    return fail('a calibration needs a band on the ribs and one on the belly', 'calibration');
   const { hz } = record;
   const n = samplesOf(record);
-  const indices = (c: Calibration): [number, number] => [Math.max(0, Math.round(c.fromS * hz)), Math.min(n, Math.round(c.toS * hz))];
+  const indices = (c: Calibration): [number, number] => [
+    Math.max(0, Math.round(c.fromS * hz)),
+    Math.min(n, Math.round(c.toS * hz)),
+  ];
   const iso = calibration.find((c) => c.kind === 'isovolume');
   const bag = calibration.find((c) => c.kind === 'bag');
   const ratio = iso ? isovolumeRatio(compartments.ribs.y, compartments.belly.y, ...indices(iso)) : null;
@@ -171,15 +224,22 @@ function gainsOf(record: BandRecord, compartments: Compartments, calibration: re
   const [a, b] = indices(bag);
   const sum = weighted([compartments.ribs.x, compartments.belly.x], [ratio?.value ?? 1, 1]);
   const smoothSum = weighted([compartments.ribs.y, compartments.belly.y], [ratio?.value ?? 1, 1]);
-  const inside = breathsIn(sum, smoothSum, hz, stretches).filter((v) => v.startS >= a / hz && v.endS <= b / hz);
-  const rises = inside.map((v) => ({ ribs: riseOf(compartments.ribs.y, v, hz), belly: riseOf(compartments.belly.y, v, hz) }));
+  const inside = breathsIn(sum, smoothSum, hz, stretches).filter(
+    (v) => v.startS >= a / hz && v.endS <= b / hz,
+  );
+  const rises = inside.map((v) => ({
+    ribs: riseOf(compartments.ribs.y, v, hz),
+    belly: riseOf(compartments.belly.y, v, hz),
+  }));
   const gains = bagGains(rises, bag.volumeMl, ratio?.value ?? null);
   return gains.ok ? ok({ ...gains.value, absolute: true, from }) : gains;
 }
 
 /** How far a curve rises from the start of a breath to its turn. */
 function riseOf(y: Float64Array, b: FoundBreath, hz: number): number {
-  return valueAt(y, b.turnS * hz) - (valueAt(y, b.startS * hz) + valueAt(y, (b.endS - b.pauseEmptyS) * hz)) / 2;
+  return (
+    valueAt(y, b.turnS * hz) - (valueAt(y, b.startS * hz) + valueAt(y, (b.endS - b.pauseEmptyS) * hz)) / 2
+  );
 }
 
 function valueAt(y: Float64Array, place: number): number {
@@ -188,9 +248,18 @@ function valueAt(y: Float64Array, place: number): number {
   return y[i]! * (1 - f) + y[i + 1]! * f;
 }
 
-type Usual = { quality: Quality; compartments: { ribs: Float64Array; belly: Float64Array } | null; gains: Gains };
+type Usual = {
+  quality: Quality;
+  compartments: { ribs: Float64Array; belly: Float64Array } | null;
+  gains: Gains;
+};
 
-function describe(found: readonly FoundBreath[], level: Float64Array, hz: number, { quality, compartments, gains }: Usual): BandBreath[] {
+function describe(
+  found: readonly FoundBreath[],
+  level: Float64Array,
+  hz: number,
+  { quality, compartments, gains }: Usual,
+): BandBreath[] {
   const trusted = found.map((b) => !isWrong(quality.spans, b.startS, b.endS));
   const good = found.filter((_, i) => trusted[i]);
   const depth = median((good.length > 0 ? good : found).map((b) => b.depth));
@@ -198,12 +267,19 @@ function describe(found: readonly FoundBreath[], level: Float64Array, hz: number
   const lowest = levels.reduce((m, v) => Math.min(m, v), Infinity);
   return found.map((b, i) => {
     const length = b.endS - b.startS;
-    const angle = compartments ? loopAngle(compartments.ribs, compartments.belly, Math.round(b.startS * hz), Math.round(b.endS * hz)) : null;
+    const angle = compartments
+      ? loopAngle(compartments.ribs, compartments.belly, Math.round(b.startS * hz), Math.round(b.endS * hz))
+      : null;
     return {
       ...b,
       relativeDepth: b.depth / depth,
       dutyCycle: b.inhaleS / length,
-      ribShare: compartments ? shareOf(gains.ribs * riseOf(compartments.ribs, b, hz), gains.belly * riseOf(compartments.belly, b, hz)) : null,
+      ribShare: compartments
+        ? shareOf(
+            gains.ribs * riseOf(compartments.ribs, b, hz),
+            gains.belly * riseOf(compartments.belly, b, hz),
+          )
+        : null,
       phaseDeg: angle === null ? null : Math.sign(angle.sin || 1) * angle.phaseDeg,
       endLevel: (levels[i]! - lowest) / depth,
       sigh: b.depth > SIGH_DEPTHS * depth,
@@ -212,15 +288,27 @@ function describe(found: readonly FoundBreath[], level: Float64Array, hz: number
   });
 }
 
-const shareOf = (ribs: number, belly: number): number | null => (ribs + belly > 0 ? clamp(ribs / (ribs + belly), 0, 1) : ribs > 0 ? 1 : null);
+const shareOf = (ribs: number, belly: number): number | null =>
+  ribs + belly > 0 ? clamp(ribs / (ribs + belly), 0, 1) : ribs > 0 ? 1 : null;
 
 type Settled = Pick<BandAnalysis, 'reference' | 'gains' | 'quality'>;
 
-function summarise(record: BandRecord, smoothed: readonly Float64Array[], breaths: BandBreath[], trusted: readonly BandBreath[], settled: Settled): BandAnalysis {
+function summarise(
+  record: BandRecord,
+  smoothed: readonly Float64Array[],
+  breaths: BandBreath[],
+  trusted: readonly BandBreath[],
+  settled: Settled,
+): BandAnalysis {
   const { hz } = record;
   const cycles = trusted.map((b) => b.endS - b.startS);
   const lengthS = samplesOf(record) / hz;
-  const driftPerMin = 60 * senSlope(trusted.map((b) => b.startS), trusted.map((b) => b.endLevel));
+  const driftPerMin =
+    60 *
+    senSlope(
+      trusted.map((b) => b.startS),
+      trusted.map((b) => b.endLevel),
+    );
   const rises: BandAnalysis['rises'] = {};
   for (const place of BAND_PLACES) {
     const i = record.channels.findIndex((c) => c.place === place);
@@ -229,7 +317,9 @@ function summarise(record: BandRecord, smoothed: readonly Float64Array[], breath
     rises[place] = gain * median(trusted.map((b) => riseOf(smoothed[i]!, b, hz)));
   }
   const total = Object.values(rises).reduce((s, v) => s + Math.abs(v), 0);
-  const shares = Object.fromEntries(Object.entries(rises).map(([place, v]) => [place, total === 0 ? 0 : v / total]));
+  const shares = Object.fromEntries(
+    Object.entries(rises).map(([place, v]) => [place, total === 0 ? 0 : v / total]),
+  );
   const [right, left] = [rises.lowerRibsRight, rises.lowerRibsLeft];
   const ribShares = trusted.flatMap((b) => (b.ribShare === null ? [] : [b.ribShare]));
   return {
@@ -245,11 +335,16 @@ function summarise(record: BandRecord, smoothed: readonly Float64Array[], breath
     pauseEmptyS: median(trusted.map((b) => b.pauseEmptyS)),
     pauseFullS: median(trusted.map((b) => b.pauseFullS)),
     sighs: trusted.filter((b) => b.sigh).length,
-    apnoeas: trusted.filter((b) => b.pauseEmptyS >= APNOEA_S).map((b) => ({ fromS: b.endS - b.pauseEmptyS, toS: b.endS })),
+    apnoeas: trusted
+      .filter((b) => b.pauseEmptyS >= APNOEA_S)
+      .map((b) => ({ fromS: b.endS - b.pauseEmptyS, toS: b.endS })),
     ribShare: ribShares.length === 0 ? null : median(ribShares),
     shares,
     rises,
-    sideRatio: right === undefined || left === undefined || Math.max(right, left) <= 0 ? null : clamp(Math.min(right, left) / Math.max(right, left), 0, 1),
+    sideRatio:
+      right === undefined || left === undefined || Math.max(right, left) <= 0
+        ? null
+        : clamp(Math.min(right, left) / Math.max(right, left), 0, 1),
     phase: phaseOf(trusted),
     endLevel: { driftPerMin, risen: (driftPerMin * lengthS) / 60 },
     tidalMl: settled.gains.absolute ? median(trusted.map((b) => b.depth)) : null,

@@ -55,20 +55,42 @@ const HALF_TO_TENTH = 0.5 - DWELL;
  *
  * @param smoothed `x` smoothed at the usual edge, when that has been done already
  */
-export function smoothAndFind(x: Float64Array, hz: number, stretches: readonly (readonly [number, number])[], options: BreathOptions = {}, smoothed?: Float64Array): Result<{ y: Float64Array; cutoffHz: number; breaths: FoundBreath[] }> {
+export function smoothAndFind(
+  x: Float64Array,
+  hz: number,
+  stretches: readonly (readonly [number, number])[],
+  options: BreathOptions = {},
+  smoothed?: Float64Array,
+): Result<{ y: Float64Array; cutoffHz: number; breaths: FoundBreath[] }> {
   const cutoffHz = options.cutoffHz ?? DEFAULT_CUTOFF_HZ;
   const y = smoothed && smoothed !== x ? ok(smoothed) : smooth(x, hz, stretches, cutoffHz);
   if (!y.ok) return y;
   const breaths = breathsIn(x, y.value, hz, stretches, options.prominence);
-  const fast = options.cutoffHz === undefined && breaths.length > 2 && median(breaths.map((b) => b.endS - b.startS)) < FAST_BREATH_S && hz > 4 * FAST_CUTOFF_HZ;
-  return fast ? smoothAndFind(x, hz, stretches, { ...options, cutoffHz: FAST_CUTOFF_HZ }) : ok({ y: y.value, cutoffHz, breaths });
+  const fast =
+    options.cutoffHz === undefined &&
+    breaths.length > 2 &&
+    median(breaths.map((b) => b.endS - b.startS)) < FAST_BREATH_S &&
+    hz > 4 * FAST_CUTOFF_HZ;
+  return fast
+    ? smoothAndFind(x, hz, stretches, { ...options, cutoffHz: FAST_CUTOFF_HZ })
+    : ok({ y: y.value, cutoffHz, breaths });
 }
 
 /** The values without what is faster than a breath, each stretch by itself; between stretches as they were. */
-export function smooth(values: Float64Array, hz: number, stretches: readonly (readonly [number, number])[], cutoffHz = DEFAULT_CUTOFF_HZ): Result<Float64Array> {
-  if (cutoffHz * 2 >= hz) return fail(`sampled at ${hz.toFixed(2)} Hz: breaths need more than ${(cutoffHz * 2).toFixed(1)} samples a second`, 'times');
+export function smooth(
+  values: Float64Array,
+  hz: number,
+  stretches: readonly (readonly [number, number])[],
+  cutoffHz = DEFAULT_CUTOFF_HZ,
+): Result<Float64Array> {
+  if (cutoffHz * 2 >= hz)
+    return fail(
+      `sampled at ${hz.toFixed(2)} Hz: breaths need more than ${(cutoffHz * 2).toFixed(1)} samples a second`,
+      'times',
+    );
   const sections = butterworthLowPass(4, cutoffHz, hz);
-  if (stretches.length === 1 && stretches[0]![0] === 0 && stretches[0]![1] === values.length) return ok(filterBothWays(sections, values));
+  if (stretches.length === 1 && stretches[0]![0] === 0 && stretches[0]![1] === values.length)
+    return ok(filterBothWays(sections, values));
   const y = Float64Array.from(values);
   for (const [from, to] of stretches) y.set(filterBothWays(sections, values.subarray(from, to)), from);
   return ok(y);
@@ -79,7 +101,13 @@ export function smooth(values: Float64Array, hz: number, stretches: readonly (re
  *
  * @param x raw samples @param y the same, smoothed
  */
-export function breathsIn(x: Float64Array, y: Float64Array, hz: number, stretches: readonly (readonly [number, number])[], prominence?: number): FoundBreath[] {
+export function breathsIn(
+  x: Float64Array,
+  y: Float64Array,
+  hz: number,
+  stretches: readonly (readonly [number, number])[],
+  prominence?: number,
+): FoundBreath[] {
   const reach = usualReach(y, hz, stretches);
   const least = prominence ?? DEFAULT_PROMINENCE_SHARE * reach;
   if (!(least > 0)) return [];
@@ -95,11 +123,21 @@ export function timingOf(breaths: readonly FoundBreath[]): Timed {
   const cycles = breaths.map((b) => b.endS - b.startS);
   const cycle = mean(cycles);
   const inhaleS = mean(breaths.map((b) => b.inhaleS));
-  return { ratePerMin: 60 / cycle, inhaleS, exhaleS: mean(breaths.map((b) => b.exhaleS)), dutyCycle: inhaleS / cycle, irregularity: standardDeviation(cycles) / cycle };
+  return {
+    ratePerMin: 60 / cycle,
+    inhaleS,
+    exhaleS: mean(breaths.map((b) => b.exhaleS)),
+    dutyCycle: inhaleS / cycle,
+    irregularity: standardDeviation(cycles) / cycle,
+  };
 }
 
 /** How far the curve usually reaches within half a minute; drift over a long record does not matter. */
-export function usualReach(y: Float64Array, hz: number, stretches: readonly (readonly [number, number])[]): number {
+export function usualReach(
+  y: Float64Array,
+  hz: number,
+  stretches: readonly (readonly [number, number])[],
+): number {
   const window = Math.max(20, Math.round(REACH_WINDOW_S * hz));
   const reaches: number[] = [];
   for (const [from, to] of stretches) {
@@ -126,7 +164,14 @@ const MAD_TO_SD = 1.4826;
 type Trough = { exhaleEnd: number; inhaleStart: number; lowest: number };
 type Top = { inhaleEnd: number; exhaleStart: number };
 
-function breathsBetween(x: Float64Array, y: Float64Array, peaks: readonly number[], startS: number, hz: number, noise: number): FoundBreath[] {
+function breathsBetween(
+  x: Float64Array,
+  y: Float64Array,
+  peaks: readonly number[],
+  startS: number,
+  hz: number,
+  noise: number,
+): FoundBreath[] {
   if (peaks.length === 0) return [];
   // The trough before the first peak and after the last count only when the signal turns there, not at its end.
   const bounds = [0, ...peaks, y.length - 1];
@@ -169,16 +214,33 @@ function refineAll(x: Float64Array, hz: number, noise: number, troughs: Trough[]
       const after = inhale[i] ?? inhale[i - 1] ?? 0;
       const pause = t.inhaleStart - t.exhaleEnd;
       if (pause > 0) {
-        t.exhaleEnd = Math.min(placeTurn(x, hz, noise, { at: t.exhaleEnd, before, after: 0, pause }), t.inhaleStart);
-        t.inhaleStart = Math.max(placeTurn(x, hz, noise, { at: t.inhaleStart, before: 0, after, pause }), t.exhaleEnd);
+        t.exhaleEnd = Math.min(
+          placeTurn(x, hz, noise, { at: t.exhaleEnd, before, after: 0, pause }),
+          t.inhaleStart,
+        );
+        t.inhaleStart = Math.max(
+          placeTurn(x, hz, noise, { at: t.inhaleStart, before: 0, after, pause }),
+          t.exhaleEnd,
+        );
       } else t.exhaleEnd = t.inhaleStart = placeTurn(x, hz, noise, { at: t.inhaleStart, before, after });
     });
     tops.forEach((top, i) => {
       const pause = top.exhaleStart - top.inhaleEnd;
       if (pause > 0) {
-        top.inhaleEnd = Math.min(placeTurn(x, hz, noise, { at: top.inhaleEnd, before: inhale[i]!, after: 0, pause }), top.exhaleStart);
-        top.exhaleStart = Math.max(placeTurn(x, hz, noise, { at: top.exhaleStart, before: 0, after: exhale[i]!, pause }), top.inhaleEnd);
-      } else top.inhaleEnd = top.exhaleStart = placeTurn(x, hz, noise, { at: top.inhaleEnd, before: inhale[i]!, after: exhale[i]! });
+        top.inhaleEnd = Math.min(
+          placeTurn(x, hz, noise, { at: top.inhaleEnd, before: inhale[i]!, after: 0, pause }),
+          top.exhaleStart,
+        );
+        top.exhaleStart = Math.max(
+          placeTurn(x, hz, noise, { at: top.exhaleStart, before: 0, after: exhale[i]!, pause }),
+          top.inhaleEnd,
+        );
+      } else
+        top.inhaleEnd = top.exhaleStart = placeTurn(x, hz, noise, {
+          at: top.inhaleEnd,
+          before: inhale[i]!,
+          after: exhale[i]!,
+        });
     });
   }
 }
@@ -189,7 +251,14 @@ function refineAll(x: Float64Array, hz: number, noise: number, troughs: Trough[]
  *
  * @param sign 1 for a peak, −1 for a trough; `left` and `right` are the neighbouring extremes, null at an end
  */
-function flatOf(y: Float64Array, at: number, left: number | null, right: number | null, sign: 1 | -1, hz: number): { first: number; last: number } {
+function flatOf(
+  y: Float64Array,
+  at: number,
+  left: number | null,
+  right: number | null,
+  sign: 1 | -1,
+  hz: number,
+): { first: number; last: number } {
   const same = { first: at, last: at };
   if (left === null || right === null) return same;
   const level = y[at]!;
@@ -207,7 +276,14 @@ function flatOf(y: Float64Array, at: number, left: number | null, right: number 
 }
 
 /** Walks from `from` toward `to` until the curve has passed `level`; the place between samples. */
-function crossing(y: Float64Array, from: number, to: number, step: 1 | -1, level: number, sign: 1 | -1): number {
+function crossing(
+  y: Float64Array,
+  from: number,
+  to: number,
+  step: 1 | -1,
+  level: number,
+  sign: 1 | -1,
+): number {
   let i = Math.round(from);
   while (i !== to && sign * (y[i]! - level) > 0) i += step;
   const back = i - step;

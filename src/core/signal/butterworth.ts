@@ -14,7 +14,13 @@ export function butterworthLowPass(order: number, cutoffHz: number, sampleHz: nu
     const damping = 2 * Math.cos((Math.PI * (2 * i + 1)) / (2 * order));
     const norm = 1 / (1 + damping * warped + warped * warped);
     const b0 = warped * warped * norm;
-    return [b0, 2 * b0, b0, 2 * (warped * warped - 1) * norm, (1 - damping * warped + warped * warped) * norm];
+    return [
+      b0,
+      2 * b0,
+      b0,
+      2 * (warped * warped - 1) * norm,
+      (1 - damping * warped + warped * warped) * norm,
+    ];
   });
 }
 

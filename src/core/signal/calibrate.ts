@@ -11,7 +11,12 @@ const seconds = z.number().check(z.gte(0));
  */
 export const Calibration = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('isovolume'), fromS: seconds, toS: seconds }),
-  z.object({ kind: z.literal('bag'), fromS: seconds, toS: seconds, volumeMl: z.number().check(z.gte(50), z.lte(6000)) }),
+  z.object({
+    kind: z.literal('bag'),
+    fromS: seconds,
+    toS: seconds,
+    volumeMl: z.number().check(z.gte(50), z.lte(6000)),
+  }),
 ]);
 export type Calibration = z.infer<typeof Calibration>;
 
@@ -24,7 +29,12 @@ export const RELATIVE: Gains = { ribs: 1, belly: 1, absolute: false, from: [] };
 const OPPOSITE_R = -0.8;
 
 /** Belly over ribs in one unit of volume, from a stretch of isovolume manoeuvre: the ratio of the two spreads. */
-export function isovolumeRatio(ribs: ArrayLike<number>, belly: ArrayLike<number>, from: number, to: number): Result<number> {
+export function isovolumeRatio(
+  ribs: ArrayLike<number>,
+  belly: ArrayLike<number>,
+  from: number,
+  to: number,
+): Result<number> {
   const a = Array.from({ length: to - from }, (_, i) => ribs[from + i]!);
   const b = Array.from({ length: to - from }, (_, i) => belly[from + i]!);
   if (a.length < 20) return fail('the isovolume stretch is too short', 'calibration');
@@ -38,7 +48,11 @@ export function isovolumeRatio(ribs: ArrayLike<number>, belly: ArrayLike<number>
     sab += (a[i]! - ma) * (b[i]! - mb);
   }
   if (saa === 0 || sbb === 0) return fail('one band does not move in the isovolume stretch', 'calibration');
-  if (sab / Math.sqrt(saa * sbb) > OPPOSITE_R) return fail('ribs and belly do not move against each other there: the mouth has to stay shut while the belly is drawn in and let out', 'calibration');
+  if (sab / Math.sqrt(saa * sbb) > OPPOSITE_R)
+    return fail(
+      'ribs and belly do not move against each other there: the mouth has to stay shut while the belly is drawn in and let out',
+      'calibration',
+    );
   return ok(Math.sqrt(sbb / saa));
 }
 
@@ -46,10 +60,20 @@ export function isovolumeRatio(ribs: ArrayLike<number>, belly: ArrayLike<number>
  * Gains from breaths of known volume: least squares of ribs·a + belly·b = volume. When all breaths share the two
  * alike the two cannot be told apart; then the ratio of the isovolume manoeuvre, or 1, is kept and only the size found.
  */
-export function bagGains(rises: readonly { ribs: number; belly: number }[], volumeMl: number, ratio: number | null): Result<{ ribs: number; belly: number }> {
+export function bagGains(
+  rises: readonly { ribs: number; belly: number }[],
+  volumeMl: number,
+  ratio: number | null,
+): Result<{ ribs: number; belly: number }> {
   if (rises.length === 0) return fail('no whole breath lies within the bag stretch', 'calibration');
   const sum = (f: (r: { ribs: number; belly: number }) => number) => rises.reduce((s, r) => s + f(r), 0);
-  const [rr, bb, rb, r, b] = [sum((v) => v.ribs ** 2), sum((v) => v.belly ** 2), sum((v) => v.ribs * v.belly), sum((v) => v.ribs), sum((v) => v.belly)];
+  const [rr, bb, rb, r, b] = [
+    sum((v) => v.ribs ** 2),
+    sum((v) => v.belly ** 2),
+    sum((v) => v.ribs * v.belly),
+    sum((v) => v.ribs),
+    sum((v) => v.belly),
+  ];
   const det = rr * bb - rb * rb;
   if (ratio === null && rises.length > 2 && det > 0.02 * rr * bb) {
     const gains = { ribs: (volumeMl * (r * bb - b * rb)) / det, belly: (volumeMl * (b * rr - r * rb)) / det };

@@ -20,7 +20,12 @@ const TOGETHER_DEG = 8;
  * The loop of samples `from` (with) to `to` (without), which is one whole breath; taken to close on itself. Null when
  * one channel hardly moves or never crosses its middle.
  */
-export function loopAngle(x: ArrayLike<number>, y: ArrayLike<number>, from: number, to: number): LoopAngle | null {
+export function loopAngle(
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+  from: number,
+  to: number,
+): LoopAngle | null {
   const a = closed(x, from, to);
   const b = closed(y, from, to);
   const [ea, eb] = [extremes(a), extremes(b)];
@@ -39,7 +44,8 @@ export function loopAngle(x: ArrayLike<number>, y: ArrayLike<number>, from: numb
 export function angleOf(sin: number, cos: number): LoopAngle {
   const deg = (Math.atan2(sin, cos) * 180) / Math.PI;
   const phaseDeg = Math.abs(deg);
-  const leads = phaseDeg < TOGETHER_DEG || phaseDeg > 180 - TOGETHER_DEG ? 'together' : deg > 0 ? 'second' : 'first';
+  const leads =
+    phaseDeg < TOGETHER_DEG || phaseDeg > 180 - TOGETHER_DEG ? 'together' : deg > 0 ? 'second' : 'first';
   return { sin, cos, phaseDeg, leads };
 }
 

@@ -29,7 +29,8 @@ function localMaxima(x: ArrayLike<number>): number[] {
 /** Does the signal fall by `prominence` on this side before it rises above the peak? Stops as soon as it is known. */
 function reaches(x: ArrayLike<number>, peak: number, prominence: number, step: 1 | -1): boolean {
   const height = x[peak]!;
-  for (let i = peak; i >= 0 && i < x.length && x[i]! <= height; i += step) if (height - x[i]! >= prominence) return true;
+  for (let i = peak; i >= 0 && i < x.length && x[i]! <= height; i += step)
+    if (height - x[i]! >= prominence) return true;
   return false;
 }
 

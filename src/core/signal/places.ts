@@ -22,7 +22,10 @@ const WORDS: readonly [BandPlace, RegExp][] = [
 ];
 
 /** The place that a channel's name speaks of, or null when it names none. @example placeOf('Abdomen') // 'belly' */
-export const placeOf = (name: string): BandPlace | null => BAND_PLACES.find((p) => PLACE_LABEL[p] === name.trim().toLowerCase()) ?? WORDS.find(([, word]) => word.test(name))?.[0] ?? null;
+export const placeOf = (name: string): BandPlace | null =>
+  BAND_PLACES.find((p) => PLACE_LABEL[p] === name.trim().toLowerCase()) ??
+  WORDS.find(([, word]) => word.test(name))?.[0] ??
+  null;
 
 /** Is this a place on the ribs? */
 export const onRibs = (place: BandPlace | null): boolean => place !== null && place !== 'belly';

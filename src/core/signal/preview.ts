@@ -5,7 +5,13 @@ import { extremesOf } from '../statistics';
 import { lengthOf, samplesOf, stretchesOf, type BandRecord, type RecordNote } from './record';
 
 /** One channel thinned for drawing: lowest and highest value in each of up to PREVIEW_POINTS equal stretches of time. */
-export type ChannelPreview = { name: string; place: BandPlace | null; low: number; high: number; points: { t: number; low: number; high: number }[] };
+export type ChannelPreview = {
+  name: string;
+  place: BandPlace | null;
+  low: number;
+  high: number;
+  points: { t: number; low: number; high: number }[];
+};
 
 export type BandPreview = {
   lengthS: number;
@@ -41,22 +47,36 @@ function thin(name: string, place: BandPlace | null, values: Float64Array, hz: n
     const to = Math.floor(((b + 1) * n) / buckets);
     return { t: from / hz, ...extremesOf(values, from, to) };
   });
-  return { name, place, low: Math.min(...points.map((p) => p.low)), high: Math.max(...points.map((p) => p.high)), points };
+  return {
+    name,
+    place,
+    low: Math.min(...points.map((p) => p.low)),
+    high: Math.max(...points.map((p) => p.high)),
+    points,
+  };
 }
 
 function loopsOf(record: BandRecord, { breaths }: BandAnalysis): BandPreview['loops'] {
   const stretches = stretchesOf(record, samplesOf(record));
   const meanOf = (test: (place: BandPlace | null) => boolean): Float64Array | null => {
-    const of = record.channels.filter((c) => test(c.place)).map((c) => smooth(c.values, record.hz, stretches, DEFAULT_CUTOFF_HZ));
+    const of = record.channels
+      .filter((c) => test(c.place))
+      .map((c) => smooth(c.values, record.hz, stretches, DEFAULT_CUTOFF_HZ));
     const curves = of.flatMap((c) => (c.ok ? [c.value] : []));
-    return curves.length === 0 ? null : curves[0]!.map((_, i) => curves.reduce((s, c) => s + c[i]!, 0) / curves.length);
+    return curves.length === 0
+      ? null
+      : curves[0]!.map((_, i) => curves.reduce((s, c) => s + c[i]!, 0) / curves.length);
   };
   const [ribs, belly] = [meanOf(onRibs), meanOf((p) => p === 'belly')];
   if (!ribs || !belly) return [];
   return breaths.slice(0, MOST_LOOPS).map((b) => {
     const [from, to] = [b.startS * record.hz, b.endS * record.hz];
-    const at = (y: Float64Array, k: number) => y[Math.min(y.length - 1, Math.max(0, Math.round(from + ((to - from) * k) / LOOP_POINTS)))]!;
-    const points = Array.from({ length: LOOP_POINTS }, (_, k) => ({ ribs: at(ribs, k), belly: at(belly, k) }));
+    const at = (y: Float64Array, k: number) =>
+      y[Math.min(y.length - 1, Math.max(0, Math.round(from + ((to - from) * k) / LOOP_POINTS)))]!;
+    const points = Array.from({ length: LOOP_POINTS }, (_, k) => ({
+      ribs: at(ribs, k),
+      belly: at(belly, k),
+    }));
     return scaled(points);
   });
 }

@@ -48,7 +48,12 @@ const SLIPPED_STEP = 0.8;
  *
  * @param channels raw `x` and smoothed `y`, all of one length
  */
-export function judge(channels: readonly Channel[], hz: number, stretches: Stretches, gaps: readonly Span[]): Quality {
+export function judge(
+  channels: readonly Channel[],
+  hz: number,
+  stretches: Stretches,
+  gaps: readonly Span[],
+): Quality {
   const n = channels[0]?.x.length ?? 0;
   const windows = channels.map((c) => windowsOf(c.y, hz, stretches));
   const reaches = channels.map((c) => usualReach(c.y, hz, stretches));
@@ -65,13 +70,16 @@ export function judge(channels: readonly Channel[], hz: number, stretches: Stret
   const wrongS = lengthOfUnion(all);
   // A place that hardly moves is a finding and no fault of its band: noise is held against the band that moves most.
   const widest = Math.max(...reaches);
-  const snr = Math.min(...channels.map((c) => 20 * Math.log10(widest / Math.sqrt(8) / Math.max(1e-12, noiseBetween(c.x, c.y)))));
+  const snr = Math.min(
+    ...channels.map((c) => 20 * Math.log10(widest / Math.sqrt(8) / Math.max(1e-12, noiseBetween(c.x, c.y)))),
+  );
   const trusted = n === 0 ? 0 : clamp(1 - wrongS / (n / hz), 0, 1);
   return { score: trusted * clamp(snr / CLEAN_DB, 0, 1), signalToNoiseDb: snr, trusted, spans: all };
 }
 
 /** Is any of a stretch of time within a span that is not to be trusted? */
-export const isWrong = (spans: readonly Span[], fromS: number, toS: number): boolean => spans.some((s) => s.fromS < toS && s.toS > fromS);
+export const isWrong = (spans: readonly Span[], fromS: number, toS: number): boolean =>
+  spans.some((s) => s.fromS < toS && s.toS > fromS);
 
 type Window = Span & { reach: number; rest: number };
 
@@ -100,14 +108,20 @@ function resting(x: Float64Array, hz: number, stretches: Stretches): (Span & { w
       const lengthS = (i - start) / hz;
       const atEnd = high > low && (x[start] === low || x[start] === high);
       if (lengthS >= FLAT_S) found.push({ fromS: start / hz, toS: i / hz, why: 'noSignal' });
-      else if (atEnd && lengthS >= CLIPPED_S && i - start >= 4) found.push({ fromS: start / hz, toS: i / hz, why: 'clipped' });
+      else if (atEnd && lengthS >= CLIPPED_S && i - start >= 4)
+        found.push({ fromS: start / hz, toS: i / hz, why: 'clipped' });
       start = i;
     }
   }
   return found;
 }
 
-function spikes({ x, y }: Channel, hz: number, stretches: Stretches, reach: number): (Span & { why: Fault })[] {
+function spikes(
+  { x, y }: Channel,
+  hz: number,
+  stretches: Stretches,
+  reach: number,
+): (Span & { why: Fault })[] {
   const limit = Math.max(SPIKE_NOISES * noiseBetween(x, y), SPIKE_SHARE * reach);
   const margin = MARGIN_S;
   const found: (Span & { why: Fault })[] = [];
@@ -123,9 +137,15 @@ function spikes({ x, y }: Channel, hz: number, stretches: Stretches, reach: numb
 }
 
 const movements = (windows: readonly Window[], reach: number): (Span & { why: Fault })[] =>
-  windows.filter((w) => w.reach > MOVEMENT_REACHES * reach).map(({ fromS, toS }) => ({ fromS, toS, why: 'movement' }));
+  windows
+    .filter((w) => w.reach > MOVEMENT_REACHES * reach)
+    .map(({ fromS, toS }) => ({ fromS, toS, why: 'movement' }));
 
-function slips(windows: readonly (readonly Window[])[], channel: number, endS: number): (Span & { why: Fault })[] {
+function slips(
+  windows: readonly (readonly Window[])[],
+  channel: number,
+  endS: number,
+): (Span & { why: Fault })[] {
   const own = windows[channel]!;
   if (windows.length < 2 || own.length < 3) return [];
   const usual = windows.map((w) => upperQuartile(w.map((v) => v.reach)));
@@ -141,20 +161,25 @@ function slips(windows: readonly (readonly Window[])[], channel: number, endS: n
     }
     // The window of the slip itself still holds the jump, so that it begins one window earlier.
     const before = k >= 2 ? rest(k - 3, k - 1) : own[0]!.rest;
-    if (Math.abs(rest(k, k + 2) - before) > SLIPPED_STEP * usual[channel]!) found.push({ fromS: own[Math.max(0, k - 1)]!.fromS, toS: own[k]!.toS, why: 'slipped' });
+    if (Math.abs(rest(k, k + 2) - before) > SLIPPED_STEP * usual[channel]!)
+      found.push({ fromS: own[Math.max(0, k - 1)]!.fromS, toS: own[k]!.toS, why: 'slipped' });
   }
   return found.filter((s) => s.toS - s.fromS > 1.5 * WINDOW_S || s.toS >= endS - 0.5);
 }
 
-const upperQuartile = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor((values.length - 1) * 0.75)]!;
+const upperQuartile = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor((values.length - 1) * 0.75)]!;
 
 /** Spans of one fault in one channel that touch become one. */
 function merge(spans: readonly WrongSpan[]): WrongSpan[] {
-  const sorted = [...spans].sort((a, b) => a.channel - b.channel || a.why.localeCompare(b.why) || a.fromS - b.fromS);
+  const sorted = [...spans].sort(
+    (a, b) => a.channel - b.channel || a.why.localeCompare(b.why) || a.fromS - b.fromS,
+  );
   const merged: WrongSpan[] = [];
   for (const s of sorted) {
     const last = merged.at(-1);
-    if (last && last.why === s.why && last.channel === s.channel && s.fromS <= last.toS + 1e-9) last.toS = Math.max(last.toS, s.toS);
+    if (last && last.why === s.why && last.channel === s.channel && s.fromS <= last.toS + 1e-9)
+      last.toS = Math.max(last.toS, s.toS);
     else merged.push({ ...s });
   }
   return merged.sort((a, b) => a.fromS - b.fromS);

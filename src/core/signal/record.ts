@@ -8,7 +8,16 @@ export type Span = { fromS: number; toS: number };
 /** Something written down during a record. `lengthS` is 0 for a moment. */
 export type RecordNote = { atS: number; lengthS: number; text: string };
 
-export type BandChannel = { name: string; place: BandPlace | null; unit: string; values: Float64Array; /** Lowest and highest value that the 16 bits of the record reach; kept so that it prints as it was read. */ range?: readonly [number, number] };
+export type BandChannel = {
+  name: string;
+  place: BandPlace | null;
+  unit: string;
+  values: Float64Array;
+  /** Lowest and highest value that the 16 bits of the record reach; kept so that it prints as it was read. */ range?: readonly [
+    number,
+    number,
+  ];
+};
 
 /**
  * Stretch bands over time, all channels sampled together and evenly. Within a gap the values are a straight line
@@ -37,17 +46,28 @@ export function recordOf(curve: Curve, sampleHz: number | null = null): Result<B
   const hz = Math.round(1e6 / step) / 1e6;
   const from = times[0]!;
   const n = Math.floor((times[times.length - 1]! - from) * hz + 1e-6) + 1;
-  if (n > times.length * 50) return fail('the samples are too far apart for an even record: save it with a steady rate', 'times');
+  if (n > times.length * 50)
+    return fail('the samples are too far apart for an even record: save it with a steady rate', 'times');
   const even = n === times.length && isEven(times, hz);
   const gaps: Span[] = [];
   const longest = Math.max(LONGEST_BRIDGE_S, 1.5 * step);
-  for (let i = 1; i < times.length; i++) if (times[i]! - times[i - 1]! > longest) gaps.push({ fromS: times[i - 1]! - from, toS: times[i]! - from });
-  const channels = curve.columns.map((c) => ({ name: c.name, place: placeOf(c.name), unit: '', values: even ? Float64Array.from(c.values) : resample(times, c.values, from, n, hz) }));
+  for (let i = 1; i < times.length; i++)
+    if (times[i]! - times[i - 1]! > longest)
+      gaps.push({ fromS: times[i - 1]! - from, toS: times[i]! - from });
+  const channels = curve.columns.map((c) => ({
+    name: c.name,
+    place: placeOf(c.name),
+    unit: '',
+    values: even ? Float64Array.from(c.values) : resample(times, c.values, from, n, hz),
+  }));
   return ok({ hz, startAt: null, channels, gaps, notes: [] });
 }
 
 /** The stretches between the gaps, as sample indices [from, to). Stretches under 20 samples are left out. */
-export function stretchesOf(record: Pick<BandRecord, 'hz' | 'gaps'>, n: number): [from: number, to: number][] {
+export function stretchesOf(
+  record: Pick<BandRecord, 'hz' | 'gaps'>,
+  n: number,
+): [from: number, to: number][] {
   const found: [number, number][] = [];
   let from = 0;
   for (const gap of [...record.gaps, { fromS: n / record.hz, toS: n / record.hz }]) {
@@ -84,7 +104,13 @@ function isEven(times: ArrayLike<number>, hz: number): boolean {
   return true;
 }
 
-function resample(times: ArrayLike<number>, values: ArrayLike<number>, from: number, n: number, hz: number): Float64Array {
+function resample(
+  times: ArrayLike<number>,
+  values: ArrayLike<number>,
+  from: number,
+  n: number,
+  hz: number,
+): Float64Array {
   const y = new Float64Array(n);
   let i = 0;
   for (let k = 0; k < n; k++) {

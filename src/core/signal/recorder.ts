@@ -25,7 +25,12 @@ export type BandRecorder = {
   draft(): RecorderDraft;
 };
 
-export type RecorderDraft = { times: Float64Array; values: Float64Array[]; names: string[]; notes: RecordNote[] };
+export type RecorderDraft = {
+  times: Float64Array;
+  values: Float64Array[];
+  names: string[];
+  notes: RecordNote[];
+};
 
 /** A device whose clock falls back by more than this has been started again. Our choice. */
 const RESTART_MS = 500;
@@ -86,7 +91,9 @@ export function bandRecorder(from?: RecorderDraft): BandRecorder {
     },
     name(given) {
       // A device may name its channels by the keys of the places; people read the words.
-      names = given.map((n) => ((BAND_PLACES as readonly string[]).includes(n) ? PLACE_LABEL[n as BandPlace] : n));
+      names = given.map((n) =>
+        (BAND_PLACES as readonly string[]).includes(n) ? PLACE_LABEL[n as BandPlace] : n,
+      );
     },
     note(text) {
       notes.push({ atS: n === 0 ? 0 : times[n - 1]! - times[0]!, lengthS: 0, text });
@@ -104,7 +111,10 @@ export function bandRecorder(from?: RecorderDraft): BandRecorder {
     },
     record(startAt) {
       if (n < 20) return fail('too little was recorded: at least a second or two is needed', 'record');
-      const made = recordOf({ times: times.slice(0, n), columns: values.map((v, i) => ({ name: names[i] ?? `channel ${i + 1}`, values: v.slice(0, n) })) });
+      const made = recordOf({
+        times: times.slice(0, n),
+        columns: values.map((v, i) => ({ name: names[i] ?? `channel ${i + 1}`, values: v.slice(0, n) })),
+      });
       if (!made.ok) return made;
       const channels = made.value.channels.map((c) => ({ ...c, place: placeOf(c.name) }));
       return { ok: true, value: { ...made.value, channels, startAt, notes: [...notes] } };

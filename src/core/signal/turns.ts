@@ -28,7 +28,12 @@ export type Turning = {
  *
  * @param noise standard deviation of the noise over the depth of the breath
  */
-export function placeTurn(x: ArrayLike<number>, hz: number, noise: number, { at, before, after, pause = 0 }: Turning): number {
+export function placeTurn(
+  x: ArrayLike<number>,
+  hz: number,
+  noise: number,
+  { at, before, after, pause = 0 }: Turning,
+): number {
   const reach = (phase: number) => Math.max(LEAST_S * hz, shareFitted(noise, phase / hz, hz) * phase);
   const left = before > 0 ? reach(before) : Math.min(pause, reach(after));
   const right = after > 0 ? reach(after) : Math.min(pause, reach(before));
@@ -54,9 +59,24 @@ function shareFitted(noise: number, phaseS: number, hz: number): number {
 }
 
 /** One Gauss–Newton step for the place of the turn: level, size and place are fitted together. */
-function shiftOf(x: ArrayLike<number>, from: number, to: number, at: number, before: number, after: number): number | null {
+function shiftOf(
+  x: ArrayLike<number>,
+  from: number,
+  to: number,
+  at: number,
+  before: number,
+  after: number,
+): number | null {
   // Normal equations of x ≈ c + s·f(τ) + d·f′(τ); the shift is −d/s.
-  let n = 0, sf = 0, sg = 0, sff = 0, sfg = 0, sgg = 0, sx = 0, sfx = 0, sgx = 0;
+  let n = 0,
+    sf = 0,
+    sg = 0,
+    sff = 0,
+    sfg = 0,
+    sgg = 0,
+    sx = 0,
+    sfx = 0,
+    sgx = 0;
   const stride = Math.max(1, Math.floor((to - from) / 160));
   for (let i = from; i <= to; i += stride) {
     const tau = i - at;

@@ -5,7 +5,12 @@ import { LEVEL_S, loudnessOf, SILENCE_DB } from './loudness';
 /** How even an exhale sounds (practice P41: one loudness from first to last). */
 export type Evenness = 'even' | 'fades' | 'swells' | 'bursts';
 
-export const EVENNESS_LABEL: Record<Evenness, string> = { even: 'even', fades: 'fades', swells: 'swells', bursts: 'comes in bursts' };
+export const EVENNESS_LABEL: Record<Evenness, string> = {
+  even: 'even',
+  fades: 'fades',
+  swells: 'swells',
+  bursts: 'comes in bursts',
+};
 
 export type HeardExhale = {
   startS: number;
@@ -42,13 +47,23 @@ export function heardExhales(levels: readonly number[]): Result<HeardExhale[]> {
   const dbs = levels.map(loudnessOf);
   if (dbs.length * LEVEL_S < SHORTEST_S) return fail(`the sound is shorter than ${SHORTEST_S} s`, 'sound');
   const loudest = percentile(dbs, 0.98);
-  if (loudest < NOTHING_HEARD_DB) return fail('the sound is silent: nothing above the noise of the microphone. Is it the right one, and is it on?', 'sound');
+  if (loudest < NOTHING_HEARD_DB)
+    return fail(
+      'the sound is silent: nothing above the noise of the microphone. Is it the right one, and is it on?',
+      'sound',
+    );
   const quiet = percentile(dbs, 0.05);
-  const limit = Math.max(NOTHING_HEARD_DB, Math.min(quiet + ABOVE_QUIET_DB, loudest - 3), loudest - BELOW_LOUDEST_DB);
+  const limit = Math.max(
+    NOTHING_HEARD_DB,
+    Math.min(quiet + ABOVE_QUIET_DB, loudest - 3),
+    loudest - BELOW_LOUDEST_DB,
+  );
   // A sound without any quiet in it is one exhale from first to last.
   const throughout = loudest - quiet < ABOVE_QUIET_DB;
   const spans = throughout ? [{ from: 0, to: dbs.length }] : spansAbove(dbs, limit);
-  const found = spans.filter((s) => (s.to - s.from) * LEVEL_S >= SHORTEST_S).map((s) => describe(levels, dbs, s));
+  const found = spans
+    .filter((s) => (s.to - s.from) * LEVEL_S >= SHORTEST_S)
+    .map((s) => describe(levels, dbs, s));
   return found.length > 0 ? ok(found) : fail(`no exhale of ${SHORTEST_S} s or longer was heard`, 'sound');
 }
 
@@ -75,8 +90,16 @@ function describe(levels: readonly number[], dbs: readonly number[], { from, to 
   const flat = middle.map((v, i) => v - slopeDbPerS * times[i]!);
   const spreadDb = standardDeviation(flat);
   const change = slopeDbPerS * times.at(-1)!;
-  const evenness: Evenness = spreadDb > BURST_DB ? 'bursts' : change < -FADE_DB ? 'fades' : change > FADE_DB ? 'swells' : 'even';
-  return { startS: from * LEVEL_S, lengthS, loudnessDb: loudnessOf(mean(levels.slice(from, to))), spreadDb, slopeDbPerS, evenness };
+  const evenness: Evenness =
+    spreadDb > BURST_DB ? 'bursts' : change < -FADE_DB ? 'fades' : change > FADE_DB ? 'swells' : 'even';
+  return {
+    startS: from * LEVEL_S,
+    lengthS,
+    loudnessDb: loudnessOf(mean(levels.slice(from, to))),
+    spreadDb,
+    slopeDbPerS,
+    evenness,
+  };
 }
 
 function percentile(values: readonly number[], share: number): number {

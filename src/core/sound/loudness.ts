@@ -12,7 +12,13 @@ export function kWeighting(hz: number): [shelf: Biquad, highPass: Biquad] {
   const high = 10 ** (gainDb / 20);
   const band = high ** 0.4996667741545416;
   const a0 = 1 + k / q1 + k * k;
-  const shelf: Biquad = [(high + (band * k) / q1 + k * k) / a0, (2 * (k * k - high)) / a0, (high - (band * k) / q1 + k * k) / a0, (2 * (k * k - 1)) / a0, (1 - k / q1 + k * k) / a0];
+  const shelf: Biquad = [
+    (high + (band * k) / q1 + k * k) / a0,
+    (2 * (k * k - high)) / a0,
+    (high - (band * k) / q1 + k * k) / a0,
+    (2 * (k * k - 1)) / a0,
+    (1 - k / q1 + k * k) / a0,
+  ];
   const [f2, q2] = [38.13547087602444, 0.5003270373238773];
   const l = Math.tan((Math.PI * f2) / hz);
   const c0 = 1 + l / q2 + l * l;
@@ -24,7 +30,8 @@ const OFFSET_DB = -0.691;
 export const SILENCE_DB = -100;
 
 /** Loudness of a mean square, dB. */
-export const loudnessOf = (meanSquare: number): number => (meanSquare > 0 ? Math.max(SILENCE_DB, OFFSET_DB + 10 * Math.log10(meanSquare)) : SILENCE_DB);
+export const loudnessOf = (meanSquare: number): number =>
+  meanSquare > 0 ? Math.max(SILENCE_DB, OFFSET_DB + 10 * Math.log10(meanSquare)) : SILENCE_DB;
 
 /** Length of one level, s. Short enough for a burst, long enough for the lowest note of a hiss. Our choice. */
 export const LEVEL_S = 0.05;
@@ -38,7 +45,12 @@ export const LEVEL_S = 0.05;
 export function levelMeter(hz: number): (samples: ArrayLike<number>) => number[] {
   const [[b0, b1, b2, a1, a2], [d0, d1, d2, c1, c2]] = kWeighting(hz);
   const block = Math.round(LEVEL_S * hz);
-  let z1 = 0, z2 = 0, w1 = 0, w2 = 0, sum = 0, count = 0;
+  let z1 = 0,
+    z2 = 0,
+    w1 = 0,
+    w2 = 0,
+    sum = 0,
+    count = 0;
   return (samples) => {
     const levels: number[] = [];
     for (let i = 0; i < samples.length; i++) {

@@ -14,7 +14,11 @@ export const GENTLE_PCT = 15;
  *
  * @param accompanies true where tone goes along with something else, so that its kind may follow the client's school
  */
-export function toneFor(tone: Tone, { readings = [], control }: ToneClient, accompanies: boolean): { tone: Tone; changes: string[] } {
+export function toneFor(
+  tone: Tone,
+  { readings = [], control }: ToneClient,
+  accompanies: boolean,
+): { tone: Tone; changes: string[] } {
   const changes: string[] = [];
   let made = tone;
   if (tone.floor === 'lift' && readings.includes('floorHolding')) {
@@ -27,7 +31,11 @@ export function toneFor(tone: Tone, { readings = [], control }: ToneClient, acco
   const gentle = readings.includes('toneStopsBreath') || readings.includes('floorOverloaded');
   if (gentle && made.controlPct > GENTLE_PCT) {
     made = { ...made, controlPct: GENTLE_PCT };
-    changes.push(readings.includes('toneStopsBreath') ? 'tone stops the breath, so there is less of it' : 'less tone, so that nothing is pressed down');
+    changes.push(
+      readings.includes('toneStopsBreath')
+        ? 'tone stops the breath, so there is less of it'
+        : 'less tone, so that nothing is pressed down',
+    );
   }
   if (accompanies && control === 'brace' && made.control === 'drawIn') {
     made = { ...made, control: 'brace', brace: 'held' };

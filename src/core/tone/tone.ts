@@ -39,9 +39,17 @@ export const FLOOR_LABEL: Record<FloorMode, string> = {
   lift: 'floor lifts gently on the exhale',
 };
 
-export const CONTROL_LABEL: Record<ControlMode, string> = { none: 'no added tone', drawIn: 'draw in', brace: 'brace' };
+export const CONTROL_LABEL: Record<ControlMode, string> = {
+  none: 'no added tone',
+  drawIn: 'draw in',
+  brace: 'brace',
+};
 
-export const BRACE_LABEL: Record<BraceKind, string> = { held: 'held all the way', tuned: 'tuned to the effort', pulse: 'a pulse at contact' };
+export const BRACE_LABEL: Record<BraceKind, string> = {
+  held: 'held all the way',
+  tuned: 'tuned to the effort',
+  pulse: 'a pulse at contact',
+};
 
 /** Share of a tuned brace that stays on the inhale; where in the exhale a pulse begins and ends. Our choice. */
 const TUNED_REST = 0.5;
@@ -55,12 +63,21 @@ export type ToneAt = { floorPct: number; controlPct: number; squeezePct: number 
  *
  * @param f how far through the phase, 0–1; only a pulse asks for it
  */
-export function toneAt(tone: Tone, phase: 'inhale' | 'holdIn' | 'exhale' | 'holdOut' | 'free' | 'rest', f = (PULSE.from + PULSE.to) / 2): ToneAt {
+export function toneAt(
+  tone: Tone,
+  phase: 'inhale' | 'holdIn' | 'exhale' | 'holdOut' | 'free' | 'rest',
+  f = (PULSE.from + PULSE.to) / 2,
+): ToneAt {
   if (phase === 'rest') return { floorPct: 0, controlPct: 0, squeezePct: 0 };
   const out = phase === 'exhale' || phase === 'holdOut';
   return {
     floorPct: tone.floor === 'lift' && out ? tone.floorPct : 0,
-    controlPct: tone.control === 'brace' ? tone.controlPct * braceShare(tone.brace ?? 'held', phase, f) : tone.control === 'drawIn' && out ? tone.controlPct : 0,
+    controlPct:
+      tone.control === 'brace'
+        ? tone.controlPct * braceShare(tone.brace ?? 'held', phase, f)
+        : tone.control === 'drawIn' && out
+          ? tone.controlPct
+          : 0,
     squeezePct: out ? tone.squeezePct : 0,
   };
 }
@@ -74,8 +91,16 @@ function braceShare(kind: BraceKind, phase: string, f: number): number {
 /** The tone of a block in a few words; '' when nothing is asked. */
 export function describeTone(tone: Tone): string {
   return [
-    tone.floor === 'lift' ? `lift ${tone.floorPct} %` : tone.floor === 'none' ? '' : tone.floor === 'letGo' ? 'let go' : 'follow',
-    tone.control === 'none' ? '' : `${CONTROL_LABEL[tone.control]} ${tone.controlPct} %${tone.control === 'brace' && tone.brace && tone.brace !== 'held' ? `, ${tone.brace}` : ''}`,
+    tone.floor === 'lift'
+      ? `lift ${tone.floorPct} %`
+      : tone.floor === 'none'
+        ? ''
+        : tone.floor === 'letGo'
+          ? 'let go'
+          : 'follow',
+    tone.control === 'none'
+      ? ''
+      : `${CONTROL_LABEL[tone.control]} ${tone.controlPct} %${tone.control === 'brace' && tone.brace && tone.brace !== 'held' ? `, ${tone.brace}` : ''}`,
     tone.squeezePct > 0 ? `squeeze ${tone.squeezePct} %` : '',
   ]
     .filter(Boolean)

@@ -8,7 +8,12 @@ import * as schema from './schema';
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
 /** Why the database cannot be used, for the person at the screen. */
-export type DbTrouble = { kind: 'readOnly' | 'newer' | 'unreadable'; path: string; why: string; help: string };
+export type DbTrouble = {
+  kind: 'readOnly' | 'newer' | 'unreadable';
+  path: string;
+  why: string;
+  help: string;
+};
 
 export type OpenedDb = { ok: true; db: Db } | { ok: false; trouble: DbTrouble };
 
@@ -16,7 +21,9 @@ const MIGRATIONS = join(process.cwd(), 'src/server/db/migrations');
 
 /** How many migrations this version of Kokyu knows. */
 export function knownVersion(): number {
-  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] };
+  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
+    entries: unknown[];
+  };
   return journal.entries.length;
 }
 
@@ -34,7 +41,12 @@ export function openDb(path: string): OpenedDb {
     const known = knownVersion();
     if (version > known) {
       client.close();
-      return trouble('newer', file, `it was written by a newer Kokyu (version ${version}; this one knows ${known})`, 'Start the newer Kokyu, or point KOKYU_DB at another file. Nothing in the file was changed.');
+      return trouble(
+        'newer',
+        file,
+        `it was written by a newer Kokyu (version ${version}; this one knows ${known})`,
+        'Start the newer Kokyu, or point KOKYU_DB at another file. Nothing in the file was changed.',
+      );
     }
     client.pragma('journal_mode = WAL');
     client.pragma('foreign_keys = ON');
@@ -46,7 +58,9 @@ export function openDb(path: string): OpenedDb {
     }
     // A database of ours that cannot be written fails here and not at the first thing that the user types.
     client.exec('BEGIN IMMEDIATE; ROLLBACK');
-    client.prepare('INSERT OR IGNORE INTO owners (id, name, created_at) VALUES (?, ?, ?)').run(LOCAL_OWNER, 'This studio', new Date(0).toISOString());
+    client
+      .prepare('INSERT OR IGNORE INTO owners (id, name, created_at) VALUES (?, ?, ?)')
+      .run(LOCAL_OWNER, 'This studio', new Date(0).toISOString());
     client.prepare('UPDATE owners SET name = name WHERE id = ?').run(LOCAL_OWNER);
     return { ok: true, db };
   } catch (error) {
@@ -54,13 +68,26 @@ export function openDb(path: string): OpenedDb {
     const message = error instanceof Error ? error.message : String(error);
     const code = (error as { code?: string }).code ?? '';
     if (/READONLY|EACCES|EROFS|EPERM|CANTOPEN/.test(code)) {
-      return trouble('readOnly', file, `it cannot be written (${code})`, 'Give yourself the right to write the file and its folder, or point KOKYU_DB at another file. Nothing was lost.');
+      return trouble(
+        'readOnly',
+        file,
+        `it cannot be written (${code})`,
+        'Give yourself the right to write the file and its folder, or point KOKYU_DB at another file. Nothing was lost.',
+      );
     }
-    return trouble('unreadable', file, message, 'Restore it from a copy, or point KOKYU_DB at another file. The file was not changed.');
+    return trouble(
+      'unreadable',
+      file,
+      message,
+      'Restore it from a copy, or point KOKYU_DB at another file. The file was not changed.',
+    );
   }
 }
 
-const trouble = (kind: DbTrouble['kind'], path: string, why: string, help: string): OpenedDb => ({ ok: false, trouble: { kind, path, why, help } });
+const trouble = (kind: DbTrouble['kind'], path: string, why: string, help: string): OpenedDb => ({
+  ok: false,
+  trouble: { kind, path, why, help },
+});
 
 /** Until there are accounts, everything belongs to this owner. */
 export const LOCAL_OWNER = 'local';

@@ -9,7 +9,12 @@ import type { Sequence } from '@/core/sequence/sequence';
 import type { RunState } from '@/core/sequence/run';
 
 /** Every record carries its owner, so that accounts can come without a change of shape. */
-const owned = { id: text('id').primaryKey(), ownerId: text('owner_id').notNull().references(() => owners.id) };
+const owned = {
+  id: text('id').primaryKey(),
+  ownerId: text('owner_id')
+    .notNull()
+    .references(() => owners.id),
+};
 
 export const owners = sqliteTable('owners', {
   id: text('id').primaryKey(),
@@ -33,7 +38,12 @@ export const clients = sqliteTable(
   (t) => [index('clients_by_owner').on(t.ownerId, t.archivedAt, t.name)],
 );
 
-const ofClient = { ...owned, clientId: text('client_id').notNull().references(() => clients.id, { onDelete: 'cascade' }) };
+const ofClient = {
+  ...owned,
+  clientId: text('client_id')
+    .notNull()
+    .references(() => clients.id, { onDelete: 'cascade' }),
+};
 
 /** One row a client; what it was before is kept in `revisions`. */
 export const screens = sqliteTable(
@@ -68,7 +78,9 @@ export const recordings = sqliteTable(
   'recordings',
   {
     ...owned,
-    lookId: text('look_id').notNull().references(() => looks.id, { onDelete: 'cascade' }),
+    lookId: text('look_id')
+      .notNull()
+      .references(() => looks.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
     kind: text('kind', { enum: RECORDING_KINDS }).notNull(),
     bytes: blob('bytes', { mode: 'buffer' }).notNull(),
@@ -92,7 +104,13 @@ export const protocols = sqliteTable(
 /** What the owner has set otherwise, by subject. */
 export const settings = sqliteTable(
   'settings',
-  { ownerId: text('owner_id').notNull().references(() => owners.id), subject: text('subject', { enum: ['thresholds'] }).notNull(), data: text('data', { mode: 'json' }).$type<OwnThresholds>().notNull() },
+  {
+    ownerId: text('owner_id')
+      .notNull()
+      .references(() => owners.id),
+    subject: text('subject', { enum: ['thresholds'] }).notNull(),
+    data: text('data', { mode: 'json' }).$type<OwnThresholds>().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.ownerId, t.subject] })],
 );
 
@@ -133,7 +151,9 @@ export const drills = sqliteTable(
   {
     /** The id inside the drill. */
     id: text('id').primaryKey(),
-    ownerId: text('owner_id').notNull().references(() => owners.id),
+    ownerId: text('owner_id')
+      .notNull()
+      .references(() => owners.id),
     data: text('data', { mode: 'json' }).$type<Drill>().notNull(),
     rev: integer('rev').notNull(),
     createdAt: text('created_at').notNull(),
@@ -145,14 +165,25 @@ export const drills = sqliteTable(
 /** Drills, shipped or own, that the owner no longer wants to be offered. */
 export const retiredDrills = sqliteTable(
   'retired_drills',
-  { ownerId: text('owner_id').notNull().references(() => owners.id), drillId: text('drill_id').notNull(), at: text('at').notNull() },
+  {
+    ownerId: text('owner_id')
+      .notNull()
+      .references(() => owners.id),
+    drillId: text('drill_id').notNull(),
+    at: text('at').notNull(),
+  },
   (t) => [primaryKey({ columns: [t.ownerId, t.drillId] })],
 );
 
 /** Sequences without a client, to start others from. */
 export const templates = sqliteTable(
   'templates',
-  { ...owned, name: text('name').notNull(), data: text('data', { mode: 'json' }).$type<Sequence>().notNull(), createdAt: text('created_at').notNull() },
+  {
+    ...owned,
+    name: text('name').notNull(),
+    data: text('data', { mode: 'json' }).$type<Sequence>().notNull(),
+    createdAt: text('created_at').notNull(),
+  },
   (t) => [index('templates_by_owner').on(t.ownerId, t.name)],
 );
 

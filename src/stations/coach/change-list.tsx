@@ -9,10 +9,24 @@ const VERDICT = {
 } as const;
 
 /** Before, after, the difference, and whether it is more than the test's own noise. */
-export function ChangeList({ before, after, test }: { before: LookData | null; after: LookData | null; test: RelookTest }) {
+export function ChangeList({
+  before,
+  after,
+  test,
+}: {
+  before: LookData | null;
+  after: LookData | null;
+  test: RelookTest;
+}) {
   const list = before && after ? compareLooks(before, after, test) : [];
   if (list.length === 0) {
-    return <p className="text-soft">{before ? 'The difference appears as soon as both looks hold this test in the same position.' : 'There was no look before to compare with.'}</p>;
+    return (
+      <p className="text-soft">
+        {before
+          ? 'The difference appears as soon as both looks hold this test in the same position.'
+          : 'There was no look before to compare with.'}
+      </p>
+    );
   }
   return (
     <table className="w-full max-w-[860px] text-left tabular-nums">
@@ -41,9 +55,16 @@ function ChangeRow({ comparison: { label, unit, change } }: { comparison: Compar
   return (
     <tr className="border-t border-rule">
       <td className="py-1.5">{label}</td>
-      <td>{change.before.toFixed(digits)} {unit}</td>
-      <td>{change.after.toFixed(digits)} {unit}</td>
-      <td className={real ? 'font-bold' : ''}>{change.difference >= 0 ? '+' : '−'}{Math.abs(change.difference).toFixed(digits)}</td>
+      <td>
+        {change.before.toFixed(digits)} {unit}
+      </td>
+      <td>
+        {change.after.toFixed(digits)} {unit}
+      </td>
+      <td className={real ? 'font-bold' : ''}>
+        {change.difference >= 0 ? '+' : '−'}
+        {Math.abs(change.difference).toFixed(digits)}
+      </td>
       <td className={real ? 'font-semibold' : 'text-soft'}>
         {VERDICT[change.verdict]}
         {change.noise !== null && ` (±${change.noise.toFixed(digits)})`}

@@ -33,8 +33,13 @@ export function CoachDoor({ clientId, runs, sequences, redFlags, startRun }: Pro
   if (redFlags.length > 0) {
     return (
       <div className="max-w-[72ch] space-y-4">
-        <Notice level="stop">{redFlags.map((f) => RED_FLAG_LABEL[f]).join(', ')}: nothing is coached until Screen says what was done about it.</Notice>
-        <Link className={buttonClass('main')} href={`/clients/${clientId}/screen`}>Go to Screen</Link>
+        <Notice level="stop">
+          {redFlags.map((f) => RED_FLAG_LABEL[f]).join(', ')}: nothing is coached until Screen says what was
+          done about it.
+        </Notice>
+        <Link className={buttonClass('main')} href={`/clients/${clientId}/screen`}>
+          Go to Screen
+        </Link>
       </div>
     );
   }
@@ -44,28 +49,52 @@ export function CoachDoor({ clientId, runs, sequences, redFlags, startRun }: Pro
       {open && (
         <div className="flex items-center gap-6 border-b border-rule pb-4">
           <p className="grow text-[17px]">
-            A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.state.index + 1} of {open.sequence.blocks.length}, {clock(open.state.blockS)} into it.
+            A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.state.index + 1}{' '}
+            of {open.sequence.blocks.length}, {clock(open.state.blockS)} into it.
           </p>
-          <Link className={buttonClass('main', true)} href={`/clients/${clientId}/coach/${open.id}`}>Go on with it</Link>
+          <Link className={buttonClass('main', true)} href={`/clients/${clientId}/coach/${open.id}`}>
+            Go on with it
+          </Link>
         </div>
       )}
       {latest ? (
         <section aria-labelledby="latest" className="space-y-2">
           <div className="flex items-end justify-between">
             <div>
-              <h2 id="latest" className="text-[21px]">{latest.name}</h2>
-              <p className="text-soft tabular-nums">{latest.data.blocks.length} blocks, {clock(layoutOf(latest.data).totalS)}, then the look again</p>
+              <h2 id="latest" className="text-[21px]">
+                {latest.name}
+              </h2>
+              <p className="text-soft tabular-nums">
+                {latest.data.blocks.length} blocks, {clock(layoutOf(latest.data).totalS)}, then the look again
+              </p>
             </div>
-            <Button kind={open ? 'plain' : 'main'} big onClick={() => void start(latest.id)}>Start this sequence</Button>
+            <Button kind={open ? 'plain' : 'main'} big onClick={() => void start(latest.id)}>
+              Start this sequence
+            </Button>
           </div>
-          <div className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
-            <Staves sequence={latest.data} scale={1112 / Math.max(latest.data.minutes * 60, layoutOf(latest.data).totalS)} />
+          <div
+            className="overflow-x-auto border-y border-rule"
+            tabIndex={0}
+            role="region"
+            aria-label="Staves"
+          >
+            <Staves
+              sequence={latest.data}
+              scale={1112 / Math.max(latest.data.minutes * 60, layoutOf(latest.data).totalS)}
+            />
           </div>
           {sequences.length > 1 && (
             <p className="flex flex-wrap gap-3 text-[14.5px]">
               Or start:
               {sequences.slice(1, 6).map((s) => (
-                <button key={s.id} type="button" className="underline underline-offset-4" onClick={() => void start(s.id)}>{s.name}</button>
+                <button
+                  key={s.id}
+                  type="button"
+                  className="underline underline-offset-4"
+                  onClick={() => void start(s.id)}
+                >
+                  {s.name}
+                </button>
               ))}
             </p>
           )}
@@ -73,11 +102,12 @@ export function CoachDoor({ clientId, runs, sequences, redFlags, startRun }: Pro
       ) : (
         <div className="space-y-3 py-4">
           <p className="text-soft">There is nothing to coach yet. Write a sequence first.</p>
-          <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>Go to Write</Link>
+          <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>
+            Go to Write
+          </Link>
         </div>
       )}
       {runs.length > 0 && <RunList clientId={clientId} runs={runs} />}
     </div>
   );
 }
-

@@ -47,7 +47,20 @@ type Stored = { sequence: Sequence; state: RunState };
 const KEEP_EVERY_S = 3;
 
 /** A run from its first block to the look again. */
-export function CoachRun({ clientId, clientName, runId, sequence: first, state: begun, rev, flags, props, school, before, after, actions }: Props) {
+export function CoachRun({
+  clientId,
+  clientName,
+  runId,
+  sequence: first,
+  state: begun,
+  rev,
+  flags,
+  props,
+  school,
+  before,
+  after,
+  actions,
+}: Props) {
   const router = useRouter();
   const autosave = useAutosave<Stored>({
     key: `run-${runId}`,
@@ -56,7 +69,10 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
     save: async (r, v) => {
       const result = await actions.save(runId, r, v.sequence, v.state);
       if (result.ok || !result.conflict) return result as SaveResult<Stored>;
-      return { ...result, conflict: { rev: result.conflict.rev, data: { sequence: v.sequence, state: result.conflict.data } } };
+      return {
+        ...result,
+        conflict: { rev: result.conflict.rev, data: { sequence: v.sequence, state: result.conflict.data } },
+      };
     },
     aside: async () => undefined,
   });
@@ -74,14 +90,23 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
 
   const turns = useMemo((): Turn[] => {
     if (!coached) return [];
-    const pips = [3, 2, 1].filter((s) => coached.prepS >= s).map((s): Turn => ({ atS: coached.prepS - s, sound: 'pip' }));
-    const breaths = coached.timeline.spans.map((s): Turn => ({ atS: coached.prepS + s.startS, sound: s.phase === 'inhale' ? 'up' : s.phase === 'exhale' ? 'down' : 'level' }));
+    const pips = [3, 2, 1]
+      .filter((s) => coached.prepS >= s)
+      .map((s): Turn => ({ atS: coached.prepS - s, sound: 'pip' }));
+    const breaths = coached.timeline.spans.map((s): Turn => ({
+      atS: coached.prepS + s.startS,
+      sound: s.phase === 'inhale' ? 'up' : s.phase === 'exhale' ? 'down' : 'level',
+    }));
     return [...pips, ...breaths, { atS: coached.totalS - 0.05, sound: 'pip' }];
   }, [coached]);
 
-  const setState = useCallback((change: (s: RunState) => RunState) => set((v) => ({ ...v, state: change(v.state) })), [set]);
+  const setState = useCallback(
+    (change: (s: RunState) => RunState) => set((v) => ({ ...v, state: change(v.state) })),
+    [set],
+  );
   const setResult = useCallback(
-    (change: (list: BlockResult[]) => BlockResult[]) => setState((s) => ({ ...s, results: change(s.results) })),
+    (change: (list: BlockResult[]) => BlockResult[]) =>
+      setState((s) => ({ ...s, results: change(s.results) })),
     [setState],
   );
 
@@ -103,10 +128,30 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
       clock.current?.pause();
       set((v) => {
         const block = v.sequence.blocks[v.state.index];
-        const results = block ? [...v.state.results.filter((r) => r.blockId !== block.id), { blockId: block.id, drillId: block.drillId, quality: earlier(v.state, block.id)?.quality ?? null, note: earlier(v.state, block.id)?.note ?? '', outcome }] : v.state.results;
+        const results = block
+          ? [
+              ...v.state.results.filter((r) => r.blockId !== block.id),
+              {
+                blockId: block.id,
+                drillId: block.drillId,
+                quality: earlier(v.state, block.id)?.quality ?? null,
+                note: earlier(v.state, block.id)?.note ?? '',
+                outcome,
+              },
+            ]
+          : v.state.results;
         const index = Math.max(0, to);
         const over = index >= v.sequence.blocks.length;
-        return { ...v, state: { ...v.state, results, index: over ? v.state.index : index, blockS: 0, stage: over ? 'relook' : 'running' } };
+        return {
+          ...v,
+          state: {
+            ...v.state,
+            results,
+            index: over ? v.state.index : index,
+            blockS: 0,
+            stage: over ? 'relook' : 'running',
+          },
+        };
       });
       setT(0);
     },
@@ -133,7 +178,8 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
     };
     frame = requestAnimationFrame(follow);
     const hidden = setInterval(() => {
-      if (document.hidden && (clock.current?.now() ?? 0) >= coached.totalS) leaveBlock('done', state.index + 1);
+      if (document.hidden && (clock.current?.now() ?? 0) >= coached.totalS)
+        leaveBlock('done', state.index + 1);
     }, 500);
     return () => {
       cancelAnimationFrame(frame);
@@ -146,7 +192,8 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
   useEffect(() => {
     if (shownIndex.current === state.index && clock.current?.running !== false) return;
     shownIndex.current = state.index;
-    if (running && state.stage === 'running' && clock.current && !clock.current.running) void clock.current.start(0, turns, silent);
+    if (running && state.stage === 'running' && clock.current && !clock.current.running)
+      void clock.current.start(0, turns, silent);
   }, [state.index, state.stage, running, turns, silent, sequence]);
 
   useEffect(() => {
@@ -160,8 +207,10 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
   }, [setState]);
 
   const rated = ratedBlock(sequence, state);
-  const rate = (quality: number) => rated && setResult((list) => list.map((r) => (r.blockId === rated.blockId ? { ...r, quality } : r)));
-  const note = (text: string) => rated && setResult((list) => list.map((r) => (r.blockId === rated.blockId ? { ...r, note: text } : r)));
+  const rate = (quality: number) =>
+    rated && setResult((list) => list.map((r) => (r.blockId === rated.blockId ? { ...r, quality } : r)));
+  const note = (text: string) =>
+    rated && setResult((list) => list.map((r) => (r.blockId === rated.blockId ? { ...r, note: text } : r)));
   const skipSetUp = () => {
     if (!coached || at >= coached.prepS) return;
     clock.current?.pause();
@@ -175,8 +224,20 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
     if (!block || !other) return;
     clock.current?.pause();
     set((v) => ({
-      sequence: { ...v.sequence, blocks: v.sequence.blocks.map((b) => (b.id === block.id ? { ...other, id: `${block.id}e`, why: ['Made easier while coaching.'] } : b)) },
-      state: { ...v.state, blockS: 0, results: [...v.state.results, { blockId: block.id, drillId: block.drillId, quality: null, note: '', outcome: 'easier' }] },
+      sequence: {
+        ...v.sequence,
+        blocks: v.sequence.blocks.map((b) =>
+          b.id === block.id ? { ...other, id: `${block.id}e`, why: ['Made easier while coaching.'] } : b,
+        ),
+      },
+      state: {
+        ...v.state,
+        blockS: 0,
+        results: [
+          ...v.state.results,
+          { blockId: block.id, drillId: block.drillId, quality: null, note: '', outcome: 'easier' },
+        ],
+      },
     }));
     setT(0);
   };
@@ -184,7 +245,14 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
     const block = sequence.blocks[state.index];
     const drill = block && drillOf(block);
     const cues = drill ? cuesOf(drill).length : undefined;
-    if (block && cues) set((v) => ({ ...v, sequence: { ...v.sequence, blocks: v.sequence.blocks.map((b) => (b.id === block.id ? { ...b, cue: (b.cue + 1) % cues } : b)) } }));
+    if (block && cues)
+      set((v) => ({
+        ...v,
+        sequence: {
+          ...v.sequence,
+          blocks: v.sequence.blocks.map((b) => (b.id === block.id ? { ...b, cue: (b.cue + 1) % cues } : b)),
+        },
+      }));
   };
   const stop = (stopSign: StopSign, stopNote: string) => {
     clock.current?.pause();
@@ -192,7 +260,18 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
     setStopping(false);
     set((v) => {
       const block = v.sequence.blocks[v.state.index];
-      const results = block ? [...v.state.results, { blockId: block.id, drillId: block.drillId, quality: null, note: stopNote, outcome: 'stopped' as const }] : v.state.results;
+      const results = block
+        ? [
+            ...v.state.results,
+            {
+              blockId: block.id,
+              drillId: block.drillId,
+              quality: null,
+              note: stopNote,
+              outcome: 'stopped' as const,
+            },
+          ]
+        : v.state.results;
       return { ...v, state: { ...v.state, results, stage: 'stopped', stopSign, stopNote } };
     });
   };
@@ -218,7 +297,11 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
           { key: 'e', does: 'easier', run: easier },
           { key: 'c', does: 'other cue', run: otherCue },
           { key: 'x', does: 'stop sign seen', run: openStop },
-          ...[1, 2, 3, 4, 5].map((q) => ({ key: String(q), does: `quality ${q} for the block before`, run: () => void rate(q) })),
+          ...[1, 2, 3, 4, 5].map((q) => ({
+            key: String(q),
+            does: `quality ${q} for the block before`,
+            run: () => void rate(q),
+          })),
         ]
       : [],
   );
@@ -237,7 +320,19 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
           saved={autosave.state === 'saved' || autosave.state === 'saving' ? null : autosave.why}
           rated={rated}
           canEase={Boolean(placed && easierThan(placed.block, flags, props))}
-          on={{ toggle: () => (running ? pause() : void begin()), next: () => leaveBlock('skipped', state.index + 1), back: () => leaveBlock('skipped', state.index - 1), skipSetUp, easier, otherCue, stop: openStop, rate, note, leave: () => void leave(), silence: () => setSilent((s) => !s) }}
+          on={{
+            toggle: () => (running ? pause() : void begin()),
+            next: () => leaveBlock('skipped', state.index + 1),
+            back: () => leaveBlock('skipped', state.index - 1),
+            skipSetUp,
+            easier,
+            otherCue,
+            stop: openStop,
+            rate,
+            note,
+            leave: () => void leave(),
+            silence: () => setSilent((s) => !s),
+          }}
         />
       )}
       {state.stage === 'relook' && (
@@ -258,17 +353,32 @@ export function CoachRun({ clientId, clientName, runId, sequence: first, state: 
         />
       )}
       {(state.stage === 'done' || state.stage === 'stopped') && (
-        <RunSummary clientId={clientId} sequence={sequence} state={state} before={before} after={after} onLeave={() => void leave()} onRate={(blockId, quality) => setResult((list) => list.map((r) => (r.blockId === blockId ? { ...r, quality } : r)))} />
+        <RunSummary
+          clientId={clientId}
+          sequence={sequence}
+          state={state}
+          before={before}
+          after={after}
+          onLeave={() => void leave()}
+          onRate={(blockId, quality) =>
+            setResult((list) => list.map((r) => (r.blockId === blockId ? { ...r, quality } : r)))
+          }
+        />
       )}
       <StopDialog open={stopping} onOpenChange={setStopping} onStop={stop} />
     </div>
   );
 }
 
-const earlier = (state: RunState, blockId: string): BlockResult | undefined => state.results.find((r) => r.blockId === blockId);
+const earlier = (state: RunState, blockId: string): BlockResult | undefined =>
+  state.results.find((r) => r.blockId === blockId);
 
 /** The block whose quality is asked for: the last one that was done. */
 function ratedBlock(sequence: Sequence, state: RunState): BlockResult | null {
   const last = state.results.at(-1);
-  return last && (last.outcome === 'done' || last.outcome === 'skipped') && sequence.blocks.some((b) => b.id === last.blockId) ? last : null;
+  return last &&
+    (last.outcome === 'done' || last.outcome === 'skipped') &&
+    sequence.blocks.some((b) => b.id === last.blockId)
+    ? last
+    : null;
 }

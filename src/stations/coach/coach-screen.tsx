@@ -1,6 +1,17 @@
 'use client';
 
-import { ChevronLeft, ChevronRight, Feather, MessageSquareQuote, OctagonX, Pause, Play, Volume2, VolumeX, X } from 'lucide-react';
+import {
+  ChevronLeft,
+  ChevronRight,
+  Feather,
+  MessageSquareQuote,
+  OctagonX,
+  Pause,
+  Play,
+  Volume2,
+  VolumeX,
+  X,
+} from 'lucide-react';
 import { POSITION } from '@/core/body/positions';
 import { describePattern, type Phase } from '@/core/breath/pattern';
 import { cuesOf } from '@/core/drills/aim-cues';
@@ -43,10 +54,29 @@ type Props = {
   on: Handlers;
 };
 
-const SAY: Record<Phase | 'free' | 'rest', string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'empty', free: 'as it comes', rest: 'rest' };
+const SAY: Record<Phase | 'free' | 'rest', string> = {
+  inhale: 'in',
+  holdIn: 'hold',
+  exhale: 'out',
+  holdOut: 'empty',
+  free: 'as it comes',
+  rest: 'rest',
+};
 
 /** One block beside the mat: what to do now, how long still, one cue. */
-export function CoachScreen({ clientName, sequence, index, coached, t, running, silent, saved, rated, canEase, on }: Props) {
+export function CoachScreen({
+  clientName,
+  sequence,
+  index,
+  coached,
+  t,
+  running,
+  silent,
+  saved,
+  rated,
+  canEase,
+  on,
+}: Props) {
   const { block } = coached.placed;
   const drill = drillOf(block);
   const moment = momentAt(coached, t);
@@ -54,7 +84,12 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
   const layout = layoutOf(sequence);
   const leftS = layout.totalS - coached.placed.startS - t;
   const cue = drill ? (cuesOf(drill)[block.cue] ?? drill.cues[0]) : undefined;
-  const written = block.breathing.kind === 'paced' ? describePattern(block.breathing.pattern) : block.breathing.kind === 'ladder' ? 'ladder, a rung longer each breath' : 'as it comes';
+  const written =
+    block.breathing.kind === 'paced'
+      ? describePattern(block.breathing.pattern)
+      : block.breathing.kind === 'ladder'
+        ? 'ladder, a rung longer each breath'
+        : 'as it comes';
   return (
     <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-8 py-4">
       <header className="flex items-start gap-6">
@@ -68,21 +103,47 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
         <p className="ml-auto pt-2 text-[17px] text-soft tabular-nums">
           {clientName} · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to go
         </p>
-        <button type="button" onClick={on.leave} aria-label="Leave; it can be taken up again" className="p-1"><X size={24} aria-hidden /></button>
+        <button type="button" onClick={on.leave} aria-label="Leave; it can be taken up again" className="p-1">
+          <X size={24} aria-hidden />
+        </button>
       </header>
       {saved && <Notice level="care">{saved}</Notice>}
       <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
         <div className="space-y-2">
-          <Figure position={block.position} props={block.props} figure={drill?.figure.start} className={drill?.figure.end ? 'h-28 w-full' : 'h-44 w-full'} />
-          {drill?.figure.end && <Figure position={block.position} props={block.props} figure={drill.figure.end} className="h-28 w-full" title="where the move ends" />}
+          <Figure
+            position={block.position}
+            props={block.props}
+            figure={drill?.figure.start}
+            className={drill?.figure.end ? 'h-28 w-full' : 'h-44 w-full'}
+          />
+          {drill?.figure.end && (
+            <Figure
+              position={block.position}
+              props={block.props}
+              figure={drill.figure.end}
+              className="h-28 w-full"
+              title="where the move ends"
+            />
+          )}
           <p className="text-[17px]">{POSITION[block.position].label}</p>
         </div>
-        <button type="button" onClick={on.toggle} aria-label={running ? 'Pause' : 'Start'} className="flex items-center justify-center gap-6 text-left">
+        <button
+          type="button"
+          onClick={on.toggle}
+          aria-label={running ? 'Pause' : 'Start'}
+          className="flex items-center justify-center gap-6 text-left"
+        >
           <Trunk
             className="h-[340px]"
             volume={moment.kind === 'breath' ? moment.volume : 0}
             tone={moment.kind === 'breath' ? moment.tone : { floorPct: 0, controlPct: 0, squeezePct: 0 }}
-            rising={moment.kind === 'breath' && moment.span.phase === 'inhale' ? true : moment.kind === 'breath' && moment.span.phase === 'exhale' ? false : null}
+            rising={
+              moment.kind === 'breath' && moment.span.phase === 'inhale'
+                ? true
+                : moment.kind === 'breath' && moment.span.phase === 'exhale'
+                  ? false
+                  : null
+            }
           />
           <Now moment={moment} />
         </button>
@@ -90,7 +151,9 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
           {moment.kind === 'setUp' ? (
             <ol className="list-decimal space-y-2 pl-6 text-[20px]">
               <li>{POSITION[block.position].setUp}</li>
-              {drill?.steps.map((s) => <li key={s.text}>{s.text}</li>)}
+              {drill?.steps.map((s) => (
+                <li key={s.text}>{s.text}</li>
+              ))}
             </ol>
           ) : (
             <p className="font-serif text-[31px] leading-snug">{cue ? `“${cue.text}”` : ''}</p>
@@ -101,17 +164,51 @@ export function CoachScreen({ clientName, sequence, index, coached, t, running, 
       <BreathLine coached={coached} t={t} className="h-[120px] w-full" />
       <div className="flex min-h-11 items-center gap-5 py-1">
         {rated && <RateStrip rated={rated} onRate={on.rate} onNote={on.note} />}
-        <p className="ml-auto text-[16px] text-soft">{next ? `Next: ${nameOf(next)}, ${POSITION[next.position].label}` : 'Next: look again'}</p>
+        <p className="ml-auto text-[16px] text-soft">
+          {next ? `Next: ${nameOf(next)}, ${POSITION[next.position].label}` : 'Next: look again'}
+        </p>
       </div>
       <div className="flex gap-3 pt-1">
-        <Button big onClick={on.back} disabled={index === 0}><ChevronLeft aria-hidden /> Back</Button>
-        <Button big kind="main" className="grow" onClick={on.toggle}>{running ? <><Pause aria-hidden /> Pause</> : <><Play aria-hidden /> {t > 0 ? 'Go on' : 'Start'}</>}</Button>
-        {moment.kind === 'setUp' && <Button big onClick={on.skipSetUp}>Ready now</Button>}
-        <Button big onClick={on.next}>Next <ChevronRight aria-hidden /></Button>
-        <Button big onClick={on.easier} disabled={!canEase}><Feather aria-hidden size={20} /> Easier</Button>
-        <Button big onClick={on.otherCue}><MessageSquareQuote aria-hidden size={20} /> Other cue</Button>
-        <Button big onClick={on.silence} aria-pressed={silent} aria-label={silent ? 'Tones on' : 'Tones off'} disabled={running}>{silent ? <VolumeX aria-hidden /> : <Volume2 aria-hidden />}</Button>
-        <Button big kind="stop" onClick={on.stop}><OctagonX aria-hidden size={20} /> Stop sign</Button>
+        <Button big onClick={on.back} disabled={index === 0}>
+          <ChevronLeft aria-hidden /> Back
+        </Button>
+        <Button big kind="main" className="grow" onClick={on.toggle}>
+          {running ? (
+            <>
+              <Pause aria-hidden /> Pause
+            </>
+          ) : (
+            <>
+              <Play aria-hidden /> {t > 0 ? 'Go on' : 'Start'}
+            </>
+          )}
+        </Button>
+        {moment.kind === 'setUp' && (
+          <Button big onClick={on.skipSetUp}>
+            Ready now
+          </Button>
+        )}
+        <Button big onClick={on.next}>
+          Next <ChevronRight aria-hidden />
+        </Button>
+        <Button big onClick={on.easier} disabled={!canEase}>
+          <Feather aria-hidden size={20} /> Easier
+        </Button>
+        <Button big onClick={on.otherCue}>
+          <MessageSquareQuote aria-hidden size={20} /> Other cue
+        </Button>
+        <Button
+          big
+          onClick={on.silence}
+          aria-pressed={silent}
+          aria-label={silent ? 'Tones on' : 'Tones off'}
+          disabled={running}
+        >
+          {silent ? <VolumeX aria-hidden /> : <Volume2 aria-hidden />}
+        </Button>
+        <Button big kind="stop" onClick={on.stop}>
+          <OctagonX aria-hidden size={20} /> Stop sign
+        </Button>
       </div>
     </div>
   );
@@ -123,7 +220,9 @@ function Now({ moment }: { moment: Moment }) {
     return (
       <span className="w-56">
         <span className="block text-[24px]">{moment.changing ? 'change position' : 'set up'}</span>
-        <span className="block text-[96px] leading-none font-semibold tabular-nums" data-testid="count">{Math.ceil(moment.leftS)}</span>
+        <span className="block text-[96px] leading-none font-semibold tabular-nums" data-testid="count">
+          {Math.ceil(moment.leftS)}
+        </span>
         <span className="block text-[17px] text-soft">seconds until the first breath</span>
       </span>
     );
@@ -132,27 +231,54 @@ function Now({ moment }: { moment: Moment }) {
   const colour = span.phase === 'inhale' ? 'text-rise' : span.phase === 'exhale' ? 'text-fall' : 'text-ink';
   return (
     <span className="w-56">
-      <span className={`block text-[40px] leading-none font-semibold ${colour}`} data-testid="phase">{SAY[span.phase]}</span>
-      <span className="block text-[132px] leading-none font-semibold tabular-nums" data-testid="count">{Math.ceil(moment.leftS - 1e-6)}</span>
+      <span className={`block text-[40px] leading-none font-semibold ${colour}`} data-testid="phase">
+        {SAY[span.phase]}
+      </span>
+      <span className="block text-[132px] leading-none font-semibold tabular-nums" data-testid="count">
+        {Math.ceil(moment.leftS - 1e-6)}
+      </span>
       <span className="block text-[19px] text-soft tabular-nums">
-        {span.phase === 'free' || span.phase === 'rest' ? 'seconds' : `${moment.breathsLeft} breath${moment.breathsLeft === 1 ? '' : 's'} after this`}
+        {span.phase === 'free' || span.phase === 'rest'
+          ? 'seconds'
+          : `${moment.breathsLeft} breath${moment.breathsLeft === 1 ? '' : 's'} after this`}
         {span.side === 2 ? ' · other side' : ''}
       </span>
     </span>
   );
 }
 
-function RateStrip({ rated, onRate, onNote }: { rated: BlockResult; onRate: (q: number) => void; onNote: (text: string) => void }) {
+function RateStrip({
+  rated,
+  onRate,
+  onNote,
+}: {
+  rated: BlockResult;
+  onRate: (q: number) => void;
+  onNote: (text: string) => void;
+}) {
   const name = nameOf(rated);
   return (
     <div role="group" aria-label={`How was ${name}?`} className="flex items-center gap-3">
       <span className="text-[16px]">How was “{name}”?</span>
       {[1, 2, 3, 4, 5].map((q) => (
-        <button key={q} type="button" aria-pressed={rated.quality === q} onClick={() => onRate(q)} className="size-11 border-[1.5px] border-rule text-[18px] font-semibold hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper">
+        <button
+          key={q}
+          type="button"
+          aria-pressed={rated.quality === q}
+          onClick={() => onRate(q)}
+          className="size-11 border-[1.5px] border-rule text-[18px] font-semibold hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+        >
           {q}
         </button>
       ))}
-      <input key={rated.blockId} aria-label={`Note on ${name}`} placeholder="note" defaultValue={rated.note} onBlur={(e) => onNote(e.target.value)} className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-[16px] placeholder:text-soft" />
+      <input
+        key={rated.blockId}
+        aria-label={`Note on ${name}`}
+        placeholder="note"
+        defaultValue={rated.note}
+        onBlur={(e) => onNote(e.target.value)}
+        className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-[16px] placeholder:text-soft"
+      />
     </div>
   );
 }

@@ -39,7 +39,15 @@ export function RelookScreen({ sequence, before, flags, school, rated, onRate, o
           <p className="flex items-center gap-2">
             The last block
             {[1, 2, 3, 4, 5].map((q) => (
-              <button key={q} type="button" onClick={() => onRate(q)} aria-label={`Quality ${q}`} className="size-9 border-[1.5px] border-rule hover:border-ink">{q}</button>
+              <button
+                key={q}
+                type="button"
+                onClick={() => onRate(q)}
+                aria-label={`Quality ${q}`}
+                className="size-9 border-[1.5px] border-rule hover:border-ink"
+              >
+                {q}
+              </button>
             ))}
           </p>
         )}
@@ -50,8 +58,17 @@ export function RelookScreen({ sequence, before, flags, school, rated, onRate, o
       <ChangeList before={before} after={look} test={test} />
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex gap-3">
-        <Button kind="main" big disabled={isEmptyLook(look)} onClick={() => void onKeep(look).then((r) => !r.ok && setError(r.why))}>Keep and end the run</Button>
-        <Button big onClick={onSkip}>End without looking</Button>
+        <Button
+          kind="main"
+          big
+          disabled={isEmptyLook(look)}
+          onClick={() => void onKeep(look).then((r) => !r.ok && setError(r.why))}
+        >
+          Keep and end the run
+        </Button>
+        <Button big onClick={onSkip}>
+          End without looking
+        </Button>
       </div>
     </div>
   );

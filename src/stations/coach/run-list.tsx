@@ -5,13 +5,21 @@ import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import type { RunState } from '@/core/sequence/run';
 import type { Sequence } from '@/core/sequence/sequence';
 
-export type RunItem = { id: string; startedAt: string; endedAt: string | null; sequence: Sequence; state: RunState };
+export type RunItem = {
+  id: string;
+  startedAt: string;
+  endedAt: string | null;
+  sequence: Sequence;
+  state: RunState;
+};
 
 /** Runs, newest first: how far, how well, how they ended. */
 export function RunList({ clientId, runs }: { clientId: string; runs: readonly RunItem[] }) {
   return (
     <section aria-labelledby="runs">
-      <h2 id="runs" className="text-[18px]">Runs</h2>
+      <h2 id="runs" className="text-[18px]">
+        Runs
+      </h2>
       <table className="w-full text-left text-[14.5px] tabular-nums">
         <thead className="text-[13.5px] text-soft">
           <tr>
@@ -27,11 +35,24 @@ export function RunList({ clientId, runs }: { clientId: string; runs: readonly R
             return (
               <tr key={r.id} className="border-t border-rule">
                 <td className="py-1.5">
-                  <Link className="underline decoration-rule underline-offset-4 hover:decoration-ink" href={`/clients/${clientId}/coach/${r.id}`}>{format(new Date(r.startedAt), 'd MMM yyyy, HH:mm')}</Link>
+                  <Link
+                    className="underline decoration-rule underline-offset-4 hover:decoration-ink"
+                    href={`/clients/${clientId}/coach/${r.id}`}
+                  >
+                    {format(new Date(r.startedAt), 'd MMM yyyy, HH:mm')}
+                  </Link>
                 </td>
-                <td>{r.state.results.filter((x) => x.outcome === 'done').length} of {r.sequence.blocks.length}</td>
+                <td>
+                  {r.state.results.filter((x) => x.outcome === 'done').length} of {r.sequence.blocks.length}
+                </td>
                 <td>{rated.length > 0 ? mean(rated).toFixed(1) : '–'}</td>
-                <td>{r.state.stopSign ? `stopped: ${STOP_SIGN_LABEL[r.state.stopSign]}` : r.endedAt ? 'to the end' : 'not finished'}</td>
+                <td>
+                  {r.state.stopSign
+                    ? `stopped: ${STOP_SIGN_LABEL[r.state.stopSign]}`
+                    : r.endedAt
+                      ? 'to the end'
+                      : 'not finished'}
+                </td>
               </tr>
             );
           })}

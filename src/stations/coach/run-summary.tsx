@@ -10,7 +10,15 @@ import { Button, buttonClass } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { ChangeList } from './change-list';
 
-type Props = { clientId: string; sequence: Sequence; state: RunState; before: LookData | null; after: LookData | null; onLeave: () => void; onRate: (blockId: string, quality: number) => void };
+type Props = {
+  clientId: string;
+  sequence: Sequence;
+  state: RunState;
+  before: LookData | null;
+  after: LookData | null;
+  onLeave: () => void;
+  onRate: (blockId: string, quality: number) => void;
+};
 
 const OUTCOME = { done: 'done', skipped: 'cut short', easier: 'made easier', stopped: 'stopped' } as const;
 
@@ -21,25 +29,45 @@ export function RunSummary({ clientId, sequence, state, before, after, onLeave, 
       <h1 className="text-[28px]">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
       {state.stage === 'stopped' && state.stopSign && (
         <Notice level="stop">
-          {STOP_SIGN_LABEL[state.stopSign]}. Let the client breathe normally and sit or lie. Regress next time. {state.stopNote}
+          {STOP_SIGN_LABEL[state.stopSign]}. Let the client breathe normally and sit or lie. Regress next
+          time. {state.stopNote}
         </Notice>
       )}
       {state.stage === 'done' && (
         <section aria-labelledby="difference">
-          <h2 id="difference" className="text-[20px]">Did it change?</h2>
-          {after ? <ChangeList before={before} after={after} test={sequence.relook.test} /> : <p className="text-soft">Nobody looked again after this run.</p>}
+          <h2 id="difference" className="text-[20px]">
+            Did it change?
+          </h2>
+          {after ? (
+            <ChangeList before={before} after={after} test={sequence.relook.test} />
+          ) : (
+            <p className="text-soft">Nobody looked again after this run.</p>
+          )}
         </section>
       )}
       <section aria-labelledby="blocks">
-        <h2 id="blocks" className="text-[20px]">Blocks</h2>
+        <h2 id="blocks" className="text-[20px]">
+          Blocks
+        </h2>
         <ul>
           {state.results.map((r, i) => (
-            <li key={r.blockId + i} className="grid grid-cols-[1fr_110px_auto_1fr] items-center gap-4 border-t border-rule py-1.5">
+            <li
+              key={r.blockId + i}
+              className="grid grid-cols-[1fr_110px_auto_1fr] items-center gap-4 border-t border-rule py-1.5"
+            >
               <span>{resultName(sequence, r)}</span>
               <span className="text-soft">{OUTCOME[r.outcome]}</span>
               <span className="flex gap-1" role="group" aria-label="Quality">
                 {[1, 2, 3, 4, 5].map((q) => (
-                  <button key={q} type="button" aria-pressed={r.quality === q} onClick={() => onRate(r.blockId, q)} className="size-8 border-[1.5px] border-rule hover:border-ink aria-pressed:bg-ink aria-pressed:text-paper">{q}</button>
+                  <button
+                    key={q}
+                    type="button"
+                    aria-pressed={r.quality === q}
+                    onClick={() => onRate(r.blockId, q)}
+                    className="size-8 border-[1.5px] border-rule hover:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+                  >
+                    {q}
+                  </button>
                 ))}
               </span>
               <span className="text-soft">{r.note}</span>
@@ -49,8 +77,12 @@ export function RunSummary({ clientId, sequence, state, before, after, onLeave, 
         </ul>
       </section>
       <div className="flex gap-3">
-        <Link className={buttonClass('main', true)} href={`/clients/${clientId}/follow`}>To Follow</Link>
-        <Button big onClick={onLeave}>Back to the runs</Button>
+        <Link className={buttonClass('main', true)} href={`/clients/${clientId}/follow`}>
+          To Follow
+        </Link>
+        <Button big onClick={onLeave}>
+          Back to the runs
+        </Button>
       </div>
     </div>
   );

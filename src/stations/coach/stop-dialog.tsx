@@ -8,23 +8,41 @@ import { INPUT } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 
 /** A stop sign was seen: first what to do, then what it was. */
-export function StopDialog({ open, onOpenChange, onStop }: { open: boolean; onOpenChange: (open: boolean) => void; onStop: (sign: StopSign, note: string) => void }) {
+export function StopDialog({
+  open,
+  onOpenChange,
+  onStop,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  onStop: (sign: StopSign, note: string) => void;
+}) {
   const [note, setNote] = useState('');
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="Stop sign">
       <div className="space-y-4">
-        <Notice level="stop">Let the client breathe normally, sit or lie down. Nothing more today with this drill; an easier one next time.</Notice>
-        <p>Chest pain, fainting, breathlessness at rest, one-sided leg swelling or bleeding: call for medical help, and record it in Screen.</p>
+        <Notice level="stop">
+          Let the client breathe normally, sit or lie down. Nothing more today with this drill; an easier one
+          next time.
+        </Notice>
+        <p>
+          Chest pain, fainting, breathlessness at rest, one-sided leg swelling or bleeding: call for medical
+          help, and record it in Screen.
+        </p>
         <label className="block">
           <span className="text-[13.5px] text-soft">Note</span>
           <input className={INPUT} value={note} maxLength={2000} onChange={(e) => setNote(e.target.value)} />
         </label>
         <div className="flex flex-wrap gap-2">
           {STOP_SIGNS.map((sign) => (
-            <Button key={sign} kind="stop" onClick={() => onStop(sign, note)}>{STOP_SIGN_LABEL[sign]}</Button>
+            <Button key={sign} kind="stop" onClick={() => onStop(sign, note)}>
+              {STOP_SIGN_LABEL[sign]}
+            </Button>
           ))}
         </div>
-        <Button kind="quiet" onClick={() => onOpenChange(false)}>It was nothing; go on</Button>
+        <Button kind="quiet" onClick={() => onOpenChange(false)}>
+          It was nothing; go on
+        </Button>
       </div>
     </Dialog>
   );

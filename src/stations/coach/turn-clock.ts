@@ -37,7 +37,8 @@ export class TurnClock {
       if (!isRunning(this.context)) this.context = null;
       this.zero = this.clock() + LEAD_S;
     }
-    if (this.context && !silent) for (const turn of turns) if (turn.atS >= fromS - 0.01) this.schedule(this.context, turn);
+    if (this.context && !silent)
+      for (const turn of turns) if (turn.atS >= fromS - 0.01) this.schedule(this.context, turn);
   }
 
   /** Seconds into the block. */

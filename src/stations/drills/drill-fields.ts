@@ -47,17 +47,49 @@ export type DrillFields = {
 
 /** A drill as its form shows it. */
 export function fieldsOf(drill: Drill): DrillFields {
-  const p = drill.breathing.kind === 'paced' ? drill.breathing.pattern : { inhaleS: 4, holdInS: 0, exhaleS: 6, holdOutS: 0 };
+  const p =
+    drill.breathing.kind === 'paced'
+      ? drill.breathing.pattern
+      : { inhaleS: 4, holdInS: 0, exhaleS: 6, holdOutS: 0 };
   return {
-    name: drill.name, stage: drill.stage, level: String(drill.level), positions: drill.positions, props: drill.props, demands: drill.demands,
-    breathing: drill.breathing.kind, inhaleS: String(p.inhaleS), holdInS: String(p.holdInS), exhaleS: String(p.exhaleS), holdOutS: String(p.holdOutS),
+    name: drill.name,
+    stage: drill.stage,
+    level: String(drill.level),
+    positions: drill.positions,
+    props: drill.props,
+    demands: drill.demands,
+    breathing: drill.breathing.kind,
+    inhaleS: String(p.inhaleS),
+    holdInS: String(p.holdInS),
+    exhaleS: String(p.exhaleS),
+    holdOutS: String(p.holdOutS),
     freeS: String(drill.breathing.kind === 'free' ? drill.breathing.freeS : 60),
-    breaths: String(drill.usual.breaths), rounds: String(drill.usual.rounds), sides: String(drill.usual.sides), restS: String(drill.usual.restS),
-    least: String(drill.range[0]), most: String(drill.range[1]), shortestS: String(drill.exhaleRangeS?.[0] ?? ''), longestS: String(drill.exhaleRangeS?.[1] ?? ''), setUpS: String(drill.setUpS),
-    floor: drill.tone.floor, floorPct: String(drill.tone.floorPct), control: drill.tone.control, controlPct: String(drill.tone.controlPct), squeezePct: String(drill.tone.squeezePct),
-    serves: Object.fromEntries(NEEDS.map((n) => [n, drill.serves[n] === undefined ? '' : String(drill.serves[n])])) as Record<Need, string>,
-    steps: drill.steps, cues: drill.cues, faults: drill.faults, feeling: drill.feeling, movement: drill.movement,
-    easier: drill.easier ?? '', first: drill.ownedFirst[0] ?? '', start: drill.figure.start ?? '', end: drill.figure.end ?? '',
+    breaths: String(drill.usual.breaths),
+    rounds: String(drill.usual.rounds),
+    sides: String(drill.usual.sides),
+    restS: String(drill.usual.restS),
+    least: String(drill.range[0]),
+    most: String(drill.range[1]),
+    shortestS: String(drill.exhaleRangeS?.[0] ?? ''),
+    longestS: String(drill.exhaleRangeS?.[1] ?? ''),
+    setUpS: String(drill.setUpS),
+    floor: drill.tone.floor,
+    floorPct: String(drill.tone.floorPct),
+    control: drill.tone.control,
+    controlPct: String(drill.tone.controlPct),
+    squeezePct: String(drill.tone.squeezePct),
+    serves: Object.fromEntries(
+      NEEDS.map((n) => [n, drill.serves[n] === undefined ? '' : String(drill.serves[n])]),
+    ) as Record<Need, string>,
+    steps: drill.steps,
+    cues: drill.cues,
+    faults: drill.faults,
+    feeling: drill.feeling,
+    movement: drill.movement,
+    easier: drill.easier ?? '',
+    first: drill.ownedFirst[0] ?? '',
+    start: drill.figure.start ?? '',
+    end: drill.figure.end ?? '',
   };
 }
 
@@ -72,21 +104,56 @@ export function drillFrom(f: DrillFields, from: Drill): unknown {
   const last = from.breathing.kind === 'paced' ? from.breathing.last : undefined;
   const breathing =
     f.breathing === 'paced'
-      ? { kind: 'paced', pattern: { inhaleS: num(f.inhaleS), holdInS: num(f.holdInS), exhaleS: num(f.exhaleS), holdOutS: num(f.holdOutS) }, ...(last ? { last } : {}) }
+      ? {
+          kind: 'paced',
+          pattern: {
+            inhaleS: num(f.inhaleS),
+            holdInS: num(f.holdInS),
+            exhaleS: num(f.exhaleS),
+            holdOutS: num(f.holdOutS),
+          },
+          ...(last ? { last } : {}),
+        }
       : f.breathing === 'free'
         ? { kind: 'free', freeS: num(f.freeS) }
         : { kind: 'ladder' };
   const ranged = f.breathing === 'paced' && f.shortestS.trim() !== '' && f.longestS.trim() !== '';
   return {
     ...from,
-    name: f.name.trim(), stage: f.stage, level: num(f.level), positions: f.positions || [], props: f.props || [], demands: f.demands || [],
-    breathing, exhaleRangeS: ranged ? [num(f.shortestS), num(f.longestS)] : undefined,
-    usual: { breaths: f.breathing === 'free' ? 1 : num(f.breaths), rounds: num(f.rounds), restS: num(f.restS), sides: num(f.sides) },
-    range: [num(f.least), num(f.most)], setUpS: num(f.setUpS),
-    tone: { ...from.tone, floor: f.floor, floorPct: num(f.floorPct), control: f.control, controlPct: num(f.controlPct), squeezePct: num(f.squeezePct) },
-    serves: Object.fromEntries(NEEDS.flatMap((n) => ((f.serves?.[n] ?? '').trim() === '' ? [] : [[n, num(f.serves[n])]]))),
-    steps: f.steps, cues: f.cues, faults: f.faults, feeling: f.feeling, movement: f.movement.trim() || 'none',
-    easier: f.easier || undefined, ownedFirst: f.first ? [f.first, ...from.ownedFirst.slice(1).filter((id) => id !== f.first)] : [],
+    name: f.name.trim(),
+    stage: f.stage,
+    level: num(f.level),
+    positions: f.positions || [],
+    props: f.props || [],
+    demands: f.demands || [],
+    breathing,
+    exhaleRangeS: ranged ? [num(f.shortestS), num(f.longestS)] : undefined,
+    usual: {
+      breaths: f.breathing === 'free' ? 1 : num(f.breaths),
+      rounds: num(f.rounds),
+      restS: num(f.restS),
+      sides: num(f.sides),
+    },
+    range: [num(f.least), num(f.most)],
+    setUpS: num(f.setUpS),
+    tone: {
+      ...from.tone,
+      floor: f.floor,
+      floorPct: num(f.floorPct),
+      control: f.control,
+      controlPct: num(f.controlPct),
+      squeezePct: num(f.squeezePct),
+    },
+    serves: Object.fromEntries(
+      NEEDS.flatMap((n) => ((f.serves?.[n] ?? '').trim() === '' ? [] : [[n, num(f.serves[n])]])),
+    ),
+    steps: f.steps,
+    cues: f.cues,
+    faults: f.faults,
+    feeling: f.feeling,
+    movement: f.movement.trim() || 'none',
+    easier: f.easier || undefined,
+    ownedFirst: f.first ? [f.first, ...from.ownedFirst.slice(1).filter((id) => id !== f.first)] : [],
     figure: { ...(f.start ? { start: f.start } : {}), ...(f.end ? { end: f.end } : {}) },
   };
 }

@@ -28,10 +28,41 @@ export type DrillActions = {
 };
 
 /** Copies begin as what they were copied from, under an id of their own. */
-const copyOf = (drill: Drill): Drill => ({ ...drill, id: `own-${crypto.randomUUID()}`, name: `${drill.name.slice(0, 41)}, copy` });
+const copyOf = (drill: Drill): Drill => ({
+  ...drill,
+  id: `own-${crypto.randomUUID()}`,
+  name: `${drill.name.slice(0, 41)}, copy`,
+});
 
 /** A drill to begin with: the plainest breath there is, to be named, told and cued by who makes it. */
-const newDrill = (): Drill => ({ ...LIBRARY[0]!, id: `own-${crypto.randomUUID()}`, name: '', positions: ['hookLying'], helpful: [], breathing: { kind: 'paced', pattern: { inhaleS: 4, holdInS: 0, exhaleS: 6, holdOutS: 0 } }, exhaleRangeS: [4, 7], usual: { breaths: 8, rounds: 1, restS: 0, sides: 1 }, range: [6, 10], serves: {}, zones: {}, figure: {}, easier: undefined, steps: [{ kind: 'place', text: '' }, { kind: 'contact', text: '' }, { kind: 'exhale', text: '' }, { kind: 'pattern', text: '' }], cues: [{ kind: 'image', text: '' }, { kind: 'touch', text: '' }, { kind: 'target', text: '' }], faults: [{ sign: '', mend: '' }], feeling: '' });
+const newDrill = (): Drill => ({
+  ...LIBRARY[0]!,
+  id: `own-${crypto.randomUUID()}`,
+  name: '',
+  positions: ['hookLying'],
+  helpful: [],
+  breathing: { kind: 'paced', pattern: { inhaleS: 4, holdInS: 0, exhaleS: 6, holdOutS: 0 } },
+  exhaleRangeS: [4, 7],
+  usual: { breaths: 8, rounds: 1, restS: 0, sides: 1 },
+  range: [6, 10],
+  serves: {},
+  zones: {},
+  figure: {},
+  easier: undefined,
+  steps: [
+    { kind: 'place', text: '' },
+    { kind: 'contact', text: '' },
+    { kind: 'exhale', text: '' },
+    { kind: 'pattern', text: '' },
+  ],
+  cues: [
+    { kind: 'image', text: '' },
+    { kind: 'touch', text: '' },
+    { kind: 'target', text: '' },
+  ],
+  faults: [{ sign: '', mend: '' }],
+  feeling: '',
+});
 
 /** The library: shipped drills and the studio's own, found by what they do and need. */
 export function DrillList({ library, actions }: { library: OwnLibrary; actions: DrillActions }) {
@@ -47,9 +78,17 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const all = useMemo(() => [...LIBRARY, ...library.own], [library]);
   const offered = retiredToo ? all : all.filter((d) => !library.retired.includes(d.id));
-  const found = findDrills(offered, { words, stage: stage || undefined, need: need || undefined, position: position || undefined, prop: prop || undefined, openWith: flag || undefined });
+  const found = findDrills(offered, {
+    words,
+    stage: stage || undefined,
+    need: need || undefined,
+    position: position || undefined,
+    prop: prop || undefined,
+    openWith: flag || undefined,
+  });
   const open = found.find((d) => d.id === openId) ?? found[0];
-  const say = (result: Result<unknown>, text: string) => setSaid({ ok: result.ok, text: result.ok ? text : result.why });
+  const say = (result: Result<unknown>, text: string) =>
+    setSaid({ ok: result.ok, text: result.ok ? text : result.why });
   const bringIn = async (file: File) => {
     const result = await actions.bringInLibrary(await file.text());
     say(result, result.ok ? `Brought in: ${result.value.added} new, ${result.value.replaced} replaced.` : '');
@@ -78,39 +117,97 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
         <h1 className="text-[25px]">Drills</h1>
         <label className="text-[13px] text-soft">
           Find
-          <input aria-label="Find" className="block w-40 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink" value={words} onChange={(e) => setWords(e.target.value)} />
+          <input
+            aria-label="Find"
+            className="block w-40 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
         </label>
         <Filter label="Stage" value={stage} onValue={setStage} options={STAGES.map((s) => [s, s])} />
         <Filter label="Need" value={need} onValue={setNeed} options={NEEDS.map((n) => [n, NEED_LABEL[n]])} />
-        <Filter label="Position" value={position} onValue={setPosition} options={POSITIONS.map((p) => [p, POSITION[p].label])} />
+        <Filter
+          label="Position"
+          value={position}
+          onValue={setPosition}
+          options={POSITIONS.map((p) => [p, POSITION[p].label])}
+        />
         <Filter label="Prop" value={prop} onValue={setProp} options={PROPS.map((p) => [p, PROP_LABEL[p]])} />
-        <Filter label="Open with" value={flag} onValue={setFlag} options={(Object.keys(FLAG_LABEL) as Flag[]).map((f) => [f, FLAG_LABEL[f]])} />
+        <Filter
+          label="Open with"
+          value={flag}
+          onValue={setFlag}
+          options={(Object.keys(FLAG_LABEL) as Flag[]).map((f) => [f, FLAG_LABEL[f]])}
+        />
         <label className="flex items-center gap-1.5 text-[13.5px] text-soft">
-          <input type="checkbox" checked={retiredToo} onChange={(e) => setRetiredToo(e.target.checked)} /> retired too ({library.retired.length})
+          <input type="checkbox" checked={retiredToo} onChange={(e) => setRetiredToo(e.target.checked)} />{' '}
+          retired too ({library.retired.length})
         </label>
       </div>
-      {said && <div className="pt-2"><SaidNotice said={said} /></div>}
+      {said && (
+        <div className="pt-2">
+          <SaidNotice said={said} />
+        </div>
+      )}
       <div className="grid grid-cols-[1fr_470px] gap-8 pt-3">
         <div>
-          <ul className="grid max-h-[610px] grid-cols-2 gap-x-6 overflow-y-auto pr-2" tabIndex={0} aria-label={`${found.length} drills`}>
+          <ul
+            className="grid max-h-[610px] grid-cols-2 gap-x-6 overflow-y-auto pr-2"
+            tabIndex={0}
+            aria-label={`${found.length} drills`}
+          >
             {found.map((d) => (
               <li key={d.id}>
-                <button type="button" aria-pressed={open?.id === d.id} onClick={() => setOpenId(d.id)} className="flex w-full items-center gap-3 border-b border-rule py-1.5 text-left hover:bg-sheet aria-pressed:bg-sheet">
-                  <Figure position={d.positions[0]!} props={d.props} figure={d.figure.end ?? d.figure.start} className="h-12 w-[72px] shrink-0" />
+                <button
+                  type="button"
+                  aria-pressed={open?.id === d.id}
+                  onClick={() => setOpenId(d.id)}
+                  className="flex w-full items-center gap-3 border-b border-rule py-1.5 text-left hover:bg-sheet aria-pressed:bg-sheet"
+                >
+                  <Figure
+                    position={d.positions[0]!}
+                    props={d.props}
+                    figure={d.figure.end ?? d.figure.start}
+                    className="h-12 w-[72px] shrink-0"
+                  />
                   <span>
-                    <span className={`block leading-tight font-semibold ${library.retired.includes(d.id) ? 'line-through' : ''}`}>{d.name}</span>
-                    <span className="block text-[13px] text-soft">{d.stage} · {POSITION[d.positions[0]!].label}{library.own.includes(d) ? ' · your own' : ''}</span>
+                    <span
+                      className={`block leading-tight font-semibold ${library.retired.includes(d.id) ? 'line-through' : ''}`}
+                    >
+                      {d.name}
+                    </span>
+                    <span className="block text-[13px] text-soft">
+                      {d.stage} · {POSITION[d.positions[0]!].label}
+                      {library.own.includes(d) ? ' · your own' : ''}
+                    </span>
                   </span>
                 </button>
               </li>
             ))}
-            {found.length === 0 && <li className="py-6 text-soft">No drill answers to all of this. Take one filter away, or make a drill of your own.</li>}
+            {found.length === 0 && (
+              <li className="py-6 text-soft">
+                No drill answers to all of this. Take one filter away, or make a drill of your own.
+              </li>
+            )}
           </ul>
           <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-2.5">
-            <span className="text-[14px] text-soft tabular-nums">{found.length} of {offered.length}</span>
-            <a className="text-[14.5px] underline underline-offset-4" download="drills.kokyu.json" href={`data:application/json;charset=utf-8,${encodeURIComponent(printLibraryFile(library.own))}`} aria-disabled={library.own.length === 0}>Save your own as JSON ({library.own.length})</a>
+            <span className="text-[14px] text-soft tabular-nums">
+              {found.length} of {offered.length}
+            </span>
+            <a
+              className="text-[14.5px] underline underline-offset-4"
+              download="drills.kokyu.json"
+              href={`data:application/json;charset=utf-8,${encodeURIComponent(printLibraryFile(library.own))}`}
+              aria-disabled={library.own.length === 0}
+            >
+              Save your own as JSON ({library.own.length})
+            </a>
             <Button onClick={() => setEditing(newDrill())}>New drill</Button>
-            <FileButton label="Bring in a library" accept=".json,application/json" onFile={(file) => void bringIn(file)} />
+            <FileButton
+              label="Bring in a library"
+              accept=".json,application/json"
+              onFile={(file) => void bringIn(file)}
+            />
           </div>
         </div>
         {open && (
@@ -123,9 +220,23 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
                 <Button onClick={() => setEditing(copyOf(open))}>Copy and change</Button>
                 {library.own.includes(open) && <Button onClick={() => setEditing(open)}>Change</Button>}
                 {library.retired.includes(open.id) ? (
-                  <Button onClick={() => void actions.bringBackDrill(open.id).then((r) => say(r, `Offered again: ${open.name}.`))}>Bring back</Button>
+                  <Button
+                    onClick={() =>
+                      void actions.bringBackDrill(open.id).then((r) => say(r, `Offered again: ${open.name}.`))
+                    }
+                  >
+                    Bring back
+                  </Button>
                 ) : (
-                  <Button onClick={() => void actions.retireDrill(open.id).then((r) => say(r, `Retired: ${open.name}. Sequences that have it keep it.`))}>Retire</Button>
+                  <Button
+                    onClick={() =>
+                      void actions
+                        .retireDrill(open.id)
+                        .then((r) => say(r, `Retired: ${open.name}. Sequences that have it keep it.`))
+                    }
+                  >
+                    Retire
+                  </Button>
                 )}
               </>
             }
@@ -136,15 +247,41 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
   );
 }
 
-const SaidNotice = ({ said }: { said: { ok: boolean; text: string } }) => (said.ok ? <p role="status" className="text-[14.5px]">{said.text}</p> : <Notice level="care">{said.text}</Notice>);
+const SaidNotice = ({ said }: { said: { ok: boolean; text: string } }) =>
+  said.ok ? (
+    <p role="status" className="text-[14.5px]">
+      {said.text}
+    </p>
+  ) : (
+    <Notice level="care">{said.text}</Notice>
+  );
 
-function Filter<V extends string>({ label, value, onValue, options }: { label: string; value: V | ''; onValue: (v: V | '') => void; options: readonly (readonly [V, string])[] }) {
+function Filter<V extends string>({
+  label,
+  value,
+  onValue,
+  options,
+}: {
+  label: string;
+  value: V | '';
+  onValue: (v: V | '') => void;
+  options: readonly (readonly [V, string])[];
+}) {
   return (
     <label className="text-[13px] text-soft">
       {label}
-      <select aria-label={label} className="block w-[118px] border-b-[1.5px] border-rule bg-transparent py-0.5 text-[14px] text-ink" value={value} onChange={(e) => onValue(e.target.value as V | '')}>
+      <select
+        aria-label={label}
+        className="block w-[118px] border-b-[1.5px] border-rule bg-transparent py-0.5 text-[14px] text-ink"
+        value={value}
+        onChange={(e) => onValue(e.target.value as V | '')}
+      >
         <option value="">any</option>
-        {options.map(([v, text]) => <option key={v} value={v}>{text}</option>)}
+        {options.map(([v, text]) => (
+          <option key={v} value={v}>
+            {text}
+          </option>
+        ))}
       </select>
     </label>
   );

@@ -15,41 +15,101 @@ import { Figure } from '@/pictures/figure';
 
 /** A drill's breath in words. */
 export const breathOf = ({ breathing }: Pick<Drill, 'breathing'>): string =>
-  breathing.kind === 'paced' ? describePattern(breathing.pattern) + (breathing.last ? `, the last breath ${printPattern(breathing.last)}` : '') : breathing.kind === 'ladder' ? 'a ladder: 1/2, 2/3, 3/4 s and on, one breath a rung' : 'as it comes';
+  breathing.kind === 'paced'
+    ? describePattern(breathing.pattern) +
+      (breathing.last ? `, the last breath ${printPattern(breathing.last)}` : '')
+    : breathing.kind === 'ladder'
+      ? 'a ladder: 1/2, 2/3, 3/4 s and on, one breath a rung'
+      : 'as it comes';
 
 /** Everything about one drill. */
-export function DrillSheet({ drill, all, onOpen, buttons }: { drill: Drill; all: readonly Drill[]; onOpen?: (id: string) => void; buttons?: ReactNode }) {
+export function DrillSheet({
+  drill,
+  all,
+  onOpen,
+  buttons,
+}: {
+  drill: Drill;
+  all: readonly Drill[];
+  onOpen?: (id: string) => void;
+  buttons?: ReactNode;
+}) {
   const { usual, range, figure } = drill;
   const unit = drill.breathing.kind === 'free' ? 's' : 'breaths';
   const named = (id: string) => all.find((d) => d.id === id);
-  const link = (d: Drill | undefined, none: string) => (d ? onOpen ? <button key={d.id} type="button" className="min-h-6 underline underline-offset-4" onClick={() => onOpen(d.id)}>{d.name}</button> : d.name : none);
+  const link = (d: Drill | undefined, none: string) =>
+    d ? (
+      onOpen ? (
+        <button
+          key={d.id}
+          type="button"
+          className="min-h-6 underline underline-offset-4"
+          onClick={() => onOpen(d.id)}
+        >
+          {d.name}
+        </button>
+      ) : (
+        d.name
+      )
+    ) : (
+      none
+    );
   const harder = harderOf(drill, all);
   const first = drill.ownedFirst.flatMap((id) => named(id) ?? []);
-  const props = drill.props.map((p) => [PROP_LABEL[p], ...(SUBSTITUTES[p] ?? []).map((s) => `or ${PROP_LABEL[s]}`), ...(BARE_HANDED[p] ? [`or ${BARE_HANDED[p]}`] : [])].join(' '));
+  const props = drill.props.map((p) =>
+    [
+      PROP_LABEL[p],
+      ...(SUBSTITUTES[p] ?? []).map((s) => `or ${PROP_LABEL[s]}`),
+      ...(BARE_HANDED[p] ? [`or ${BARE_HANDED[p]}`] : []),
+    ].join(' '),
+  );
   const limits = [
     ...drill.demands.map((d) => DEMAND_LABEL[d]),
     ...(Object.keys(drill.bars) as Flag[]).map((f) => `barred with ${FLAG_LABEL[f]}: ${drill.bars[f]}`),
-    ...(Object.keys(drill.alters) as Flag[]).map((f) => `with ${FLAG_LABEL[f]} ${REMEDY_LABEL[drill.alters[f]!.remedy]}: ${drill.alters[f]!.why}`),
+    ...(Object.keys(drill.alters) as Flag[]).map(
+      (f) => `with ${FLAG_LABEL[f]} ${REMEDY_LABEL[drill.alters[f]!.remedy]}: ${drill.alters[f]!.why}`,
+    ),
   ];
   return (
     <article aria-label={drill.name} className="max-h-[680px] space-y-2.5 overflow-y-auto pr-1" tabIndex={0}>
       <div className="flex items-end gap-4">
-        <Figure position={drill.positions[0]!} props={drill.props} figure={figure.start} className="h-28 w-52" />
+        <Figure
+          position={drill.positions[0]!}
+          props={drill.props}
+          figure={figure.start}
+          className="h-28 w-52"
+        />
         {figure.end ? (
-          <Figure position={drill.positions[0]!} props={drill.props} figure={figure.end} className="h-28 w-52" title={`${drill.name}, where the move ends`} />
+          <Figure
+            position={drill.positions[0]!}
+            props={drill.props}
+            figure={figure.end}
+            className="h-28 w-52"
+            title={`${drill.name}, where the move ends`}
+          />
         ) : (
-          <Figure position={drill.positions[0]!} props={drill.props} figure={figure.start} view="front" className="h-28 w-40" title={`${drill.name}, from the front`} />
+          <Figure
+            position={drill.positions[0]!}
+            props={drill.props}
+            figure={figure.start}
+            view="front"
+            className="h-28 w-40"
+            title={`${drill.name}, from the front`}
+          />
         )}
       </div>
       <h2 className="text-[21px]">{drill.name}</h2>
       <p className="tabular-nums">
         {breathOf(drill)} · {range[0] === range[1] ? range[0] : `${range[0]}–${range[1]}`} {unit}
-        {usual.rounds > 1 ? ` × ${usual.rounds}` : ''}{usual.sides === 2 ? ', each side' : ''}
+        {usual.rounds > 1 ? ` × ${usual.rounds}` : ''}
+        {usual.sides === 2 ? ', each side' : ''}
         {describeTone(drill.tone) ? ` · ${describeTone(drill.tone)}` : ''}
       </p>
       {buttons && <div className="flex gap-2">{buttons}</div>}
       <ol className="list-decimal space-y-0.5 pl-5">
-        {drill.steps.map((s) => <li key={s.text}>{s.text}</li>)}
+        {drill.steps.map((s) => (
+          <li key={s.text}>{s.text}</li>
+        ))}
       </ol>
       <dl className="grid grid-cols-[84px_1fr] gap-x-3 gap-y-1 text-[14.5px]">
         {drill.cues.map((c) => (
@@ -63,15 +123,28 @@ export function DrillSheet({ drill, all, onOpen, buttons }: { drill: Drill; all:
         {drill.faults.map((f) => (
           <div key={f.sign} className="contents">
             <dt className="text-soft">if</dt>
-            <dd>{f.sign}: {f.mend}</dd>
+            <dd>
+              {f.sign}: {f.mend}
+            </dd>
           </div>
         ))}
         <dt className="text-soft">stop at</dt>
         <dd>{drill.stopSigns.map((s) => STOP_SIGN_LABEL[s]).join(', ')}, or any other stop sign</dd>
         <dt className="text-soft">serves</dt>
-        <dd>{aimsOf(drill).map((n) => NEED_LABEL[n]).join(', ')}</dd>
+        <dd>
+          {aimsOf(drill)
+            .map((n) => NEED_LABEL[n])
+            .join(', ')}
+        </dd>
         {Object.keys(drill.zones).length > 0 && <dt className="text-soft">zones</dt>}
-        {Object.keys(drill.zones).length > 0 && <dd>{(Object.keys(drill.zones) as Zone[]).sort((a, b) => drill.zones[b]! - drill.zones[a]!).map((z) => ZONE_LABEL[z]).join(', ')}</dd>}
+        {Object.keys(drill.zones).length > 0 && (
+          <dd>
+            {(Object.keys(drill.zones) as Zone[])
+              .sort((a, b) => drill.zones[b]! - drill.zones[a]!)
+              .map((z) => ZONE_LABEL[z])
+              .join(', ')}
+          </dd>
+        )}
         <dt className="text-soft">positions</dt>
         <dd>{drill.positions.map((p) => POSITION[p].label).join('; ')}</dd>
         <dt className="text-soft">props</dt>
@@ -83,9 +156,18 @@ export function DrillSheet({ drill, all, onOpen, buttons }: { drill: Drill; all:
         <dt className="text-soft">easier</dt>
         <dd>{link(drill.easier ? named(drill.easier) : undefined, 'this is where to start')}</dd>
         <dt className="text-soft">harder</dt>
-        <dd className="flex flex-wrap gap-x-4">{harder.length > 0 ? harder.map((d) => link(d, '')) : 'nothing beyond it'}</dd>
+        <dd className="flex flex-wrap gap-x-4">
+          {harder.length > 0 ? harder.map((d) => link(d, '')) : 'nothing beyond it'}
+        </dd>
         <dt className="text-soft">school</dt>
-        <dd>{drill.school === 'both' ? 'either' : drill.school === 'lowQuiet' ? 'low and quiet' : 'all round with opposition'} · level {drill.level}</dd>
+        <dd>
+          {drill.school === 'both'
+            ? 'either'
+            : drill.school === 'lowQuiet'
+              ? 'low and quiet'
+              : 'all round with opposition'}{' '}
+          · level {drill.level}
+        </dd>
       </dl>
     </article>
   );

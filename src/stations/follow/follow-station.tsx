@@ -13,7 +13,10 @@ import { buttonClass } from '@/ui/button';
 import { OutcomeList } from './outcome-list';
 import { RunList, type RunItem } from '../coach/run-list';
 
-const Trend = dynamic(() => import('./trend').then((m) => m.Trend), { ssr: false, loading: () => <div className="h-[190px]" /> });
+const Trend = dynamic(() => import('./trend').then((m) => m.Trend), {
+  ssr: false,
+  loading: () => <div className="h-[190px]" />,
+});
 
 export type Visit = {
   id: string;
@@ -27,12 +30,24 @@ export type Visit = {
 type Series = { name: string; unit: string; points: { at: string; measured: Measured }[] };
 
 /** Rate, exhale, calm hold and rings over the visits, against the noise of each test; and the runs. */
-export function FollowStation({ clientId, visits, runs, outcomes }: { clientId: string; visits: Visit[]; runs: RunItem[]; outcomes: Outcome[] }) {
+export function FollowStation({
+  clientId,
+  visits,
+  runs,
+  outcomes,
+}: {
+  clientId: string;
+  visits: Visit[];
+  runs: RunItem[];
+  outcomes: Outcome[];
+}) {
   if (visits.length === 0) {
     return (
       <div className="space-y-3 py-6">
         <p className="text-soft">Trends begin with the second look. Start with the first.</p>
-        <Link className={buttonClass('main')} href={`/clients/${clientId}/look`}>Go to Look</Link>
+        <Link className={buttonClass('main')} href={`/clients/${clientId}/look`}>
+          Go to Look
+        </Link>
       </div>
     );
   }
@@ -40,7 +55,11 @@ export function FollowStation({ clientId, visits, runs, outcomes }: { clientId: 
   const series: Series[] = [
     { name: 'Quiet rate', unit: 'a minute', points: pick(visits, (v) => v.rate) },
     { name: 'Exhale', unit: 's', points: pick(visits, (v) => v.exhale) },
-    { name: `Calm hold${holdPosition ? `, ${POSITION[holdPosition].label}` : ''}`, unit: 's', points: pick(visits, (v) => (v.hold?.position === holdPosition ? (v.hold?.measured ?? null) : null)) },
+    {
+      name: `Calm hold${holdPosition ? `, ${POSITION[holdPosition].label}` : ''}`,
+      unit: 's',
+      points: pick(visits, (v) => (v.hold?.position === holdPosition ? (v.hold?.measured ?? null) : null)),
+    },
   ];
   const withRings = visits.filter((v) => v.rings.hookLying ?? v.rings.sitting ?? v.rings.standing).slice(-4);
   return (
@@ -52,8 +71,12 @@ export function FollowStation({ clientId, visits, runs, outcomes }: { clientId: 
       </div>
       {withRings.length > 0 && (
         <section aria-labelledby="rings">
-          <h2 id="rings" className="text-[18px]">Where the breath went</h2>
-          <p className="text-[13.5px] text-soft">From the left: upper ribs, lower ribs, belly; front below.</p>
+          <h2 id="rings" className="text-[18px]">
+            Where the breath went
+          </h2>
+          <p className="text-[13.5px] text-soft">
+            From the left: upper ribs, lower ribs, belly; front below.
+          </p>
           <div className="grid grid-cols-4 gap-6">
             {withRings.map((v) => {
               const position = v.rings.hookLying ? 'hookLying' : v.rings.sitting ? 'sitting' : 'standing';
@@ -61,7 +84,13 @@ export function FollowStation({ clientId, visits, runs, outcomes }: { clientId: 
                 <figure key={v.id}>
                   <RingGlyph seen={v.rings[position]!} className="h-20 w-full" />
                   <figcaption className="text-[13.5px] text-soft">
-                    <Link className="underline decoration-rule underline-offset-4" href={`/clients/${clientId}/look/${v.id}`}>{format(new Date(v.at), 'd MMM yyyy')}</Link>, {POSITION[position].label} · {shareOf(v.rings[position]!)}
+                    <Link
+                      className="underline decoration-rule underline-offset-4"
+                      href={`/clients/${clientId}/look/${v.id}`}
+                    >
+                      {format(new Date(v.at), 'd MMM yyyy')}
+                    </Link>
+                    , {POSITION[position].label} · {shareOf(v.rings[position]!)}
                   </figcaption>
                 </figure>
               );
@@ -70,12 +99,20 @@ export function FollowStation({ clientId, visits, runs, outcomes }: { clientId: 
         </section>
       )}
       {outcomes.length > 0 && <OutcomeList outcomes={outcomes} />}
-      {runs.length > 0 ? <RunList clientId={clientId} runs={runs} /> : <p className="text-soft">No run yet.</p>}
+      {runs.length > 0 ? (
+        <RunList clientId={clientId} runs={runs} />
+      ) : (
+        <p className="text-soft">No run yet.</p>
+      )}
     </div>
   );
 }
 
-const pick = (visits: readonly Visit[], of: (v: Visit) => Measured | null) => visits.flatMap((v) => { const measured = of(v); return measured ? [{ at: v.at, measured }] : []; });
+const pick = (visits: readonly Visit[], of: (v: Visit) => Measured | null) =>
+  visits.flatMap((v) => {
+    const measured = of(v);
+    return measured ? [{ at: v.at, measured }] : [];
+  });
 
 function TrendFigure({ series: { name, unit, points } }: { series: Series }) {
   const last = points.at(-1);
@@ -94,7 +131,12 @@ function TrendFigure({ series: { name, unit, points } }: { series: Series }) {
     <section aria-label={name}>
       <div className="flex items-baseline justify-between">
         <h2 className="text-[18px]">{name}</h2>
-        {last && <span className="text-[22px] font-semibold tabular-nums">{last.measured.value.toFixed(1)} <span className="text-[13.5px] font-normal text-soft">{unit}</span></span>}
+        {last && (
+          <span className="text-[22px] font-semibold tabular-nums">
+            {last.measured.value.toFixed(1)}{' '}
+            <span className="text-[13.5px] font-normal text-soft">{unit}</span>
+          </span>
+        )}
       </div>
       <p className="text-[13.5px] text-soft tabular-nums">{said}</p>
       {points.length > 0 && <Trend name={name} unit={unit} points={points} />}
@@ -103,6 +145,7 @@ function TrendFigure({ series: { name, unit, points } }: { series: Series }) {
 }
 
 /** Shares of the three levels, upper ribs first. */
-const shareOf = (e: Excursions): string => LEVELS.map((level) => `${Math.round(levelShare(e, level) * 100)}`).join(' / ') + ' %';
+const shareOf = (e: Excursions): string =>
+  LEVELS.map((level) => `${Math.round(levelShare(e, level) * 100)}`).join(' / ') + ' %';
 
 const signed = (v: number): string => `${v >= 0 ? '+' : '−'}${Math.abs(v).toFixed(1)}`;

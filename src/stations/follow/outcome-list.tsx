@@ -3,16 +3,24 @@ import type { Outcome } from '@/core/follow/judged';
 import { NEED_LABEL } from '@/core/read/needs';
 import { READING } from '@/core/read/readings';
 
-const CLOSER: Record<Outcome['closer'], string> = { you: 'you were closer', kokyu: 'Kokyu was closer', even: 'both alike', open: 'not known yet' };
+const CLOSER: Record<Outcome['closer'], string> = {
+  you: 'you were closer',
+  kokyu: 'Kokyu was closer',
+  even: 'both alike',
+  open: 'not known yet',
+};
 
 /** Where the instructor decided otherwise, and what came later. */
 export function OutcomeList({ outcomes }: { outcomes: readonly Outcome[] }) {
   const settled = outcomes.filter((o) => o.closer === 'you' || o.closer === 'kokyu');
   return (
     <section aria-labelledby="decided">
-      <h2 id="decided" className="text-[18px]">Where you decided otherwise</h2>
+      <h2 id="decided" className="text-[18px]">
+        Where you decided otherwise
+      </h2>
       <p className="text-[13.5px] text-soft">
-        {settled.length > 0 && `You were closer ${settled.filter((o) => o.closer === 'you').length} of ${settled.length} times. `}
+        {settled.length > 0 &&
+          `You were closer ${settled.filter((o) => o.closer === 'you').length} of ${settled.length} times. `}
         The work in between may have changed it too: this shows which came nearer, not who was right for sure.
       </p>
       <table className="w-full text-left text-[14.5px] tabular-nums">
@@ -34,7 +42,9 @@ export function OutcomeList({ outcomes }: { outcomes: readonly Outcome[] }) {
               <td>{o.what.kind === 'reading' ? READING[o.what.name].label : NEED_LABEL[o.what.name]}</td>
               <td>{o.computed.toFixed(2)}</td>
               <td>{o.said.toFixed(2)}</td>
-              <td>{o.later ? `${o.later.value.toFixed(2)}, ${format(new Date(o.later.at), 'd MMM')}` : '–'}</td>
+              <td>
+                {o.later ? `${o.later.value.toFixed(2)}, ${format(new Date(o.later.at), 'd MMM')}` : '–'}
+              </td>
               <td className="font-semibold">{CLOSER[o.closer]}</td>
               <td className="max-w-[36ch] text-soft">{o.why}</td>
             </tr>

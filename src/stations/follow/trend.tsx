@@ -1,6 +1,15 @@
 'use client';
 
-import { CategoryScale, Chart, Filler, LinearScale, LineElement, PointElement, Tooltip, type ChartOptions } from 'chart.js';
+import {
+  CategoryScale,
+  Chart,
+  Filler,
+  LinearScale,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartOptions,
+} from 'chart.js';
 import { format } from 'date-fns';
 import { Line } from 'react-chartjs-2';
 import type { Measured } from '@/core/follow/change';
@@ -11,20 +20,48 @@ Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Filler, To
 const css = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 /** One measure over the visits. The band is the noise of the test round the first visit. */
-export function Trend({ name, unit, points }: { name: string; unit: string; points: { at: string; measured: Measured }[] }) {
+export function Trend({
+  name,
+  unit,
+  points,
+}: {
+  name: string;
+  unit: string;
+  points: { at: string; measured: Measured }[];
+}) {
   const [ink, soft, rule] = [css('--ink'), css('--soft'), css('--rule')];
   const first = points[0]!.measured;
   const spread = pooledSpread(points.map((p) => p.measured));
-  const noise = spread === null ? null : mdcOfMeans(spread, first.n, Math.max(1, Math.round(points.reduce((s, p) => s + p.measured.n, 0) / points.length)));
+  const noise =
+    spread === null
+      ? null
+      : mdcOfMeans(
+          spread,
+          first.n,
+          Math.max(1, Math.round(points.reduce((s, p) => s + p.measured.n, 0) / points.length)),
+        );
   const band = (v: number | null) => points.map(() => v);
   const data = {
     labels: points.map((p) => format(new Date(p.at), 'd MMM')),
     datasets: [
-      { data: points.map((p) => p.measured.value), borderColor: ink, backgroundColor: ink, borderWidth: 2, pointRadius: 4, tension: 0 },
+      {
+        data: points.map((p) => p.measured.value),
+        borderColor: ink,
+        backgroundColor: ink,
+        borderWidth: 2,
+        pointRadius: 4,
+        tension: 0,
+      },
       ...(noise === null
         ? []
         : [
-            { data: band(first.value + noise), borderWidth: 0, pointRadius: 0, fill: '+1' as const, backgroundColor: `${rule}88` },
+            {
+              data: band(first.value + noise),
+              borderWidth: 0,
+              pointRadius: 0,
+              fill: '+1' as const,
+              backgroundColor: `${rule}88`,
+            },
             { data: band(first.value - noise), borderWidth: 0, pointRadius: 0, fill: false as const },
           ]),
     ],
@@ -33,13 +70,25 @@ export function Trend({ name, unit, points }: { name: string; unit: string; poin
   const options: ChartOptions<'line'> = {
     animation: false,
     maintainAspectRatio: false,
-    plugins: { tooltip: { filter: (item) => item.datasetIndex === 0, callbacks: { label: (item) => `${(item.parsed.y ?? 0).toFixed(1)} ${unit}` } } },
+    plugins: {
+      tooltip: {
+        filter: (item) => item.datasetIndex === 0,
+        callbacks: { label: (item) => `${(item.parsed.y ?? 0).toFixed(1)} ${unit}` },
+      },
+    },
     scales: {
       x: { grid: { display: false }, border: { color: rule }, ticks: { color: soft, font }, offset: true },
-      y: { grid: { color: `${rule}99` }, border: { display: false }, ticks: { color: soft, font, maxTicksLimit: 5 }, grace: '15%' },
+      y: {
+        grid: { color: `${rule}99` },
+        border: { display: false },
+        ticks: { color: soft, font, maxTicksLimit: 5 },
+        grace: '15%',
+      },
     },
   };
-  const said = points.map((p) => `${format(new Date(p.at), 'd MMM')} ${p.measured.value.toFixed(1)}`).join(', ');
+  const said = points
+    .map((p) => `${format(new Date(p.at), 'd MMM')} ${p.measured.value.toFixed(1)}`)
+    .join(', ');
   return (
     <div className="h-[190px]">
       <Line data={data} options={options} role="img" aria-label={`${name} (${unit}): ${said}`} />

@@ -39,16 +39,34 @@ export function serverBands(setup: BandSetup): BandSource {
       const began = performance.now();
       let lastMs = 0;
       while (!stopped) {
-        listener.state(lastMs === 0 ? 'connecting' : 'lost', lastMs === 0 ? undefined : 'the bands do not answer; trying again');
+        listener.state(
+          lastMs === 0 ? 'connecting' : 'lost',
+          lastMs === 0 ? undefined : 'the bands do not answer; trying again',
+        );
         aborter = new AbortController();
         try {
           const fromMs = lastMs === 0 ? 0 : Math.max(lastMs + 1000 / setup.hz, performance.now() - began);
-          const response = await fetch('/bands', { method: 'POST', body: JSON.stringify({ setup, fromMs }), headers: { 'content-type': 'application/json' }, signal: aborter.signal });
+          const response = await fetch('/bands', {
+            method: 'POST',
+            body: JSON.stringify({ setup, fromMs }),
+            headers: { 'content-type': 'application/json' },
+            signal: aborter.signal,
+          });
           if (!response.ok || !response.body) throw new Error('no answer');
-          const feed = feeder({ ...listener, sample: (s) => { if (lastMs === 0 || s.tMs > lastMs) { lastMs = s.tMs; listener.state('live'); listener.sample(s); } } });
+          const feed = feeder({
+            ...listener,
+            sample: (s) => {
+              if (lastMs === 0 || s.tMs > lastMs) {
+                lastMs = s.tMs;
+                listener.state('live');
+                listener.sample(s);
+              }
+            },
+          });
           const reader = response.body.getReader();
           const decoder = new TextDecoder();
-          for (let part = await reader.read(); !part.done; part = await reader.read()) feed(decoder.decode(part.value, { stream: true }));
+          for (let part = await reader.read(); !part.done; part = await reader.read())
+            feed(decoder.decode(part.value, { stream: true }));
         } catch {
           // Told below; what was recorded stays and the rest follows after a gap.
         }
@@ -66,7 +84,11 @@ export function serverBands(setup: BandSetup): BandSource {
   };
 }
 
-export type PortLike = { readable: ReadableStream<Uint8Array> | null; open: (options: { baudRate: number }) => Promise<void>; close: () => Promise<void> };
+export type PortLike = {
+  readable: ReadableStream<Uint8Array> | null;
+  open: (options: { baudRate: number }) => Promise<void>;
+  close: () => Promise<void>;
+};
 
 /** A device on a serial line that speaks the line protocol. */
 export function serialBands(choose: () => Promise<PortLike>, baudRate: number): BandSource {
@@ -80,16 +102,33 @@ export function serialBands(choose: () => Promise<PortLike>, baudRate: number): 
         port = await choose();
         await port.open({ baudRate });
       } catch (error) {
-        return listener.state('ended', (error as DOMException).name === 'NotFoundError' ? 'No device was chosen.' : 'The device could not be opened. Is another program using it?');
+        return listener.state(
+          'ended',
+          (error as DOMException).name === 'NotFoundError'
+            ? 'No device was chosen.'
+            : 'The device could not be opened. Is another program using it?',
+        );
       }
       let heardAt = performance.now();
-      const feed = feeder({ ...listener, sample: (s) => { heardAt = performance.now(); listener.state('live'); listener.sample(s); } });
-      const watch = setInterval(() => performance.now() - heardAt > SILENT_MS && listener.state('lost', 'the device has fallen silent'), 500);
+      const feed = feeder({
+        ...listener,
+        sample: (s) => {
+          heardAt = performance.now();
+          listener.state('live');
+          listener.sample(s);
+        },
+      });
+      const watch = setInterval(
+        () =>
+          performance.now() - heardAt > SILENT_MS && listener.state('lost', 'the device has fallen silent'),
+        500,
+      );
       const decoder = new TextDecoder();
       try {
         while (!stopped && port.readable) {
           reader = port.readable.getReader();
-          for (let part = await reader.read(); !part.done; part = await reader.read()) feed(decoder.decode(part.value, { stream: true }));
+          for (let part = await reader.read(); !part.done; part = await reader.read())
+            feed(decoder.decode(part.value, { stream: true }));
           break;
         }
         if (!stopped) listener.state('ended', 'The device was unplugged. What was recorded is kept.');

@@ -21,7 +21,14 @@ type Placed = Pick<BandNote, 'places' | 'calibration'>;
 const AS_NAMED: Placed = { places: [], calibration: [] };
 
 /** A record that stands open; `recordId` is null while it is not kept. */
-type Shown = { name: string; bytes: Uint8Array; open: OpenBands; note: Placed; position: RingPosition; recordId: string | null };
+type Shown = {
+  name: string;
+  bytes: Uint8Array;
+  open: OpenBands;
+  note: Placed;
+  position: RingPosition;
+  recordId: string | null;
+};
 
 /** Bands: from the stand-in, a serial device or a file; live, analysed, kept with the look. */
 export function BandsTest({ look, set, lookId }: TestProps & { lookId: string }) {
@@ -32,10 +39,17 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
   const [error, setError] = useState<string | null>(null);
   const worker = useBandsWorker();
   const recording = useRecording(lookId);
-  const running = recording.state === 'connecting' || recording.state === 'live' || recording.state === 'lost';
+  const running =
+    recording.state === 'connecting' || recording.state === 'live' || recording.state === 'lost';
   const kept = look.bands ?? [];
 
-  const open = async (name: string, bytes: Uint8Array, note: Placed, position: RingPosition, recordId: string | null) => {
+  const open = async (
+    name: string,
+    bytes: Uint8Array,
+    note: Placed,
+    position: RingPosition,
+    recordId: string | null,
+  ) => {
     setError(null);
     setBusy(`Reading ${name} …`);
     try {
@@ -44,7 +58,14 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
       else {
         // A record that says where it was taken is believed, unless the look already says so.
         const told = recordId === null ? positionIn(result.value.preview.notes) : null;
-        setShown({ name, bytes, open: result.value, note: { ...note, places: result.value.places }, position: told ?? position, recordId });
+        setShown({
+          name,
+          bytes,
+          open: result.value,
+          note: { ...note, places: result.value.places },
+          position: told ?? position,
+          recordId,
+        });
       }
     } catch {
       setError(`${name} could not be read. Nothing was changed.`);
@@ -76,7 +97,13 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
     if (!made?.ok) return setError(`${made?.why ?? 'Nothing was recorded'}.`);
     setBusy('Analysing …');
     const notes = [{ atS: 0, lengthS: 0, text: positionNote(wish.position) }, ...made.value.notes];
-    await open(`bands-${wish.position}.edf`, await worker.api().write({ ...made.value, notes }), AS_NAMED, wish.position, null);
+    await open(
+      `bands-${wish.position}.edf`,
+      await worker.api().write({ ...made.value, notes }),
+      AS_NAMED,
+      wish.position,
+      null,
+    );
   };
   const keep = async () => {
     if (!shown) return;
@@ -84,7 +111,12 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
     const result = await keepRecord(lookId, shown.name, shown.bytes);
     setBusy(null);
     if (!result.ok) return setError(`Not kept: ${result.why}.`);
-    const note: BandNote = { recordId: result.value.id, name: shown.name, position: shown.position, ...shown.note };
+    const note: BandNote = {
+      recordId: result.value.id,
+      name: shown.name,
+      position: shown.position,
+      ...shown.note,
+    };
     set((l) => ({ ...l, bands: [...(l.bands ?? []), note] }));
     setShown({ ...shown, recordId: result.value.id });
     setAnother(false);
@@ -94,7 +126,8 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
     setBusy(`Opening ${note.name} …`);
     const answer = await fetch(`/recordings/${note.recordId}`).catch(() => null);
     setBusy(null);
-    if (!answer?.ok) return setError(`${note.name} could not be opened: Kokyu does not answer, or the record is gone.`);
+    if (!answer?.ok)
+      return setError(`${note.name} could not be opened: Kokyu does not answer, or the record is gone.`);
     await open(note.name, new Uint8Array(await answer.arrayBuffer()), note, note.position, note.recordId);
   };
   // The newest record of the look stands open when nothing else does.
@@ -106,7 +139,11 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
   const change = async (patch: Partial<Placed>) => {
     if (!shown) return;
     const note = { places: shown.note.places, calibration: shown.note.calibration, ...patch };
-    if (shown.recordId) set((l) => ({ ...l, bands: l.bands?.map((b) => (b.recordId === shown.recordId ? { ...b, ...note } : b)) }));
+    if (shown.recordId)
+      set((l) => ({
+        ...l,
+        bands: l.bands?.map((b) => (b.recordId === shown.recordId ? { ...b, ...note } : b)),
+      }));
     await open(shown.name, shown.bytes, note, shown.position, shown.recordId);
   };
   useHotkeys([{ key: ' ', does: 'start and stop the record', run: startStop }]);
@@ -123,39 +160,93 @@ export function BandsTest({ look, set, lookId }: TestProps & { lookId: string })
           onAnother={another || running ? null : () => setAnother(true)}
         />
       )}
-      {(another || running || kept.length === 0) && <BandControls wish={wish} onWish={(patch) => setWish((w) => ({ ...w, ...patch }))} running={running} onStartStop={startStop} onFile={(f) => void readFile(f)} />}
+      {(another || running || kept.length === 0) && (
+        <BandControls
+          wish={wish}
+          onWish={(patch) => setWish((w) => ({ ...w, ...patch }))}
+          running={running}
+          onStartStop={startStop}
+          onFile={(f) => void readFile(f)}
+        />
+      )}
       {recording.found && !running && (
         <Notice
           level="care"
           action={
             <span className="flex gap-2">
-              <Button onClick={() => { recording.takeFound(); void analyseRecorded(); }}>Bring it back</Button>
-              <Button kind="quiet" onClick={recording.forget}>Throw it away</Button>
+              <Button
+                onClick={() => {
+                  recording.takeFound();
+                  void analyseRecorded();
+                }}
+              >
+                Bring it back
+              </Button>
+              <Button kind="quiet" onClick={recording.forget}>
+                Throw it away
+              </Button>
             </span>
           }
         >
-          A record of {clock(recording.found.times.at(-1)! - recording.found.times[0]!)} was running when this page went.
+          A record of {clock(recording.found.times.at(-1)! - recording.found.times[0]!)} was running when this
+          page went.
         </Notice>
       )}
       {error && <Notice level="care">{error}</Notice>}
       {busy && (
         <p role="status" className="flex items-center gap-4">
           <span className="h-1.5 w-40 animate-pulse bg-rise" aria-hidden /> {busy}
-          <Button onClick={() => { worker.stop(); setBusy(null); }}>Cancel</Button>
+          <Button
+            onClick={() => {
+              worker.stop();
+              setBusy(null);
+            }}
+          >
+            Cancel
+          </Button>
         </p>
       )}
       {running && <LivePanel recording={recording} />}
-      {!running && recording.why && <Notice level="care" action={<Button onClick={() => void analyseRecorded()}>Analyse what there is</Button>}>{recording.why}</Notice>}
+      {!running && recording.why && (
+        <Notice
+          level="care"
+          action={<Button onClick={() => void analyseRecorded()}>Analyse what there is</Button>}
+        >
+          {recording.why}
+        </Notice>
+      )}
       {shown && !running && (
         <>
           {!shown.recordId && (
             <div className="flex items-center gap-4">
-              <Button kind="main" disabled={!shown.open.analysis.ok || busy !== null} onClick={() => void keep()}>Keep with this look</Button>
-              <Button kind="quiet" onClick={() => { setShown(null); recording.forget(); }}>Throw it away</Button>
-              <span className="text-[14px] text-soft">{shown.name}, {clock(shown.open.preview.lengthS)}, {RING_POSITION[shown.position].label}. Read uses it before the taps.</span>
+              <Button
+                kind="main"
+                disabled={!shown.open.analysis.ok || busy !== null}
+                onClick={() => void keep()}
+              >
+                Keep with this look
+              </Button>
+              <Button
+                kind="quiet"
+                onClick={() => {
+                  setShown(null);
+                  recording.forget();
+                }}
+              >
+                Throw it away
+              </Button>
+              <span className="text-[14px] text-soft">
+                {shown.name}, {clock(shown.open.preview.lengthS)}, {RING_POSITION[shown.position].label}. Read
+                uses it before the taps.
+              </span>
             </div>
           )}
-          <BandView key={shown.name + (shown.recordId ?? '')} open={shown.open} note={shown.note} onNote={(patch) => void change(patch)} />
+          <BandView
+            key={shown.name + (shown.recordId ?? '')}
+            open={shown.open}
+            note={shown.note}
+            onNote={(patch) => void change(patch)}
+          />
         </>
       )}
     </section>
@@ -170,21 +261,56 @@ function refusal(file: File, start: Uint8Array): string | null {
   return file.size <= MOST_BYTES[kind] ? null : tooLargeFor(kind, file.size);
 }
 
-type ListProps = { kept: readonly BandNote[]; openId: string | null; onShow: (note: BandNote) => void; onDrop: (id: string) => void; onAnother: (() => void) | null };
+type ListProps = {
+  kept: readonly BandNote[];
+  openId: string | null;
+  onShow: (note: BandNote) => void;
+  onDrop: (id: string) => void;
+  onAnother: (() => void) | null;
+};
 
 function RecordList({ kept, openId, onShow, onDrop, onAnother }: ListProps) {
   return (
     <ul aria-label="Records of this look" className="border-t border-rule text-[14.5px]">
       {kept.map((b) => (
-        <li key={b.recordId} className={`flex items-baseline gap-5 border-b border-rule py-1 pl-2 ${openId === b.recordId ? 'bg-sheet font-semibold' : ''}`}>
-          <button type="button" className="underline underline-offset-4" onClick={() => onShow(b)}>{b.name}</button>
+        <li
+          key={b.recordId}
+          className={`flex items-baseline gap-5 border-b border-rule py-1 pl-2 ${openId === b.recordId ? 'bg-sheet font-semibold' : ''}`}
+        >
+          <button type="button" className="underline underline-offset-4" onClick={() => onShow(b)}>
+            {b.name}
+          </button>
           <span className="grow font-normal text-soft">{RING_POSITION[b.position].label}</span>
-          <a className="font-normal underline underline-offset-4" href={`/recordings/${b.recordId}?as=edf`} download>EDF+</a>
-          <a className="font-normal underline underline-offset-4" href={`/recordings/${b.recordId}?as=csv`} download>CSV</a>
-          <button type="button" className="font-normal text-soft underline underline-offset-4" onClick={() => onDrop(b.recordId)}>do not use it</button>
+          <a
+            className="font-normal underline underline-offset-4"
+            href={`/recordings/${b.recordId}?as=edf`}
+            download
+          >
+            EDF+
+          </a>
+          <a
+            className="font-normal underline underline-offset-4"
+            href={`/recordings/${b.recordId}?as=csv`}
+            download
+          >
+            CSV
+          </a>
+          <button
+            type="button"
+            className="font-normal text-soft underline underline-offset-4"
+            onClick={() => onDrop(b.recordId)}
+          >
+            do not use it
+          </button>
         </li>
       ))}
-      {onAnother && <li className="py-1"><Button kind="quiet" onClick={onAnother}>Record or open another</Button></li>}
+      {onAnother && (
+        <li className="py-1">
+          <Button kind="quiet" onClick={onAnother}>
+            Record or open another
+          </Button>
+        </li>
+      )}
     </ul>
   );
 }

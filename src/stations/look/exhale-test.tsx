@@ -21,8 +21,17 @@ import { useListening } from './use-listening';
 import { useStopwatch } from './use-stopwatch';
 import { keepRecord, useBandsWorker } from './use-worker';
 
-const THROUGH = [{ value: 'straw', label: 'straw' }, { value: 'hiss', label: 'hiss' }, { value: 'sigh', label: 'sigh' }, { value: 'nose', label: 'nose' }] as const;
-const BY = [{ value: 'hand', label: 'by hand' }, { value: 'microphone', label: 'microphone' }, { value: 'stand-in', label: 'stand-in' }] as const;
+const THROUGH = [
+  { value: 'straw', label: 'straw' },
+  { value: 'hiss', label: 'hiss' },
+  { value: 'sigh', label: 'sigh' },
+  { value: 'nose', label: 'nose' },
+] as const;
+const BY = [
+  { value: 'hand', label: 'by hand' },
+  { value: 'microphone', label: 'microphone' },
+  { value: 'stand-in', label: 'stand-in' },
+] as const;
 type By = (typeof BY)[number]['value'];
 
 /** How long an exhale stays quiet, timed by hand or heard, with how even it sounds. */
@@ -32,7 +41,12 @@ export function ExhaleTest({ look, set, lookId }: TestProps & { lookId: string |
   const [measured, setMeasured] = useState<number | null>(null);
   const [shape, setShape] = useState<ExhaleShape>('even');
   const [keepSound, setKeepSound] = useState(false);
-  const [heard, setHeard] = useState<{ exhales: HeardExhale[]; levels: readonly number[]; wav: Uint8Array | null; warnings: string[] } | null>(null);
+  const [heard, setHeard] = useState<{
+    exhales: HeardExhale[];
+    levels: readonly number[];
+    wav: Uint8Array | null;
+    warnings: string[];
+  } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const watch = useStopwatch();
   const listening = useListening();
@@ -56,7 +70,12 @@ export function ExhaleTest({ look, set, lookId }: TestProps & { lookId: string |
     setError(null);
     if (listening.state === 'idle') {
       setHeard(null);
-      await listening.start(by === 'microphone' ? openMicrophone : (take) => openSimulatedMicrophone(shape, 5 + Math.random() * 2, take), keepSound);
+      await listening.start(
+        by === 'microphone'
+          ? openMicrophone
+          : (take) => openSimulatedMicrophone(shape, 5 + Math.random() * 2, take),
+        keepSound,
+      );
       return;
     }
     const { levels, wav } = listening.stop();
@@ -70,7 +89,12 @@ export function ExhaleTest({ look, set, lookId }: TestProps & { lookId: string |
     const bytes = new Uint8Array(await file.arrayBuffer());
     const found = await worker.api().hear(bytes);
     if (!found.ok) return setError(`${file.name}: ${found.why}. Nothing was changed.`);
-    setHeard({ exhales: found.value.exhales, levels: found.value.levels, wav: keepSound ? bytes : null, warnings: found.value.warnings });
+    setHeard({
+      exhales: found.value.exhales,
+      levels: found.value.levels,
+      wav: keepSound ? bytes : null,
+      warnings: found.value.warnings,
+    });
   };
   const keepHeard = async (e: HeardExhale, end: ExhaleTry['end']) => {
     let recordId: string | undefined;
@@ -80,7 +104,12 @@ export function ExhaleTest({ look, set, lookId }: TestProps & { lookId: string |
       recordId = kept.value.id;
     }
     const { loudnessDb, spreadDb, slopeDbPerS, evenness } = e;
-    add({ lengthS: Math.round(e.lengthS * 100) / 100, end, through, heard: { loudnessDb, spreadDb, slopeDbPerS, evenness, ...(recordId ? { recordId } : {}) } });
+    add({
+      lengthS: Math.round(e.lengthS * 100) / 100,
+      end,
+      through,
+      heard: { loudnessDb, spreadDb, slopeDbPerS, evenness, ...(recordId ? { recordId } : {}) },
+    });
     setHeard(null);
   };
   useHotkeys([
@@ -96,47 +125,116 @@ export function ExhaleTest({ look, set, lookId }: TestProps & { lookId: string |
       <div className="flex flex-wrap items-end gap-x-7 gap-y-2">
         <Choice label="Timed" options={BY} value={by} onValue={(v) => v && setBy(v)} />
         <Choice label="Out through" options={THROUGH} value={through} onValue={(v) => v && setThrough(v)} />
-        {by === 'stand-in' && <Choice label="The stand-in sounds" options={EXHALE_SHAPES.map((s) => ({ value: s, label: { even: 'even', fades: 'fading', bursts: 'in bursts' }[s] }))} value={shape} onValue={(s) => s && setShape(s)} />}
-        {by !== 'hand' && <CheckField label="keep the sound with the look" checked={keepSound} onChecked={setKeepSound} />}
-        {by !== 'hand' && <FileButton label="Open a WAV file" accept=".wav,audio/wav" onFile={(f) => void readWav(f)} />}
+        {by === 'stand-in' && (
+          <Choice
+            label="The stand-in sounds"
+            options={EXHALE_SHAPES.map((s) => ({
+              value: s,
+              label: { even: 'even', fades: 'fading', bursts: 'in bursts' }[s],
+            }))}
+            value={shape}
+            onValue={(s) => s && setShape(s)}
+          />
+        )}
+        {by !== 'hand' && (
+          <CheckField label="keep the sound with the look" checked={keepSound} onChecked={setKeepSound} />
+        )}
+        {by !== 'hand' && (
+          <FileButton label="Open a WAV file" accept=".wav,audio/wav" onFile={(f) => void readWav(f)} />
+        )}
       </div>
       <div className="grid grid-cols-[400px_1fr] gap-8">
         <div className="space-y-3">
           {by === 'hand' ? (
             <>
               <TapSurface onTap={toggle}>
-                <span className="text-[60px] leading-none font-semibold tabular-nums">{(measured ?? watch.elapsedS).toFixed(1)} s</span>
-                <span className="pt-1 text-[16px]">{watch.running ? 'tap at the end of the exhale' : measured === null ? 'tap or press Space as the exhale begins' : 'now say how it was'}</span>
+                <span className="text-[60px] leading-none font-semibold tabular-nums">
+                  {(measured ?? watch.elapsedS).toFixed(1)} s
+                </span>
+                <span className="pt-1 text-[16px]">
+                  {watch.running
+                    ? 'tap at the end of the exhale'
+                    : measured === null
+                      ? 'tap or press Space as the exhale begins'
+                      : 'now say how it was'}
+                </span>
               </TapSurface>
               <div className="flex gap-2">
-                <Button disabled={measured === null} onClick={() => keepTimed('quiet')}>stayed quiet <kbd className="text-[12px] font-normal opacity-70">1</kbd></Button>
-                <Button disabled={measured === null} onClick={() => keepTimed('strained')}>strained or hurried <kbd className="text-[12px] font-normal opacity-70">2</kbd></Button>
+                <Button disabled={measured === null} onClick={() => keepTimed('quiet')}>
+                  stayed quiet <kbd className="text-[12px] font-normal opacity-70">1</kbd>
+                </Button>
+                <Button disabled={measured === null} onClick={() => keepTimed('strained')}>
+                  strained or hurried <kbd className="text-[12px] font-normal opacity-70">2</kbd>
+                </Button>
               </div>
             </>
           ) : (
             <TapSurface onTap={() => void listen()} disabled={listening.state === 'starting'}>
-              <span className="text-[44px] leading-none font-semibold tabular-nums">{live ? `${minus(loudnessOf(listening.levels.at(-1) ?? 0).toFixed(0))} dB` : '–'}</span>
-              <span className="pt-1 text-[16px]">{live ? 'listening; tap or press Space when the exhale is over' : 'tap or press Space, then let the client breathe out'}</span>
+              <span className="text-[44px] leading-none font-semibold tabular-nums">
+                {live ? `${minus(loudnessOf(listening.levels.at(-1) ?? 0).toFixed(0))} dB` : '–'}
+              </span>
+              <span className="pt-1 text-[16px]">
+                {live
+                  ? 'listening; tap or press Space when the exhale is over'
+                  : 'tap or press Space, then let the client breathe out'}
+              </span>
             </TapSurface>
           )}
-          <NumberField label="Or as asked for" unit="s" value={look.comfortableExhaleS} min={0.5} max={60} step={0.5} onValue={(v) => set((l) => ({ ...l, comfortableExhaleS: v }))} />
+          <NumberField
+            label="Or as asked for"
+            unit="s"
+            value={look.comfortableExhaleS}
+            min={0.5}
+            max={60}
+            step={0.5}
+            onValue={(v) => set((l) => ({ ...l, comfortableExhaleS: v }))}
+          />
         </div>
         <div className="space-y-3">
           {summary ? (
-            <Figures items={[{ label: 'comfortable exhale', value: summary.comfortableS.toFixed(1), unit: 's' }, { label: 'quiet tries', value: `${summary.quiet} of ${summary.tries}` }, { label: 'spread', value: summary.spreadS === null ? '–' : summary.spreadS.toFixed(1), unit: summary.spreadS === null ? '' : 's' }]} />
+            <Figures
+              items={[
+                { label: 'comfortable exhale', value: summary.comfortableS.toFixed(1), unit: 's' },
+                { label: 'quiet tries', value: `${summary.quiet} of ${summary.tries}` },
+                {
+                  label: 'spread',
+                  value: summary.spreadS === null ? '–' : summary.spreadS.toFixed(1),
+                  unit: summary.spreadS === null ? '' : 's',
+                },
+              ]}
+            />
           ) : (
             <p className="text-soft">No exhale yet. Three tries show how much of a change is only noise.</p>
           )}
           {(look.exhales ?? []).length > 0 && (
             <ul aria-label="Exhales" className="text-[14.5px]">
               {look.exhales!.map((t, i) => (
-                <li key={i} className="flex items-baseline justify-between border-b border-rule py-0.5 tabular-nums">
+                <li
+                  key={i}
+                  className="flex items-baseline justify-between border-b border-rule py-0.5 tabular-nums"
+                >
                   <span>
                     <strong>{t.lengthS.toFixed(1)} s</strong> through the {t.through}, {t.end}
-                    {t.heard && ` · ${EVENNESS_LABEL[t.heard.evenness]} (±${t.heard.spreadDb.toFixed(1)} dB, ${t.heard.slopeDbPerS >= 0 ? '+' : '−'}${Math.abs(t.heard.slopeDbPerS).toFixed(1)} dB a second), ${minus(t.heard.loudnessDb.toFixed(0))} dB`}
-                    {t.heard?.recordId && <> · <a className="underline underline-offset-4" href={`/recordings/${t.heard.recordId}`}>sound</a></>}
+                    {t.heard &&
+                      ` · ${EVENNESS_LABEL[t.heard.evenness]} (±${t.heard.spreadDb.toFixed(1)} dB, ${t.heard.slopeDbPerS >= 0 ? '+' : '−'}${Math.abs(t.heard.slopeDbPerS).toFixed(1)} dB a second), ${minus(t.heard.loudnessDb.toFixed(0))} dB`}
+                    {t.heard?.recordId && (
+                      <>
+                        {' '}
+                        ·{' '}
+                        <a className="underline underline-offset-4" href={`/recordings/${t.heard.recordId}`}>
+                          sound
+                        </a>
+                      </>
+                    )}
                   </span>
-                  <button type="button" className="text-soft underline underline-offset-4" aria-label={`Take exhale ${i + 1} out`} onClick={() => set((l) => ({ ...l, exhales: l.exhales?.filter((_, k) => k !== i) }))}>take out</button>
+                  <button
+                    type="button"
+                    className="text-soft underline underline-offset-4"
+                    aria-label={`Take exhale ${i + 1} out`}
+                    onClick={() => set((l) => ({ ...l, exhales: l.exhales?.filter((_, k) => k !== i) }))}
+                  >
+                    take out
+                  </button>
                 </li>
               ))}
             </ul>
@@ -144,18 +242,44 @@ export function ExhaleTest({ look, set, lookId }: TestProps & { lookId: string |
         </div>
       </div>
       {(listening.error ?? error) && <Notice level="care">{listening.error ?? error}</Notice>}
-      {heard?.warnings.map((w) => <Notice key={w} level="care">{w}</Notice>)}
-      {by !== 'hand' && (live || heard) && <LevelStrip levels={heard?.levels ?? listening.levels} exhales={heard?.exhales ?? []} className="w-full" />}
+      {heard?.warnings.map((w) => (
+        <Notice key={w} level="care">
+          {w}
+        </Notice>
+      ))}
+      {by !== 'hand' && (live || heard) && (
+        <LevelStrip
+          levels={heard?.levels ?? listening.levels}
+          exhales={heard?.exhales ?? []}
+          className="w-full"
+        />
+      )}
       {heard?.exhales.map((e) => (
         <div key={e.startS} className="flex items-end justify-between gap-6">
-          <Figures small items={[{ label: 'length', value: e.lengthS.toFixed(1), unit: 's' }, { label: 'sounds', value: EVENNESS_LABEL[e.evenness] }, { label: 'loudness', value: minus(e.loudnessDb.toFixed(0)), unit: 'dB' }, { label: 'spread, middle 80 %', value: e.spreadDb.toFixed(1), unit: 'dB' }, { label: 'slope', value: minus(e.slopeDbPerS.toFixed(1)), unit: 'dB/s' }]} />
+          <Figures
+            small
+            items={[
+              { label: 'length', value: e.lengthS.toFixed(1), unit: 's' },
+              { label: 'sounds', value: EVENNESS_LABEL[e.evenness] },
+              { label: 'loudness', value: minus(e.loudnessDb.toFixed(0)), unit: 'dB' },
+              { label: 'spread, middle 80 %', value: e.spreadDb.toFixed(1), unit: 'dB' },
+              { label: 'slope', value: minus(e.slopeDbPerS.toFixed(1)), unit: 'dB/s' },
+            ]}
+          />
           <span className="flex gap-2">
-            <Button kind="main" onClick={() => void keepHeard(e, 'quiet')}>Keep, stayed quiet</Button>
+            <Button kind="main" onClick={() => void keepHeard(e, 'quiet')}>
+              Keep, stayed quiet
+            </Button>
             <Button onClick={() => void keepHeard(e, 'strained')}>Keep, strained</Button>
           </span>
         </div>
       ))}
-      {by !== 'hand' && <p className="text-[13.5px] text-soft">Loudness after BS.1770 in dB under full scale: compare tries at one distance. The sound is measured as it comes; it is stored only when you ask for it, and it stays on this machine.</p>}
+      {by !== 'hand' && (
+        <p className="text-[13.5px] text-soft">
+          Loudness after BS.1770 in dB under full scale: compare tries at one distance. The sound is measured
+          as it comes; it is stored only when you ask for it, and it stays on this machine.
+        </p>
+      )}
     </section>
   );
 }

@@ -6,7 +6,8 @@ import { Notice } from '@/ui/notice';
 import { LiveTrace } from './live-trace';
 import type { Recording } from './use-recording';
 
-export const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
+export const clock = (s: number): string =>
+  `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
 
 /** A record as it runs: the curves, how long, what is missing and what could not be read, and a place for a remark. */
 export function LivePanel({ recording }: { recording: Recording }) {
@@ -15,11 +16,17 @@ export function LivePanel({ recording }: { recording: Recording }) {
   const many = (n: number) => (n > 1 ? 's' : '');
   return (
     <div className="space-y-2">
-      <LiveTrace recorder={recording.recorder} labels={recording.names.map((n) => PLACE_LABEL[n as BandPlace] ?? n)} />
+      <LiveTrace
+        recorder={recording.recorder}
+        labels={recording.names.map((n) => PLACE_LABEL[n as BandPlace] ?? n)}
+      />
       <div className="flex items-center gap-6 tabular-nums">
         <strong className="text-[27px]">{clock(recording.lengthS)}</strong>
         <span>{recording.samples.toLocaleString()} samples</span>
-        <span role="status">{state === 'live' ? 'live' : state === 'connecting' ? 'connecting …' : ''}{gaps > 0 && ` · ${gaps} gap${many(gaps)}`}</span>
+        <span role="status">
+          {state === 'live' ? 'live' : state === 'connecting' ? 'connecting …' : ''}
+          {gaps > 0 && ` · ${gaps} gap${many(gaps)}`}
+        </span>
         <input
           aria-label="Remark"
           placeholder="a remark, then Enter"
@@ -34,8 +41,17 @@ export function LivePanel({ recording }: { recording: Recording }) {
           }}
         />
       </div>
-      {state === 'lost' && <Notice level="care">Connection lost: {recording.why}. The record goes on; what is missing becomes a marked gap.</Notice>}
-      {garbage && <Notice level="care">{garbage.count} line{many(garbage.count)} from the device could not be read and {garbage.count > 1 ? 'were' : 'was'} left out; the last: {garbage.last}.</Notice>}
+      {state === 'lost' && (
+        <Notice level="care">
+          Connection lost: {recording.why}. The record goes on; what is missing becomes a marked gap.
+        </Notice>
+      )}
+      {garbage && (
+        <Notice level="care">
+          {garbage.count} line{many(garbage.count)} from the device could not be read and{' '}
+          {garbage.count > 1 ? 'were' : 'was'} left out; the last: {garbage.last}.
+        </Notice>
+      )}
     </div>
   );
 }

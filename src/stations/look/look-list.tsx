@@ -16,7 +16,13 @@ import { Notice } from '@/ui/notice';
 
 const TestChooser = dynamic(() => import('./test-chooser').then((m) => m.TestChooser), { ssr: false });
 
-type Item = { id: string; at: string; finishedAt: string | null; purpose: 'visit' | 'relook'; data: LookData };
+type Item = {
+  id: string;
+  at: string;
+  finishedAt: string | null;
+  purpose: 'visit' | 'relook';
+  data: LookData;
+};
 type Saved = Protocol & { id: string };
 
 type Props = {
@@ -46,15 +52,33 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
   return (
     <div className="grid grid-cols-[1fr_400px] gap-12">
       <section aria-labelledby="looks">
-        <h2 id="looks" className="border-b border-rule pb-2 text-[21px]">Looks</h2>
-        {looks.length === 0 && <p className="py-6 text-soft">No look yet. A look takes as little as four minutes: a quiet watch with taps, two hands, the rib rings and the signs.</p>}
+        <h2 id="looks" className="border-b border-rule pb-2 text-[21px]">
+          Looks
+        </h2>
+        {looks.length === 0 && (
+          <p className="py-6 text-soft">
+            No look yet. A look takes as little as four minutes: a quiet watch with taps, two hands, the rib
+            rings and the signs.
+          </p>
+        )}
         <ul>
           {looks.map((look) => (
             <li key={look.id} className="border-b border-rule">
-              <Link href={`/clients/${clientId}/look/${look.id}`} className="grid grid-cols-[160px_1fr_auto] gap-5 py-2.5 hover:bg-sheet">
-                <span className="font-semibold">{new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })}</span>
+              <Link
+                href={`/clients/${clientId}/look/${look.id}`}
+                className="grid grid-cols-[160px_1fr_auto] gap-5 py-2.5 hover:bg-sheet"
+              >
+                <span className="font-semibold">
+                  {new Date(look.at).toLocaleDateString(undefined, {
+                    day: 'numeric',
+                    month: 'long',
+                    year: 'numeric',
+                  })}
+                </span>
                 <span className="text-soft tabular-nums">{summary(look.data)}</span>
-                <span className="text-soft">{look.purpose === 'relook' ? 'after a run' : look.finishedAt ? '' : 'not finished'}</span>
+                <span className="text-soft">
+                  {look.purpose === 'relook' ? 'after a run' : look.finishedAt ? '' : 'not finished'}
+                </span>
               </Link>
             </li>
           ))}
@@ -62,29 +86,63 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
       </section>
       <aside className="space-y-4">
         <h2 className="border-b border-rule pb-2 text-[21px]">A new look</h2>
-        <p className="text-soft">Let the client lie or stand quietly first. Being told what is watched changes the breath.</p>
+        <p className="text-soft">
+          Let the client lie or stand quietly first. Being told what is watched changes the breath.
+        </p>
         {open && (
           <p>
-            <Link className="font-semibold underline underline-offset-4" href={`/clients/${clientId}/look/${open.id}`}>Go on with the look that is not finished</Link>
+            <Link
+              className="font-semibold underline underline-offset-4"
+              href={`/clients/${clientId}/look/${open.id}`}
+            >
+              Go on with the look that is not finished
+            </Link>
           </p>
         )}
         <ul className="space-y-2">
           {[...PROTOCOLS, ...saved].map((p) => (
             <li key={'id' in p ? String(p.id) : p.name} className="flex items-center gap-3">
-              <Button className="grow justify-between!" onClick={() => void start({ name: p.name, tests: p.tests })}>
-                {p.name} <span className="font-normal text-soft">{p.tests.length} tests, {minutesOf(p.tests)} min</span>
+              <Button
+                className="grow justify-between!"
+                onClick={() => void start({ name: p.name, tests: p.tests })}
+              >
+                {p.name}{' '}
+                <span className="font-normal text-soft">
+                  {p.tests.length} tests, {minutesOf(p.tests)} min
+                </span>
               </Button>
-              {'id' in p && <button type="button" className="text-[13.5px] text-soft underline underline-offset-4" aria-label={`Forget the choice ${p.name}`} onClick={() => void actions.dropProtocol(String(p.id)).then(told)}>forget</button>}
+              {'id' in p && (
+                <button
+                  type="button"
+                  className="text-[13.5px] text-soft underline underline-offset-4"
+                  aria-label={`Forget the choice ${p.name}`}
+                  onClick={() => void actions.dropProtocol(String(p.id)).then(told)}
+                >
+                  forget
+                </button>
+              )}
             </li>
           ))}
         </ul>
-        <Button kind="main" onClick={() => void start()}>Start a new look</Button>
-        <Button kind="quiet" onClick={() => setChoosing(true)}>Own choice of tests</Button>
+        <Button kind="main" onClick={() => void start()}>
+          Start a new look
+        </Button>
+        <Button kind="quiet" onClick={() => setChoosing(true)}>
+          Own choice of tests
+        </Button>
         <details>
           <summary className="text-[14.5px]">Look again at one test</summary>
           <ul className="flex flex-wrap gap-2 pt-2">
             {TESTS.map((t) => (
-              <li key={t}><button type="button" className="border-[1.5px] border-rule px-2 py-0.5 text-[14px] hover:border-ink" onClick={() => void start({ name: TEST[t].name, tests: [t] })}>{TEST[t].name}</button></li>
+              <li key={t}>
+                <button
+                  type="button"
+                  className="border-[1.5px] border-rule px-2 py-0.5 text-[14px] hover:border-ink"
+                  onClick={() => void start({ name: TEST[t].name, tests: [t] })}
+                >
+                  {TEST[t].name}
+                </button>
+              </li>
             ))}
           </ul>
         </details>
@@ -109,12 +167,16 @@ function summary(look: LookData): string {
   const timing = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
   const best = summariseHolds(look.holds)[0]?.bestCalmS;
   const seen = TESTS.filter((t) => stateOf(look, t) === 'seen').length;
-  return [
-    seen === 0 ? '' : `${seen} test${seen > 1 ? 's' : ''}`,
-    timing?.ok ? `${timing.value.ratePerMin.toFixed(1)} a minute, ${timing.value.inhaleS.toFixed(1)} s in · ${timing.value.exhaleS.toFixed(1)} s out` : '',
-    best ? `calm hold ${best.toFixed(0)} s` : '',
-    look.bands?.length ? 'bands' : '',
-  ]
-    .filter(Boolean)
-    .join(' · ') || 'nothing recorded yet';
+  return (
+    [
+      seen === 0 ? '' : `${seen} test${seen > 1 ? 's' : ''}`,
+      timing?.ok
+        ? `${timing.value.ratePerMin.toFixed(1)} a minute, ${timing.value.inhaleS.toFixed(1)} s in · ${timing.value.exhaleS.toFixed(1)} s out`
+        : '',
+      best ? `calm hold ${best.toFixed(0)} s` : '',
+      look.bands?.length ? 'bands' : '',
+    ]
+      .filter(Boolean)
+      .join(' · ') || 'nothing recorded yet'
+  );
 }

@@ -58,8 +58,27 @@ type Props = {
 };
 
 /** One visit's look: its tests beside, the present one large. */
-export function LookStation({ clientId, lookId, first, initial, rev, finished, at, school, flags, consent, thresholds, actions }: Props) {
-  const autosave = useAutosave<LookData>({ key: `look-${lookId}`, initial, rev, save: (r, v, keep) => actions.save(lookId, r, v, keep), aside: actions.aside });
+export function LookStation({
+  clientId,
+  lookId,
+  first,
+  initial,
+  rev,
+  finished,
+  at,
+  school,
+  flags,
+  consent,
+  thresholds,
+  actions,
+}: Props) {
+  const autosave = useAutosave<LookData>({
+    key: `look-${lookId}`,
+    initial,
+    rev,
+    save: (r, v, keep) => actions.save(lookId, r, v, keep),
+    aside: actions.aside,
+  });
   const { value: look, set } = autosave;
   const own = testsOf(look);
   const [test, setTest] = useState<TestId>(first ?? own[0] ?? 'quiet');
@@ -102,20 +121,38 @@ export function LookStation({ clientId, lookId, first, initial, rev, finished, a
         <ol aria-label="Tests" className="border-t border-rule">
           {tests.map((t) => (
             <li key={t} className="border-b border-rule">
-              <button type="button" aria-current={shown === t ? 'step' : undefined} onClick={() => setTest(t)} className="flex w-full justify-between border-l-4 border-transparent py-[1.5px] pl-2 text-left hover:bg-sheet aria-[current]:border-rise aria-[current]:font-semibold">
+              <button
+                type="button"
+                aria-current={shown === t ? 'step' : undefined}
+                onClick={() => setTest(t)}
+                className="flex w-full justify-between border-l-4 border-transparent py-[1.5px] pl-2 text-left hover:bg-sheet aria-[current]:border-rise aria-[current]:font-semibold"
+              >
                 {TEST[t].name}
-                <span className="text-[13px] font-normal text-soft">{{ seen: 'seen', skipped: 'skipped', open: '' }[stateOf(look, t)]}</span>
+                <span className="text-[13px] font-normal text-soft">
+                  {{ seen: 'seen', skipped: 'skipped', open: '' }[stateOf(look, t)]}
+                </span>
               </button>
             </li>
           ))}
         </ol>
         <p className="flex justify-between pt-1 text-[13.5px] text-soft">
           <span>{open === 0 ? 'all made' : `${open} to make`}</span>
-          <button type="button" className="underline decoration-rule underline-offset-4 hover:text-ink" onClick={() => setChoosing(true)}>choose tests</button>
+          <button
+            type="button"
+            className="underline decoration-rule underline-offset-4 hover:text-ink"
+            onClick={() => setChoosing(true)}
+          >
+            choose tests
+          </button>
         </p>
         <label className="mt-3 block">
           <span className="text-[13.5px] text-soft">Note on this look</span>
-          <textarea className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1" value={look.note} maxLength={4000} onChange={(e) => set((l) => ({ ...l, note: e.target.value }))} />
+          <textarea
+            className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1"
+            value={look.note}
+            maxLength={4000}
+            onChange={(e) => set((l) => ({ ...l, note: e.target.value }))}
+          />
         </label>
         <div className="mt-auto space-y-2 pt-3">
           <SaveStatus autosave={autosave} />
@@ -126,8 +163,15 @@ export function LookStation({ clientId, lookId, first, initial, rev, finished, a
         </div>
       </div>
       <div className="min-w-0 space-y-3">
-        {!consent.watched && <Notice level="care">Consent to being watched is not recorded in Screen.</Notice>}
-        {bars.length > 0 && stateOf(look, shown) === 'open' && <Notice level="care">The usual position of this test is not for this client ({bars.join('; ')}): use another, or leave the test out.</Notice>}
+        {!consent.watched && (
+          <Notice level="care">Consent to being watched is not recorded in Screen.</Notice>
+        )}
+        {bars.length > 0 && stateOf(look, shown) === 'open' && (
+          <Notice level="care">
+            The usual position of this test is not for this client ({bars.join('; ')}): use another, or leave
+            the test out.
+          </Notice>
+        )}
         {shown === 'quiet' && <QuietTest {...props} />}
         {shown === 'rings' && <RingsTest {...props} school={school} />}
         {shown === 'five' && <FiveTest {...props} />}
@@ -152,10 +196,27 @@ export function LookStation({ clientId, lookId, first, initial, rev, finished, a
             setBefore({ test: shown, look });
             set((l) => without(l, shown));
           }}
-          onBringBack={before?.test === shown ? () => { set(() => before.look); setBefore(null); } : null}
+          onBringBack={
+            before?.test === shown
+              ? () => {
+                  set(() => before.look);
+                  setBefore(null);
+                }
+              : null
+          }
         />
       </div>
-      {choosing && <TestChooser tests={tests} onClose={() => setChoosing(false)} onChoose={(name, chosen) => { set((l) => ({ ...l, protocol: { name, tests: chosen } })); if (!chosen.includes(test)) setTest(chosen[0]!); setChoosing(false); }} />}
+      {choosing && (
+        <TestChooser
+          tests={tests}
+          onClose={() => setChoosing(false)}
+          onChoose={(name, chosen) => {
+            set((l) => ({ ...l, protocol: { name, tests: chosen } }));
+            if (!chosen.includes(test)) setTest(chosen[0]!);
+            setChoosing(false);
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -20,7 +20,13 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
 }
 
 /** A figure with its name, large enough to be read beside the mat. */
-export function Figures({ items, small = false }: { items: readonly { label: string; value: string; unit?: string }[]; small?: boolean }) {
+export function Figures({
+  items,
+  small = false,
+}: {
+  items: readonly { label: string; value: string; unit?: string }[];
+  small?: boolean;
+}) {
   return (
     <dl className={`flex flex-wrap gap-y-2 ${small ? 'gap-x-7' : 'gap-x-9'}`}>
       {items.map(({ label, value, unit }) => (
@@ -36,7 +42,13 @@ export function Figures({ items, small = false }: { items: readonly { label: str
   );
 }
 
-type Timed = { ratePerMin: number; inhaleS: number; exhaleS: number; dutyCycle: number; irregularity: number };
+type Timed = {
+  ratePerMin: number;
+  inhaleS: number;
+  exhaleS: number;
+  dutyCycle: number;
+  irregularity: number;
+};
 
 /** What is shown of a breath timing, tapped or found in a curve. */
 export const timingFigures = (t: Timed, breaths: number) => [

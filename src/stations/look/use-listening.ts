@@ -12,7 +12,10 @@ type Listening = {
   state: 'idle' | 'starting' | 'listening';
   levels: readonly number[];
   error: string | null;
-  start: (open: (onSamples: (samples: Float32Array) => void) => Promise<SoundSource> | SoundSource, keepSound: boolean) => Promise<void>;
+  start: (
+    open: (onSamples: (samples: Float32Array) => void) => Promise<SoundSource> | SoundSource,
+    keepSound: boolean,
+  ) => Promise<void>;
   /** Ends listening and gives back the levels, and the sound as WAV when it was to be kept. */
   stop: () => { levels: number[]; wav: Uint8Array | null };
 };
@@ -23,7 +26,11 @@ export function useListening(): Listening {
   const [levels, setLevels] = useState<readonly number[]>([]);
   const [error, setError] = useState<string | null>(null);
   const source = useRef<SoundSource | null>(null);
-  const heard = useRef<{ levels: number[]; blocks: Float32Array[]; keep: boolean }>({ levels: [], blocks: [], keep: false });
+  const heard = useRef<{ levels: number[]; blocks: Float32Array[]; keep: boolean }>({
+    levels: [],
+    blocks: [],
+    keep: false,
+  });
   useEffect(() => () => source.current?.stop(), []);
   const stop: Listening['stop'] = () => {
     source.current?.stop();

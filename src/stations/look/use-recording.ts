@@ -32,10 +32,14 @@ export function useRecording(key: string): Recording {
   const store = `bands:${key}`;
   const recorder = useRef<BandRecorder | null>(null);
   const source = useRef<BandSource | null>(null);
-  const [shown, setShown] = useState<Pick<Recording, 'state' | 'why' | 'lengthS' | 'samples' | 'gaps' | 'garbage' | 'names'>>({ state: 'idle', why: null, lengthS: 0, samples: 0, gaps: 0, garbage: null, names: [] });
+  const [shown, setShown] = useState<
+    Pick<Recording, 'state' | 'why' | 'lengthS' | 'samples' | 'gaps' | 'garbage' | 'names'>
+  >({ state: 'idle', why: null, lengthS: 0, samples: 0, gaps: 0, garbage: null, names: [] });
   const [found, setFound] = useState<RecorderDraft | null>(null);
   useEffect(() => {
-    void get<RecorderDraft>(store).then((draft) => draft && draft.times.length > 20 && setFound(draft)).catch(() => undefined);
+    void get<RecorderDraft>(store)
+      .then((draft) => draft && draft.times.length > 20 && setFound(draft))
+      .catch(() => undefined);
     return () => source.current?.stop();
   }, [store]);
   const look = () => {
@@ -48,7 +52,10 @@ export function useRecording(key: string): Recording {
     setFound(null);
     setShown({ state: 'connecting', why: null, lengthS: 0, samples: 0, gaps: 0, garbage: null, names: [] });
     const ticking = setInterval(look, 250);
-    const keeping = setInterval(() => recorder.current && void put(store, recorder.current.draft()).catch(() => undefined), PUT_BY_MS);
+    const keeping = setInterval(
+      () => recorder.current && void put(store, recorder.current.draft()).catch(() => undefined),
+      PUT_BY_MS,
+    );
     const ended = () => {
       clearInterval(ticking);
       clearInterval(keeping);
@@ -58,13 +65,21 @@ export function useRecording(key: string): Recording {
     void from.start({
       sample: (s) => {
         const took: Took = recorder.current!.push(s);
-        if (took === 'channels') setShown((v) => ({ ...v, garbage: { count: (v.garbage?.count ?? 0) + 1, last: `a line with ${s.values.length} channels` } }));
+        if (took === 'channels')
+          setShown((v) => ({
+            ...v,
+            garbage: { count: (v.garbage?.count ?? 0) + 1, last: `a line with ${s.values.length} channels` },
+          }));
       },
       names: (names) => {
         recorder.current!.name(names);
         setShown((v) => ({ ...v, names }));
       },
-      garbage: (text, why) => setShown((v) => ({ ...v, garbage: { count: (v.garbage?.count ?? 0) + 1, last: `“${text}”: ${why}` } })),
+      garbage: (text, why) =>
+        setShown((v) => ({
+          ...v,
+          garbage: { count: (v.garbage?.count ?? 0) + 1, last: `“${text}”: ${why}` },
+        })),
       state: (state, why) => {
         if (state === now && !why) return;
         now = state;

@@ -13,7 +13,9 @@ export function useBandsWorker(): { api: () => Remote<BandsWorker>; stop: () => 
   }, []);
   const api = useCallback(() => {
     if (!worker.current) {
-      const thread = new Worker(new URL('../../workers/bands.worker.ts', import.meta.url), { type: 'module' });
+      const thread = new Worker(new URL('../../workers/bands.worker.ts', import.meta.url), {
+        type: 'module',
+      });
       worker.current = { thread, api: wrap<BandsWorker>(thread) };
     }
     return worker.current.api;
@@ -23,11 +25,22 @@ export function useBandsWorker(): { api: () => Remote<BandsWorker>; stop: () => 
 }
 
 /** Sends the bytes of a record to be kept beside a look. */
-export async function keepRecord(lookId: string, name: string, bytes: Uint8Array): Promise<{ ok: true; value: { id: string } } | { ok: false; why: string }> {
+export async function keepRecord(
+  lookId: string,
+  name: string,
+  bytes: Uint8Array,
+): Promise<{ ok: true; value: { id: string } } | { ok: false; why: string }> {
   try {
-    const answer = await fetch(`/looks/${lookId}/recordings`, { method: 'POST', headers: { 'x-record-name': encodeURIComponent(name) }, body: bytes.slice().buffer });
+    const answer = await fetch(`/looks/${lookId}/recordings`, {
+      method: 'POST',
+      headers: { 'x-record-name': encodeURIComponent(name) },
+      body: bytes.slice().buffer,
+    });
     return (await answer.json()) as Awaited<ReturnType<typeof keepRecord>>;
   } catch {
-    return { ok: false, why: 'Kokyu does not answer; the record is still on this page. Try again when it is back' };
+    return {
+      ok: false,
+      why: 'Kokyu does not answer; the record is still on this page. Try again when it is back',
+    };
   }
 }

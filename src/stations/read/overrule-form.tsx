@@ -5,7 +5,15 @@ import { Button } from '@/ui/button';
 import { INPUT } from '@/ui/field';
 import { Slider } from '@/ui/slider';
 
-type Props = { label: string; value: number; max: number; step: number; say: (v: number) => string; onDecide: (value: number, why: string) => void; onCancel: () => void };
+type Props = {
+  label: string;
+  value: number;
+  max: number;
+  step: number;
+  say: (v: number) => string;
+  onDecide: (value: number, why: string) => void;
+  onCancel: () => void;
+};
 
 /** Another value than the computed one, and why. */
 export function OverruleForm({ label, value, max, step, say, onDecide, onCancel }: Props) {
@@ -25,8 +33,12 @@ export function OverruleForm({ label, value, max, step, say, onDecide, onCancel 
         <input className={INPUT} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
       </label>
       <div className="flex gap-3">
-        <Button type="submit" kind="main" disabled={why.trim().length < 3}>Decide so</Button>
-        <Button kind="quiet" onClick={onCancel}>Leave it as computed</Button>
+        <Button type="submit" kind="main" disabled={why.trim().length < 3}>
+          Decide so
+        </Button>
+        <Button kind="quiet" onClick={onCancel}>
+          Leave it as computed
+        </Button>
       </div>
     </form>
   );

@@ -10,7 +10,14 @@ import { NO_JUDGEMENT, type Judgement } from '@/core/read/judgement';
 import type { Need } from '@/core/read/needs';
 import type { ReadingsResult } from '@/core/read/read';
 import { NAMED_FROM, namedReadings, type ReadingName } from '@/core/read/readings';
-import { CONTROL_LABEL, CONTROL_WISH, SCHOOL_LABEL, SCHOOL_WISH, type Control, type School } from '@/core/read/school';
+import {
+  CONTROL_LABEL,
+  CONTROL_WISH,
+  SCHOOL_LABEL,
+  SCHOOL_WISH,
+  type Control,
+  type School,
+} from '@/core/read/school';
 import { TARGET } from '@/core/read/target';
 import type { OwnThresholds } from '@/core/read/thresholds';
 import type { Result } from '@/core/result';
@@ -25,7 +32,9 @@ import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
 
 const LeastResistance = dynamic(() => import('./least-resistance').then((m) => m.LeastResistance));
-const ThresholdDialog = dynamic(() => import('./threshold-dialog').then((m) => m.ThresholdDialog), { ssr: false });
+const ThresholdDialog = dynamic(() => import('./threshold-dialog').then((m) => m.ThresholdDialog), {
+  ssr: false,
+});
 
 type Props = {
   clientId: string;
@@ -55,22 +64,32 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
       <div className="flex items-center gap-10 py-10">
         <Figure position="standing" className="h-40 w-24" />
         <div className="space-y-3">
-          <p className="max-w-[46ch]">Readings come from a look. Start one: a quiet watch and the rib rings are enough to begin with.</p>
-          <Link className={buttonClass('main')} href={`/clients/${clientId}/look`}>Go to Look</Link>
+          <p className="max-w-[46ch]">
+            Readings come from a look. Start one: a quiet watch and the rib rings are enough to begin with.
+          </p>
+          <Link className={buttonClass('main')} href={`/clients/${clientId}/look`}>
+            Go to Look
+          </Link>
         </div>
       </div>
     );
   }
   const told = (answer: Result<null>) => setError(answer.ok ? null : answer.why);
   const judgement = look.data.judgement ?? NO_JUDGEMENT;
-  const judgeReading = (name: ReadingName, decided: { strength: number; why: string } | null) => void actions.judge(look.id, { ...judgement, readings: changed(judgement.readings, name, decided) }).then(told);
-  const judgeNeed = (need: Need, decided: { weight: number; why: string } | null) => void actions.judge(look.id, { ...judgement, needs: changed(judgement.needs, need, decided) }).then(told);
+  const judgeReading = (name: ReadingName, decided: { strength: number; why: string } | null) =>
+    void actions
+      .judge(look.id, { ...judgement, readings: changed(judgement.readings, name, decided) })
+      .then(told);
+  const judgeNeed = (need: Need, decided: { weight: number; why: string } | null) =>
+    void actions.judge(look.id, { ...judgement, needs: changed(judgement.needs, need, decided) }).then(told);
   const named = namedReadings(result.readings);
   const others = result.readings.filter((r) => r.strength < NAMED_FROM);
   const open = result.readings.find((r) => r.name === openName) ?? named[0] ?? null;
   const seenPositions = RING_POSITIONS.filter((p) => look.data.rings[p]);
   const shown = look.data.rings[position] ? position : (seenPositions[0] ?? 'hookLying');
-  const line = (r: (typeof named)[number]) => <ReadingLine key={r.name} reading={r} open={open?.name === r.name} onOpen={() => setOpenName(r.name)} />;
+  const line = (r: (typeof named)[number]) => (
+    <ReadingLine key={r.name} reading={r} open={open?.name === r.name} onOpen={() => setOpenName(r.name)} />
+  );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_400px] gap-10">
       <div className="space-y-3">
@@ -78,45 +97,90 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           <div>
             <h2 className="text-[21px]">Where the breath goes</h2>
             <p className="text-[13.5px] text-soft">
-              {view === 'seen' ? 'filled: seen · dashed: wanted · hatched: silent' : `from the look of ${new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`}
+              {view === 'seen'
+                ? 'filled: seen · dashed: wanted · hatched: silent'
+                : `from the look of ${new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`}
             </p>
           </div>
           <div className="flex shrink-0 items-end gap-4">
             {view === 'seen' && seenPositions.length > 1 && (
-              <Select label="Position" hideLabel options={seenPositions.map((p) => ({ value: p, label: RING_POSITION[p].label }))} value={shown} onValue={setPosition} />
+              <Select
+                label="Position"
+                hideLabel
+                options={seenPositions.map((p) => ({ value: p, label: RING_POSITION[p].label }))}
+                value={shown}
+                onValue={setPosition}
+              />
             )}
-            <Choice label="Show" hideLabel options={[{ value: 'seen', label: 'seen and wanted' }, { value: 'model', label: 'least resistance' }]} value={view} onValue={(v) => v && setView(v)} />
+            <Choice
+              label="Show"
+              hideLabel
+              options={[
+                { value: 'seen', label: 'seen and wanted' },
+                { value: 'model', label: 'least resistance' },
+              ]}
+              value={view}
+              onValue={(v) => v && setView(v)}
+            />
           </div>
         </div>
-        {view === 'seen' ? <Rings seen={look.data.rings[shown] ?? {}} target={TARGET[result.school]} className="h-48 w-full" /> : <LeastResistance rings={look.data.rings} flags={flags} props={props} school={result.school} />}
+        {view === 'seen' ? (
+          <Rings seen={look.data.rings[shown] ?? {}} target={TARGET[result.school]} className="h-48 w-full" />
+        ) : (
+          <LeastResistance rings={look.data.rings} flags={flags} props={props} school={result.school} />
+        )}
         <div className="space-y-1 border-t border-rule pt-2">
           <Choice
             beside
             label="Read by the school"
-            options={[{ value: 'rule', label: 'by the rule' }, { value: 'lowQuiet', label: SCHOOL_LABEL.lowQuiet }, { value: 'allRound', label: SCHOOL_LABEL.allRound }]}
+            options={[
+              { value: 'rule', label: 'by the rule' },
+              { value: 'lowQuiet', label: SCHOOL_LABEL.lowQuiet },
+              { value: 'allRound', label: SCHOOL_LABEL.allRound },
+            ]}
             value={chosen.school ?? 'rule'}
             onValue={(v) => v && void actions.setSchool(clientId, v === 'rule' ? null : v).then(told)}
           />
           <p className="text-[13.5px] text-soft">
             <strong className="text-ink">{SCHOOL_LABEL[result.school]}</strong>: {SCHOOL_WISH[result.school]}.
-            {chosen.school === null ? ` Chosen by the rule: ${result.defaultSchool.because}.` : ` The rule would say ${SCHOOL_LABEL[result.defaultSchool.school]}: ${result.defaultSchool.because}.`}
+            {chosen.school === null
+              ? ` Chosen by the rule: ${result.defaultSchool.because}.`
+              : ` The rule would say ${SCHOOL_LABEL[result.defaultSchool.school]}: ${result.defaultSchool.because}.`}
           </p>
           <Choice
             beside
             label="Trunk control"
-            options={[{ value: 'drawIn', label: CONTROL_LABEL.drawIn }, { value: 'brace', label: CONTROL_LABEL.brace }]}
+            options={[
+              { value: 'drawIn', label: CONTROL_LABEL.drawIn },
+              { value: 'brace', label: CONTROL_LABEL.brace },
+            ]}
             value={result.control}
             onValue={(v) => v && void actions.setControl(clientId, v).then(told)}
           />
-          <p className="text-[13.5px] text-soft">{CONTROL_WISH[result.control]}. Neither school is scored as wrong.</p>
+          <p className="text-[13.5px] text-soft">
+            {CONTROL_WISH[result.control]}. Neither school is scored as wrong.
+          </p>
         </div>
         {error && <Notice level="care">{error}</Notice>}
-        {open && <ReadingSheet key={open.name} reading={open} lookHref={`/clients/${clientId}/look/${look.id}`} onJudge={(decided) => judgeReading(open.name, decided)} />}
+        {open && (
+          <ReadingSheet
+            key={open.name}
+            reading={open}
+            lookHref={`/clients/${clientId}/look/${look.id}`}
+            onJudge={(decided) => judgeReading(open.name, decided)}
+          />
+        )}
       </div>
       <div className="space-y-4 border-l border-rule pl-6">
         <section aria-labelledby="named">
-          <h2 id="named" className="text-[18px]">Readings</h2>
-          {named.length === 0 && <p className="py-2 text-soft">Nothing stands out in what was seen. Look further, or write from the wishes of the school.</p>}
+          <h2 id="named" className="text-[18px]">
+            Readings
+          </h2>
+          {named.length === 0 && (
+            <p className="py-2 text-soft">
+              Nothing stands out in what was seen. Look further, or write from the wishes of the school.
+            </p>
+          )}
           <ul>{named.map(line)}</ul>
           <details className="pt-1">
             <summary className="text-[14px] text-soft">{others.length} not named</summary>
@@ -125,18 +189,38 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
         </section>
         <NeedList needs={result.needs} onJudge={judgeNeed} />
         <div className="flex items-center gap-4">
-          <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>Write a sequence</Link>
-          <button type="button" className="text-[14px] text-soft underline decoration-rule underline-offset-4 hover:text-ink" onClick={() => setHolding(true)}>What is it held against?</button>
+          <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>
+            Write a sequence
+          </Link>
+          <button
+            type="button"
+            className="text-[14px] text-soft underline decoration-rule underline-offset-4 hover:text-ink"
+            onClick={() => setHolding(true)}
+          >
+            What is it held against?
+          </button>
         </div>
-        <p className="text-[13px] text-soft">A reading is a way of seeing, not a diagnosis. You decide; where something is out of your scope, the client’s clinician does.</p>
+        <p className="text-[13px] text-soft">
+          A reading is a way of seeing, not a diagnosis. You decide; where something is out of your scope, the
+          client’s clinician does.
+        </p>
       </div>
-      {holding && <ThresholdDialog own={own} onClose={() => setHolding(false)} onSave={(o) => void actions.setThresholds(o).then(told)} />}
+      {holding && (
+        <ThresholdDialog
+          own={own}
+          onClose={() => setHolding(false)}
+          onSave={(o) => void actions.setThresholds(o).then(told)}
+        />
+      )}
     </div>
   );
 }
 
-function changed<K extends string, V>(all: Partial<Record<K, V>>, key: NoInfer<K>, value: V | null): Partial<Record<K, V>> {
+function changed<K extends string, V>(
+  all: Partial<Record<K, V>>,
+  key: NoInfer<K>,
+  value: V | null,
+): Partial<Record<K, V>> {
   const rest = Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)) as Partial<Record<K, V>>;
   return value === null ? rest : { ...rest, [key]: value };
 }
-

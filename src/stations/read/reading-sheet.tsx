@@ -9,18 +9,38 @@ import { readableSource } from '@/core/source';
 import { OverruleForm } from './overrule-form';
 
 /** One reading in the list: its strength, how much was looked at, and whether something disagrees. */
-export function ReadingLine({ reading, open, onOpen }: { reading: JudgedReading; open: boolean; onOpen: () => void }) {
+export function ReadingLine({
+  reading,
+  open,
+  onOpen,
+}: {
+  reading: JudgedReading;
+  open: boolean;
+  onOpen: () => void;
+}) {
   const { strength, certainty, overruled, conflicts } = reading;
-  const notes = [certainty === 0 ? 'not looked at' : `from ${Math.round(certainty * 100)} % of what could be looked at`, conflicts.length > 0 ? 'observations disagree' : '', overruled ? `yours; computed ${overruled.computed.toFixed(2)}` : ''].filter(Boolean);
+  const notes = [
+    certainty === 0 ? 'not looked at' : `from ${Math.round(certainty * 100)} % of what could be looked at`,
+    conflicts.length > 0 ? 'observations disagree' : '',
+    overruled ? `yours; computed ${overruled.computed.toFixed(2)}` : '',
+  ].filter(Boolean);
   return (
     <li className="border-b border-rule">
-      <button type="button" aria-pressed={open} onClick={onOpen} className="w-full border-l-4 border-transparent py-1 pl-2 text-left hover:bg-sheet aria-pressed:border-rise aria-pressed:bg-sheet">
+      <button
+        type="button"
+        aria-pressed={open}
+        onClick={onOpen}
+        className="w-full border-l-4 border-transparent py-1 pl-2 text-left hover:bg-sheet aria-pressed:border-rise aria-pressed:bg-sheet"
+      >
         <span className="flex justify-between">
           <span className="font-semibold">{READING[reading.name].label}</span>
           <span className="tabular-nums">{certainty === 0 && !overruled ? '–' : strength.toFixed(2)}</span>
         </span>
         <span className="mt-0.5 block h-[6px] bg-rule">
-          <span className={`block h-full ${overruled ? 'bg-tone' : 'bg-ink'}`} style={{ width: `${strength * 100}%` }} />
+          <span
+            className={`block h-full ${overruled ? 'bg-tone' : 'bg-ink'}`}
+            style={{ width: `${strength * 100}%` }}
+          />
         </span>
         <span className="text-[13px] text-soft">{notes.join(' · ')}</span>
       </button>
@@ -28,7 +48,11 @@ export function ReadingLine({ reading, open, onOpen }: { reading: JudgedReading;
   );
 }
 
-type SheetProps = { reading: JudgedReading; lookHref: string; onJudge: (decided: { strength: number; why: string } | null) => void };
+type SheetProps = {
+  reading: JudgedReading;
+  lookHref: string;
+  onJudge: (decided: { strength: number; why: string } | null) => void;
+};
 
 /** The reasons of a reading, what disagrees, what would settle it, and the instructor's own decision. */
 export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
@@ -40,24 +64,65 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
         <h3 className="text-[19px]">{READING[name].label}</h3>
         <span className="text-[14px]">
           {overruled ? (
-            <button type="button" className="text-soft underline underline-offset-4" onClick={() => onJudge(null)}>take your decision back</button>
+            <button
+              type="button"
+              className="text-soft underline underline-offset-4"
+              onClick={() => onJudge(null)}
+            >
+              take your decision back
+            </button>
           ) : (
-            <button type="button" className="text-soft underline underline-offset-4" onClick={() => setDeciding((d) => !d)}>decide otherwise</button>
+            <button
+              type="button"
+              className="text-soft underline underline-offset-4"
+              onClick={() => setDeciding((d) => !d)}
+            >
+              decide otherwise
+            </button>
           )}
         </span>
       </div>
       <p>{READING[name].meaning}</p>
-      {overruled && <p className="border-l-4 border-tone bg-sheet px-3 py-1.5">You say {reading.strength.toFixed(2)} where {overruled.computed.toFixed(2)} was computed: {overruled.why} Follow will show which came closer.</p>}
-      {deciding && !overruled && <OverruleForm label="Strength" value={reading.strength} max={1} step={0.05} say={(v) => v.toFixed(2)} onCancel={() => setDeciding(false)} onDecide={(strength, why) => { onJudge({ strength, why }); setDeciding(false); }} />}
+      {overruled && (
+        <p className="border-l-4 border-tone bg-sheet px-3 py-1.5">
+          You say {reading.strength.toFixed(2)} where {overruled.computed.toFixed(2)} was computed:{' '}
+          {overruled.why} Follow will show which came closer.
+        </p>
+      )}
+      {deciding && !overruled && (
+        <OverruleForm
+          label="Strength"
+          value={reading.strength}
+          max={1}
+          step={0.05}
+          say={(v) => v.toFixed(2)}
+          onCancel={() => setDeciding(false)}
+          onDecide={(strength, why) => {
+            onJudge({ strength, why });
+            setDeciding(false);
+          }}
+        />
+      )}
       {reading.conflicts.length > 0 && <Conflicts list={reading.conflicts} />}
       <div className="grid grid-cols-2 gap-8 text-[14.5px]">
         <EvidenceList title="Speaks for it" list={reading.for} none="Nothing seen speaks for it." />
-        <EvidenceList title="Speaks against it" list={reading.against} none="Nothing seen speaks against it." />
+        <EvidenceList
+          title="Speaks against it"
+          list={reading.against}
+          none="Nothing seen speaks against it."
+        />
       </div>
       {reading.next.length > 0 && (
         <p className="text-[14.5px]">
-          <span className="font-semibold">To be surer, look at:</span> {reading.next.slice(0, 5).map((n) => n.measure).join('; ')}.{' '}
-          <Link className="underline underline-offset-4" href={`${lookHref}?test=${reading.next[0]!.test}`}>Look now</Link>
+          <span className="font-semibold">To be surer, look at:</span>{' '}
+          {reading.next
+            .slice(0, 5)
+            .map((n) => n.measure)
+            .join('; ')}
+          .{' '}
+          <Link className="underline underline-offset-4" href={`${lookHref}?test=${reading.next[0]!.test}`}>
+            Look now
+          </Link>
         </p>
       )}
     </article>
@@ -70,7 +135,9 @@ function Conflicts({ list }: { list: readonly Conflict[] }) {
       {list.map((c) => (
         <li key={c.topic + c.other.text}>
           <strong>These do not agree</strong> ({c.topic}): {c.used.text}, but {c.other.text}.{' '}
-          {c.settled ? `The ${GRADE_LABEL[c.used.grade].split(' ')[0]} one counts, the ${GRADE_LABEL[c.other.grade].split(' ')[0]} one is set aside.` : 'Both are of one kind and both count: look again.'}
+          {c.settled
+            ? `The ${GRADE_LABEL[c.used.grade].split(' ')[0]} one counts, the ${GRADE_LABEL[c.other.grade].split(' ')[0]} one is set aside.`
+            : 'Both are of one kind and both count: look again.'}
         </li>
       ))}
     </ul>
@@ -87,7 +154,11 @@ function EvidenceList({ title, list, none }: { title: string; list: readonly Evi
         <ul className="space-y-1">
           {list.map((e) => (
             <li key={e.text}>
-              {e.text} <span className="block text-[13px] text-soft">{GRADE_LABEL[e.grade]}, weight {e.weight}; held against: {e.against} ({readableSource(e.source)})</span>
+              {e.text}{' '}
+              <span className="block text-[13px] text-soft">
+                {GRADE_LABEL[e.grade]}, weight {e.weight}; held against: {e.against} (
+                {readableSource(e.source)})
+              </span>
             </li>
           ))}
         </ul>

@@ -18,7 +18,9 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
   };
   return (
     <section aria-labelledby="flags">
-      <h2 id="flags" className="border-t border-rule pt-3 text-[18px]">Flags</h2>
+      <h2 id="flags" className="border-t border-rule pt-3 text-[18px]">
+        Flags
+      </h2>
       <div className="grid grid-cols-[236px_1fr_1fr] gap-x-7">
         {COLUMNS.map((names) => (
           <div key={names[0]} className="space-y-2">
@@ -27,17 +29,57 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
                 <legend className="text-[13.5px] text-soft">{group.name}</legend>
                 {group.name === 'Pregnancy and birth' ? (
                   <div className="space-y-1">
-                    {group.flags.filter((f) => NUMBER[f]).map((flag) => (
-                      <NumberField key={flag} beside label={NUMBER[flag]!.label} unit={NUMBER[flag]!.unit} min={0} max={NUMBER[flag]!.max} value={flags[flag] as number | undefined} onValue={(v) => set(flag, v === undefined ? undefined : flag === 'separationMm' ? v : Math.round(v))} />
-                    ))}
-                    <Choice beside label="birth" options={[{ value: 'vaginal', label: 'vaginal' }, { value: 'caesarean', label: 'caesarean' }]} value={flags.birth} onValue={(v) => set('birth', v)} />
+                    {group.flags
+                      .filter((f) => NUMBER[f])
+                      .map((flag) => (
+                        <NumberField
+                          key={flag}
+                          beside
+                          label={NUMBER[flag]!.label}
+                          unit={NUMBER[flag]!.unit}
+                          min={0}
+                          max={NUMBER[flag]!.max}
+                          value={flags[flag] as number | undefined}
+                          onValue={(v) =>
+                            set(
+                              flag,
+                              v === undefined ? undefined : flag === 'separationMm' ? v : Math.round(v),
+                            )
+                          }
+                        />
+                      ))}
+                    <Choice
+                      beside
+                      label="birth"
+                      options={[
+                        { value: 'vaginal', label: 'vaginal' },
+                        { value: 'caesarean', label: 'caesarean' },
+                      ]}
+                      value={flags.birth}
+                      onValue={(v) => set('birth', v)}
+                    />
                   </div>
                 ) : (
                   group.flags.map((flag) =>
                     flag === 'backPain' ? (
-                      <Choice key={flag} label="back pain, worse on" options={[{ value: 'bending', label: 'bending' }, { value: 'arching', label: 'arching' }, { value: 'either', label: 'both' }]} value={flags.backPain} onValue={(v) => set('backPain', v)} />
+                      <Choice
+                        key={flag}
+                        label="back pain, worse on"
+                        options={[
+                          { value: 'bending', label: 'bending' },
+                          { value: 'arching', label: 'arching' },
+                          { value: 'either', label: 'both' },
+                        ]}
+                        value={flags.backPain}
+                        onValue={(v) => set('backPain', v)}
+                      />
                     ) : (
-                      <CheckField key={flag} label={FLAG_LABEL[flag]} checked={Boolean(flags[flag])} onChecked={(v) => set(flag, v)} />
+                      <CheckField
+                        key={flag}
+                        label={FLAG_LABEL[flag]}
+                        checked={Boolean(flags[flag])}
+                        onChecked={(v) => set(flag, v)}
+                      />
                     ),
                   )
                 )}
@@ -50,4 +92,8 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
   );
 }
 
-const COLUMNS: readonly (readonly string[])[] = [['Pregnancy and birth', 'Pelvic floor'], ['Heart, nerves, lungs', 'Pressure and tissue'], ['Positions']];
+const COLUMNS: readonly (readonly string[])[] = [
+  ['Pregnancy and birth', 'Pelvic floor'],
+  ['Heart, nerves, lungs', 'Pressure and tissue'],
+  ['Positions'],
+];

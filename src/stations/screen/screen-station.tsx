@@ -26,7 +26,13 @@ const CONSENT = { watched: 'to be watched', filmed: 'to be filmed', touched: 'to
 
 /** Consent, flags, goals, props; beside them what that allows, changes and bars. */
 export function ScreenStation({ clientId, initial, rev, library, save, aside }: Props) {
-  const autosave = useAutosave<Screen>({ key: `screen-${clientId}`, initial, rev, save: (r, v, keep) => save(clientId, r, v, keep), aside });
+  const autosave = useAutosave<Screen>({
+    key: `screen-${clientId}`,
+    initial,
+    rev,
+    save: (r, v, keep) => save(clientId, r, v, keep),
+    aside,
+  });
   const { value: screen, set } = autosave;
   const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));
   const setRedFlags = (redFlags: RedFlagRecord[]) => set((s) => ({ ...s, redFlags }));
@@ -36,13 +42,22 @@ export function ScreenStation({ clientId, initial, rev, library, save, aside }: 
         <OpenRedFlags records={screen.redFlags} onChange={setRedFlags} />
         <div className="grid grid-cols-[160px_1fr_180px] gap-6">
           <section aria-labelledby="consent">
-            <h2 id="consent" className="text-[18px]">Consent</h2>
+            <h2 id="consent" className="text-[18px]">
+              Consent
+            </h2>
             {(Object.keys(CONSENT) as (keyof typeof CONSENT)[]).map((key) => (
-              <CheckField key={key} label={CONSENT[key]} checked={screen.consent[key]} onChecked={(v) => set((s) => ({ ...s, consent: { ...s.consent, [key]: v } }))} />
+              <CheckField
+                key={key}
+                label={CONSENT[key]}
+                checked={screen.consent[key]}
+                onChecked={(v) => set((s) => ({ ...s, consent: { ...s.consent, [key]: v } }))}
+              />
             ))}
           </section>
           <section aria-labelledby="goals">
-            <h2 id="goals" className="text-[18px]">Goals, in the client’s words</h2>
+            <h2 id="goals" className="text-[18px]">
+              Goals, in the client’s words
+            </h2>
             <textarea
               aria-label="Goals"
               className="mt-1 h-[58px] w-full resize-none border-b-[1.5px] border-ink bg-transparent px-0.5 py-1"
@@ -57,7 +72,9 @@ export function ScreenStation({ clientId, initial, rev, library, save, aside }: 
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
         <div className="grid grid-cols-[1.1fr_1fr] gap-7">
           <section aria-labelledby="red">
-            <h2 id="red" className="text-[18px]">Red flags</h2>
+            <h2 id="red" className="text-[18px]">
+              Red flags
+            </h2>
             <p className="text-[13px] text-soft">Each ends the session: to a clinician.</p>
             <div className="mt-1 flex flex-wrap gap-1">
               {RED_FLAGS.map((flag) => (
@@ -73,7 +90,9 @@ export function ScreenStation({ clientId, initial, rev, library, save, aside }: 
             </div>
           </section>
           <section aria-labelledby="props">
-            <h2 id="props" className="text-[18px]">Props at hand</h2>
+            <h2 id="props" className="text-[18px]">
+              Props at hand
+            </h2>
             <div className="mt-1 flex flex-wrap gap-1">
               {PROPS.map((prop) => {
                 const has = screen.props.includes(prop);
@@ -83,7 +102,12 @@ export function ScreenStation({ clientId, initial, rev, library, save, aside }: 
                     type="button"
                     aria-pressed={has}
                     className="border-[1.5px] border-rule px-1.5 py-px text-[13.5px] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
-                    onClick={() => set((s) => ({ ...s, props: has ? s.props.filter((p) => p !== prop) : [...s.props, prop] }))}
+                    onClick={() =>
+                      set((s) => ({
+                        ...s,
+                        props: has ? s.props.filter((p) => p !== prop) : [...s.props, prop],
+                      }))
+                    }
                   >
                     {PROP_LABEL[prop]}
                   </button>

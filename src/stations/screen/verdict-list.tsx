@@ -18,19 +18,44 @@ const MARK: Record<Status, { word: string; className: string }> = {
 const ORDER: readonly Status[] = ['barred', 'changed', 'allowed'];
 
 /** Every drill for this client: barred, changed or allowed, and why. */
-export function VerdictList({ library, flags, props }: { library: OwnLibrary; flags: Flags; props: readonly Prop[] }) {
+export function VerdictList({
+  library,
+  flags,
+  props,
+}: {
+  library: OwnLibrary;
+  flags: Flags;
+  props: readonly Prop[];
+}) {
   const [only, setOnly] = useState<Status | null>(null);
-  const verdicts = useMemo(() => catalogueOf(library).map((drill) => ({ drill, ...verdictFor(drill, flags, props) })), [library, flags, props]);
+  const verdicts = useMemo(
+    () => catalogueOf(library).map((drill) => ({ drill, ...verdictFor(drill, flags, props) })),
+    [library, flags, props],
+  );
   const cautions = cautionsFor(flags);
   const count = (status: Status) => verdicts.filter((v) => v.status === status).length;
-  const shown = ORDER.flatMap((status) => verdicts.filter((v) => v.status === status && (only === null || only === status)));
+  const shown = ORDER.flatMap((status) =>
+    verdicts.filter((v) => v.status === status && (only === null || only === status)),
+  );
   return (
     <section aria-labelledby="verdicts" className="flex h-[630px] flex-col border-l border-rule pl-6">
-      <h2 id="verdicts" className="text-[18px]">What is open to this client</h2>
+      <h2 id="verdicts" className="text-[18px]">
+        What is open to this client
+      </h2>
       <div className="flex gap-2 py-1.5">
         {ORDER.map((status) => (
-          <button key={status} type="button" aria-pressed={only === status} onClick={() => setOnly(only === status ? null : status)} className="border-b-[3px] border-transparent pr-4 text-left aria-pressed:border-rise">
-            <span className={`block text-[22px] leading-none font-semibold tabular-nums ${status === 'allowed' ? '' : MARK[status].className}`}>{count(status)}</span>
+          <button
+            key={status}
+            type="button"
+            aria-pressed={only === status}
+            onClick={() => setOnly(only === status ? null : status)}
+            className="border-b-[3px] border-transparent pr-4 text-left aria-pressed:border-rise"
+          >
+            <span
+              className={`block text-[22px] leading-none font-semibold tabular-nums ${status === 'allowed' ? '' : MARK[status].className}`}
+            >
+              {count(status)}
+            </span>
             <span className="text-[13.5px] text-soft">{MARK[status].word}</span>
           </button>
         ))}
@@ -63,13 +88,22 @@ function VerdictLine({ drill, verdict }: { drill: Drill; verdict: Verdict }) {
       </span>
       <span className="grow">
         <span className="flex justify-between gap-2">
-          <span className={verdict.status === 'barred' ? 'line-through decoration-stop' : 'font-semibold'}>{drill.name}</span>
-          <span className={`text-[13.5px] ${MARK[verdict.status].className}`}>{MARK[verdict.status].word}</span>
+          <span className={verdict.status === 'barred' ? 'line-through decoration-stop' : 'font-semibold'}>
+            {drill.name}
+          </span>
+          <span className={`text-[13.5px] ${MARK[verdict.status].className}`}>
+            {MARK[verdict.status].word}
+          </span>
         </span>
         {verdict.reasons.map((r) => (
-          <span key={r.text} className="block text-[13.5px] text-soft">{r.text}{r.how ? `: ${r.how}` : ''} <span className="text-[12px]">({readableSource(r.source)})</span></span>
+          <span key={r.text} className="block text-[13.5px] text-soft">
+            {r.text}
+            {r.how ? `: ${r.how}` : ''} <span className="text-[12px]">({readableSource(r.source)})</span>
+          </span>
         ))}
-        {verdict.status === 'changed' && <span className="block text-[13.5px]">→ {POSITION[position].label}</span>}
+        {verdict.status === 'changed' && (
+          <span className="block text-[13.5px]">→ {POSITION[position].label}</span>
+        )}
       </span>
     </li>
   );

@@ -8,17 +8,30 @@ import { Button, buttonClass } from '@/ui/button';
 export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: boolean; pdfHref: string }) {
   const client = sheet.for === 'client';
   return (
-    <article className={`sheet mx-auto max-w-[820px] ${large ? 'sheet-large' : ''} ${client ? 'sheet-client' : 'sheet-instructor'}`} aria-label={sheet.title}>
+    <article
+      className={`sheet mx-auto max-w-[820px] ${large ? 'sheet-large' : ''} ${client ? 'sheet-client' : 'sheet-instructor'}`}
+      aria-label={sheet.title}
+    >
       <div className="no-print flex gap-3 py-3">
-        <Button kind="main" onClick={() => window.print()}>Print</Button>
-        <a className={buttonClass()} href={pdfHref} download>PDF</a>
+        <Button kind="main" onClick={() => window.print()}>
+          Print
+        </Button>
+        <a className={buttonClass()} href={pdfHref} download>
+          PDF
+        </a>
       </div>
       <header className="flex items-end justify-between border-b-[1.5px] border-ink pb-1">
         <h1 className="text-[1.7em]">{sheet.title}</h1>
         <span className="tabular-nums">{sheet.total} min in all</span>
       </header>
-      {sheet.cautions.map((c) => <p key={c} className="text-care"><strong>Caution.</strong> {c}</p>)}
-      {sheet.rows.map((row) => (client ? <ForClient key={row.number} row={row} /> : <ForInstructor key={row.number} row={row} />))}
+      {sheet.cautions.map((c) => (
+        <p key={c} className="text-care">
+          <strong>Caution.</strong> {c}
+        </p>
+      ))}
+      {sheet.rows.map((row) =>
+        client ? <ForClient key={row.number} row={row} /> : <ForInstructor key={row.number} row={row} />,
+      )}
       {sheet.relook && <p className="pt-1.5 font-semibold tabular-nums">{sheet.relook}</p>}
       <p className="pt-1.5 text-stop">{sheet.stop}</p>
     </article>
@@ -31,8 +44,12 @@ function ForInstructor({ row }: { row: SheetRow }) {
       <span className="font-semibold tabular-nums">{row.at}</span>
       <Figure position={row.position} props={row.props} figure={row.figure} className="h-[3.4em] w-full" />
       <span>
-        <strong>{row.number}. {row.name}</strong>
-        <span className="block text-soft">{[row.positionLabel, row.propsLabel].filter(Boolean).join('; ')}</span>
+        <strong>
+          {row.number}. {row.name}
+        </strong>
+        <span className="block text-soft">
+          {[row.positionLabel, row.propsLabel].filter(Boolean).join('; ')}
+        </span>
       </span>
       <span className="tabular-nums">
         <strong>{row.written}</strong>
@@ -54,14 +71,32 @@ function ForClient({ row }: { row: SheetRow }) {
     <section className="grid break-inside-avoid grid-cols-[13em_1fr] gap-x-[1em] border-b border-rule py-[0.6em]">
       <div>
         <Figure position={row.position} props={row.props} figure={row.figure} className="h-[7em] w-full" />
-        {row.end && <Figure position={row.position} props={row.props} figure={row.end} className="h-[6em] w-full" title={`${row.name}, where the move ends`} />}
+        {row.end && (
+          <Figure
+            position={row.position}
+            props={row.props}
+            figure={row.end}
+            className="h-[6em] w-full"
+            title={`${row.name}, where the move ends`}
+          />
+        )}
       </div>
       <div>
-        <h2 className="text-[1.2em]">{row.number}. {row.name}</h2>
-        <p className="text-soft">{row.positionSetUp} {row.propsLabel && `With: ${row.propsLabel}.`}</p>
+        <h2 className="text-[1.2em]">
+          {row.number}. {row.name}
+        </h2>
+        <p className="text-soft">
+          {row.positionSetUp} {row.propsLabel && `With: ${row.propsLabel}.`}
+        </p>
         <p className="text-[1.15em] font-bold tabular-nums">{row.counts}</p>
-        <p className="tabular-nums">{row.dose}.{row.movement && ` ${row.movement}.`}</p>
-        {row.cues.map((c) => <p key={c} className="italic">“{c}”</p>)}
+        <p className="tabular-nums">
+          {row.dose}.{row.movement && ` ${row.movement}.`}
+        </p>
+        {row.cues.map((c) => (
+          <p key={c} className="italic">
+            “{c}”
+          </p>
+        ))}
         <p className="text-soft">You should feel: {row.feeling}</p>
       </div>
     </section>

@@ -13,14 +13,28 @@ import { FileButton } from '@/ui/file-button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 
-type Row = { id: string; name: string; goals: string; openRedFlags: number; lastLookAt: string | null; lookOpen: boolean; lastRunAt: string | null; runOpen: string | null; sequences: number; rings: Excursions | null };
+type Row = {
+  id: string;
+  name: string;
+  goals: string;
+  openRedFlags: number;
+  lastLookAt: string | null;
+  lookOpen: boolean;
+  lastRunAt: string | null;
+  runOpen: string | null;
+  sequences: number;
+  rings: Excursions | null;
+};
 
 type Props = {
   rows: Row[];
   total: number;
   page: number;
   pageSize: number;
-  actions: { createClient: (name: string) => Promise<Result<{ id: string }>>; bringInClient: (text: string) => Promise<Result<{ id: string }>> };
+  actions: {
+    createClient: (name: string) => Promise<Result<{ id: string }>>;
+    bringInClient: (text: string) => Promise<Result<{ id: string }>>;
+  };
 };
 
 /** Who is here, what is due and what is unfinished. */
@@ -59,10 +73,17 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
     <div className="grid grid-cols-[1fr_300px] gap-12 pt-3">
       <section aria-labelledby="clients">
         <div className="flex items-end justify-between border-b-[1.5px] border-ink pb-2">
-          <h1 id="clients" className="text-[25px]">Clients</h1>
+          <h1 id="clients" className="text-[25px]">
+            Clients
+          </h1>
           <label className="flex items-baseline gap-2 text-[14px] text-soft">
             Find
-            <input ref={searchBox} className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink" value={search} onChange={(e) => setSearch(e.target.value)} />
+            <input
+              ref={searchBox}
+              className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
           </label>
         </div>
         {total === 0 ? (
@@ -77,9 +98,19 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
         )}
         {search.trim() === '' && pages > 1 && (
           <nav aria-label="Pages" className="flex items-center gap-4 pt-3">
-            {page > 0 && <Link className="underline underline-offset-4" href={`/?page=${page - 1}`}>Before</Link>}
-            <span className="text-soft tabular-nums">{page + 1} of {pages}</span>
-            {page + 1 < pages && <Link className="underline underline-offset-4" href={`/?page=${page + 1}`}>Next</Link>}
+            {page > 0 && (
+              <Link className="underline underline-offset-4" href={`/?page=${page - 1}`}>
+                Before
+              </Link>
+            )}
+            <span className="text-soft tabular-nums">
+              {page + 1} of {pages}
+            </span>
+            {page + 1 < pages && (
+              <Link className="underline underline-offset-4" href={`/?page=${page + 1}`}>
+                Next
+              </Link>
+            )}
           </nav>
         )}
       </section>
@@ -94,19 +125,32 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
           <h2 className="text-[18px]">A new client</h2>
           <label className="block">
             <span className="block text-[13.5px] text-soft">Name as you use it; initials will do</span>
-            <input ref={newName} name="name" className="w-full border-b-[1.5px] border-ink bg-transparent px-0.5 py-1" autoComplete="off" />
+            <input
+              ref={newName}
+              name="name"
+              className="w-full border-b-[1.5px] border-ink bg-transparent px-0.5 py-1"
+              autoComplete="off"
+            />
           </label>
-          <Button type="submit" kind="main">Begin with Screen</Button>
+          <Button type="submit" kind="main">
+            Begin with Screen
+          </Button>
         </form>
         <div className="space-y-2">
           <h2 className="text-[18px]">Bring in a client file</h2>
-          <p className="text-[13.5px] text-soft">A JSON file saved by Kokyu. It is added as a new client; nobody is changed.</p>
-          <FileButton label="Choose a client file" accept=".json,application/json" onFile={(file) => void file.text().then(actions.bringInClient).then(open)} />
+          <p className="text-[13.5px] text-soft">
+            A JSON file saved by Kokyu. It is added as a new client; nobody is changed.
+          </p>
+          <FileButton
+            label="Choose a client file"
+            accept=".json,application/json"
+            onFile={(file) => void file.text().then(actions.bringInClient).then(open)}
+          />
         </div>
         {error && <Notice level="care">{error}</Notice>}
         <p className="border-t border-rule pt-3 text-[13.5px] text-soft">
-          Kokyu records, computes and suggests; you decide. It names readings, never a diagnosis. The client’s clinician and your local rules on scope of
-          practice come first. Everything stays on this machine.
+          Kokyu records, computes and suggests; you decide. It names readings, never a diagnosis. The client’s
+          clinician and your local rules on scope of practice come first. Everything stays on this machine.
         </p>
       </aside>
     </div>
@@ -117,11 +161,22 @@ function ClientLine({ row }: { row: Row }) {
   const state = stateOf(row);
   return (
     <li className="border-b border-rule">
-      <Link href={`/clients/${row.id}`} className="grid grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet">
+      <Link
+        href={`/clients/${row.id}`}
+        className="grid grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet"
+      >
         <span className="text-[17px] font-semibold">{row.name}</span>
-        {row.rings ? <RingGlyph seen={row.rings} className="h-9 w-32" /> : <span className="text-[13.5px] text-soft">no rings yet</span>}
+        {row.rings ? (
+          <RingGlyph seen={row.rings} className="h-9 w-32" />
+        ) : (
+          <span className="text-[13.5px] text-soft">no rings yet</span>
+        )}
         <span className="line-clamp-2 leading-snug text-soft">{row.goals || 'no goal written yet'}</span>
-        <span className={`text-right text-[14.5px] ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}>{state.text}</span>
+        <span
+          className={`text-right text-[14.5px] ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}
+        >
+          {state.text}
+        </span>
       </Link>
     </li>
   );
@@ -133,7 +188,10 @@ function stateOf(row: Row): { level: 'stop' | 'open' | 'calm'; text: string } {
   if (!row.lastLookAt) return { level: 'open', text: 'not looked at yet' };
   if (row.lookOpen) return { level: 'open', text: 'a look is not finished' };
   if (row.sequences === 0) return { level: 'open', text: 'looked at, nothing written yet' };
-  const last = row.lastRunAt && row.lastRunAt > row.lastLookAt ? { what: 'run', at: row.lastRunAt } : { what: 'look', at: row.lastLookAt };
+  const last =
+    row.lastRunAt && row.lastRunAt > row.lastLookAt
+      ? { what: 'run', at: row.lastRunAt }
+      : { what: 'look', at: row.lastLookAt };
   return { level: 'calm', text: `last ${last.what} ${formatDistanceToNowStrict(new Date(last.at))} ago` };
 }
 
@@ -142,8 +200,13 @@ function Empty() {
     <div className="flex items-center gap-8 py-10">
       <Figure position="hookLying" className="h-28 w-56" />
       <div className="max-w-[46ch] space-y-3">
-        <p>Nobody is here yet. Write a name on the right and begin with Screen: consent, flags, goals and the props at home.</p>
-        <Link href="/drills" className={buttonClass()}>Or read through the drills</Link>
+        <p>
+          Nobody is here yet. Write a name on the right and begin with Screen: consent, flags, goals and the
+          props at home.
+        </p>
+        <Link href="/drills" className={buttonClass()}>
+          Or read through the drills
+        </Link>
       </div>
     </div>
   );

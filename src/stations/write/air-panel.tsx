@@ -10,39 +10,82 @@ import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 
-const TAKEN_LABEL: Record<Taken, string> = { small: 'small, as coached', asInQuiet: 'as in quiet breathing', large: 'large' };
+const TAKEN_LABEL: Record<Taken, string> = {
+  small: 'small, as coached',
+  asInQuiet: 'as in quiet breathing',
+  large: 'large',
+};
 
 /** How much air the sequence moves, with holds and resisted breaths summed, and an adjustment where it is too much. */
-export function AirPanel({ sequence, input, onEase }: { sequence: Sequence; input: Omit<AirInput, 'taken'>; onEase: (edits: readonly Edit[]) => void }) {
+export function AirPanel({
+  sequence,
+  input,
+  onEase,
+}: {
+  sequence: Sequence;
+  input: Omit<AirInput, 'taken'>;
+  onEase: (edits: readonly Edit[]) => void;
+}) {
   const [taken, setTaken] = useState<Taken>('small');
   const [open, setOpen] = useState(false);
   const air = useMemo(() => airOf(sequence, { ...input, taken }), [sequence, input, taken]);
-  const ease = useMemo(() => (open ? easeAir(sequence, { ...input, taken }) : null), [open, sequence, input, taken]);
+  const ease = useMemo(
+    () => (open ? easeAir(sequence, { ...input, taken }) : null),
+    [open, sequence, input, taken],
+  );
   const low = air.spans.length > 0;
   return (
     <section aria-label="Air moved" className="border-t border-rule pt-1.5">
-      <button type="button" aria-expanded={open} onClick={() => setOpen((o) => !o)} className="flex w-full flex-wrap items-baseline gap-x-7 text-left text-[14.5px] hover:bg-sheet">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen((o) => !o)}
+        className="flex w-full flex-wrap items-baseline gap-x-7 text-left text-[14.5px] hover:bg-sheet"
+      >
         <strong>Air moved</strong>
-        <span className={low ? 'font-semibold text-care' : ''}>{low ? `too much in ${air.spans.length} span${air.spans.length > 1 ? 's' : ''}` : 'within its limit'}, lowest {air.lowest.co2.toFixed(0)} mmHg</span>
+        <span className={low ? 'font-semibold text-care' : ''}>
+          {low
+            ? `too much in ${air.spans.length} span${air.spans.length > 1 ? 's' : ''}`
+            : 'within its limit'}
+          , lowest {air.lowest.co2.toFixed(0)} mmHg
+        </span>
         <span>held breath {clock(air.holdS)}</span>
         <span>{air.resistedBreaths} breaths against resistance</span>
         <span className="ml-auto text-soft underline underline-offset-4">{open ? 'close' : 'show'}</span>
       </button>
       {open && (
         <div className="space-y-2 pt-2">
-          <Choice beside label="If the breaths are taken" options={TAKEN.map((t) => ({ value: t, label: TAKEN_LABEL[t] }))} value={taken} onValue={(t) => t && setTaken(t)} />
+          <Choice
+            beside
+            label="If the breaths are taken"
+            options={TAKEN.map((t) => ({ value: t, label: TAKEN_LABEL[t] }))}
+            value={taken}
+            onValue={(t) => t && setTaken(t)}
+          />
           <AirStrip air={air} className="w-full" />
           {low && (
             <Notice
               level="care"
               action={ease ? <Button onClick={() => onEase(ease.edits)}>Ease it</Button> : undefined}
             >
-              {air.spans.map((s) => `${clock(s.fromS)} to ${clock(s.toS)}${s.level === 'veryLow' ? ', very low' : ''}`).join('; ')}: more air than the body uses. Tingling, dizziness or a wish to yawn: stop, breathe normally. {ease ? `It would be eased by: ${ease.says}.` : 'Coach smaller breaths.'}
+              {air.spans
+                .map(
+                  (s) => `${clock(s.fromS)} to ${clock(s.toS)}${s.level === 'veryLow' ? ', very low' : ''}`,
+                )
+                .join('; ')}
+              : more air than the body uses. Tingling, dizziness or a wish to yawn: stop, breathe normally.{' '}
+              {ease ? `It would be eased by: ${ease.says}.` : 'Coach smaller breaths.'}
             </Notice>
           )}
           <p className="text-[13.5px] text-soft">
-            Arithmetic from {air.assumed ? `an assumed body (${ASSUMED_SIZE.heightCm} cm, ${ASSUMED_SIZE.ageY} years); set the client’s in Screen` : 'the client’s size'}, quiet breathing and the lengths of each breath: it measures nobody. Carbon dioxide falls with a half-time of 3 min and comes back with one of 16 min.
-            {input.flags.panic && ` With a history of panic or overbreathing the limit stands higher, at ${air.limit}.`}
+            Arithmetic from{' '}
+            {air.assumed
+              ? `an assumed body (${ASSUMED_SIZE.heightCm} cm, ${ASSUMED_SIZE.ageY} years); set the client’s in Screen`
+              : 'the client’s size'}
+            , quiet breathing and the lengths of each breath: it measures nobody. Carbon dioxide falls with a
+            half-time of 3 min and comes back with one of 16 min.
+            {input.flags.panic &&
+              ` With a history of panic or overbreathing the limit stands higher, at ${air.limit}.`}
           </p>
         </div>
       )}

@@ -42,7 +42,16 @@ type Props = {
 const SEARCH_MS = 900;
 
 /** The client's sequences and the proposal of a new one. */
-export function SequenceList({ clientId, looked, prescription, plan, library, sequences, templates, actions }: Props) {
+export function SequenceList({
+  clientId,
+  looked,
+  prescription,
+  plan,
+  library,
+  sequences,
+  templates,
+  actions,
+}: Props) {
   const router = useRouter();
   const catalogue = useMemo(() => catalogueOf(library), [library]);
   const planner = usePlanner();
@@ -61,14 +70,27 @@ export function SequenceList({ clientId, looked, prescription, plan, library, se
   };
   const propose = async () => {
     setError(null);
-    const input: ProposalInput = { ...plan, minutes: minutes ?? 20, library: catalogue, locked: wished(wishes, 'locked'), wanted: wished(wishes, 'wanted'), unwanted: wished(wishes, 'unwanted') };
-    const proposal = await planner.run((api, tell) => api.propose(input, SEARCH_MS, tell) as Promise<Result<Sequence>>);
+    const input: ProposalInput = {
+      ...plan,
+      minutes: minutes ?? 20,
+      library: catalogue,
+      locked: wished(wishes, 'locked'),
+      wanted: wished(wishes, 'wanted'),
+      unwanted: wished(wishes, 'unwanted'),
+    };
+    const proposal = await planner.run(
+      (api, tell) => api.propose(input, SEARCH_MS, tell) as Promise<Result<Sequence>>,
+    );
     if (proposal.ok) return keep(`${minutes} min, ${format(new Date(), 'd MMM')}`, proposal.value);
     setError(proposal.why);
   };
   /** What was written for somebody else is mended for this client first; the instructor sees what was done and decides. */
   const start = (name: string, template: Sequence) => {
-    const { sequence, did } = fromTemplate(template, { flags: plan.flags, props: plan.props, library: catalogue });
+    const { sequence, did } = fromTemplate(template, {
+      flags: plan.flags,
+      props: plan.props,
+      library: catalogue,
+    });
     if (did.length === 0) void keep(name, sequence);
     else setMendings({ name, sequence, did });
   };
@@ -80,19 +102,31 @@ export function SequenceList({ clientId, looked, prescription, plan, library, se
   return (
     <div className="grid grid-cols-[1fr_360px] gap-12">
       <section aria-labelledby="sequences">
-        <h2 id="sequences" className="border-b border-rule pb-2 text-[21px]">Sequences</h2>
-        {sequences.length === 0 && <p className="py-6 text-soft">Nothing written yet. Give the minutes you have, and Kokyu proposes a sequence that you can change in every detail.</p>}
+        <h2 id="sequences" className="border-b border-rule pb-2 text-[21px]">
+          Sequences
+        </h2>
+        {sequences.length === 0 && (
+          <p className="py-6 text-soft">
+            Nothing written yet. Give the minutes you have, and Kokyu proposes a sequence that you can change
+            in every detail.
+          </p>
+        )}
         <ul>
           {sequences.map((s) => (
             <li key={s.id} className="border-b border-rule">
-              <Link href={`/clients/${clientId}/write/${s.id}`} className="grid grid-cols-[220px_1fr_auto] items-center gap-5 py-2 hover:bg-sheet">
+              <Link
+                href={`/clients/${clientId}/write/${s.id}`}
+                className="grid grid-cols-[220px_1fr_auto] items-center gap-5 py-2 hover:bg-sheet"
+              >
                 <span className="font-semibold">{s.name}</span>
                 <span className="flex gap-3">
                   {[...new Set(s.data.blocks.map((b) => b.position))].slice(0, 6).map((p) => (
                     <Figure key={p} position={p} className="h-9 w-14" />
                   ))}
                 </span>
-                <span className="text-soft tabular-nums">{s.data.blocks.length} blocks, {clock(layoutOf(s.data).totalS)}</span>
+                <span className="text-soft tabular-nums">
+                  {s.data.blocks.length} blocks, {clock(layoutOf(s.data).totalS)}
+                </span>
               </Link>
             </li>
           ))}
@@ -101,12 +135,18 @@ export function SequenceList({ clientId, looked, prescription, plan, library, se
           <summary className="text-[18px]">
             <span className="font-serif">A lift: when to breathe</span>
           </summary>
-          <div className="pt-3"><LoadPlanner flags={plan.flags} /></div>
+          <div className="pt-3">
+            <LoadPlanner flags={plan.flags} />
+          </div>
         </details>
       </section>
       <aside className="space-y-4 pt-1">
         <h2 className="text-[18px]">A new sequence</h2>
-        {!looked && <Notice level="care">Nobody has looked yet, so the proposal rests on flags and the school alone.</Notice>}
+        {!looked && (
+          <Notice level="care">
+            Nobody has looked yet, so the proposal rests on flags and the school alone.
+          </Notice>
+        )}
         {prescription && (
           <p className="text-[14.5px]">
             Exhale to start from: <strong className="tabular-nums">{prescription.exhaleS} s</strong>
@@ -119,15 +159,26 @@ export function SequenceList({ clientId, looked, prescription, plan, library, se
             <span className="block text-[13.5px] text-soft">{plan.hold.why}.</span>
           </p>
         )}
-        <NumberField label="Minutes, look again included" unit="min" min={3} max={120} value={minutes} onValue={setMinutes} />
+        <NumberField
+          label="Minutes, look again included"
+          unit="min"
+          min={3}
+          max={120}
+          value={minutes}
+          onValue={setMinutes}
+        />
         <WishList catalogue={catalogue} wishes={wishes} onWishes={setWishes} />
         <div className="flex items-center gap-3">
-          <Button kind="main" disabled={busy || minutes === undefined} onClick={() => void propose()}>{busy ? 'Writing …' : 'Propose a sequence'}</Button>
+          <Button kind="main" disabled={busy || minutes === undefined} onClick={() => void propose()}>
+            {busy ? 'Writing …' : 'Propose a sequence'}
+          </Button>
           {planner.busy && <Button onClick={planner.cancel}>Cancel</Button>}
         </div>
         {planner.busy && (
           <p role="status" className="text-[14px] text-soft tabular-nums">
-            {planner.progress ? `${planner.progress.nodes.toLocaleString()} choices looked at; at most ${Math.max(0, (planner.progress.bound / planner.progress.best - 1) * 100).toFixed(1)} % better could still be found` : 'weighing the drills …'}
+            {planner.progress
+              ? `${planner.progress.nodes.toLocaleString()} choices looked at; at most ${Math.max(0, (planner.progress.bound / planner.progress.best - 1) * 100).toFixed(1)} % better could still be found`
+              : 'weighing the drills …'}
           </p>
         )}
         {error && <Notice level="care">{error}</Notice>}
@@ -136,27 +187,66 @@ export function SequenceList({ clientId, looked, prescription, plan, library, se
             <h3 className="text-[16px]">From a template</h3>
             <ul>
               {templates.map((t) => (
-                <li key={t.id} className="flex items-baseline justify-between gap-3 border-b border-rule py-1 text-[14.5px]">
-                  <button type="button" className="text-left underline underline-offset-4" disabled={busy} onClick={() => start(t.name, t.data)} aria-label={`Start from: ${t.name}`}>{t.name}</button>
+                <li
+                  key={t.id}
+                  className="flex items-baseline justify-between gap-3 border-b border-rule py-1 text-[14.5px]"
+                >
+                  <button
+                    type="button"
+                    className="text-left underline underline-offset-4"
+                    disabled={busy}
+                    onClick={() => start(t.name, t.data)}
+                    aria-label={`Start from: ${t.name}`}
+                  >
+                    {t.name}
+                  </button>
                   <span className="flex shrink-0 gap-3 text-soft tabular-nums">
                     {clock(layoutOf(t.data).totalS)}
-                    <button type="button" className="underline underline-offset-4" onClick={() => void actions.dropTemplate(t.id)} aria-label={`Drop the template: ${t.name}`}>drop</button>
+                    <button
+                      type="button"
+                      className="underline underline-offset-4"
+                      onClick={() => void actions.dropTemplate(t.id)}
+                      aria-label={`Drop the template: ${t.name}`}
+                    >
+                      drop
+                    </button>
                   </span>
                 </li>
               ))}
             </ul>
           </div>
         )}
-        <Dialog open={mendings !== null} onOpenChange={(open) => !open && setMendings(null)} title="Changed for this client" description="It was written without this client’s flags and props in mind.">
-          <ul className="list-disc space-y-1 pl-5">{mendings?.did.map((d) => <li key={d}>{d}</li>)}</ul>
+        <Dialog
+          open={mendings !== null}
+          onOpenChange={(open) => !open && setMendings(null)}
+          title="Changed for this client"
+          description="It was written without this client’s flags and props in mind."
+        >
+          <ul className="list-disc space-y-1 pl-5">
+            {mendings?.did.map((d) => (
+              <li key={d}>{d}</li>
+            ))}
+          </ul>
           <div className="flex gap-3 pt-4">
-            <Button kind="main" onClick={() => { if (mendings) void keep(mendings.name, mendings.sequence); setMendings(null); }}>Begin with this</Button>
+            <Button
+              kind="main"
+              onClick={() => {
+                if (mendings) void keep(mendings.name, mendings.sequence);
+                setMendings(null);
+              }}
+            >
+              Begin with this
+            </Button>
             <Button onClick={() => setMendings(null)}>Leave it</Button>
           </div>
         </Dialog>
         <div className="space-y-2 pt-2">
           <p className="text-[13.5px] text-soft">Or bring in a sequence saved as JSON.</p>
-          <FileButton label="Choose a sequence file" accept=".json,application/json" onFile={(file) => void bringIn(file)} />
+          <FileButton
+            label="Choose a sequence file"
+            accept=".json,application/json"
+            onFile={(file) => void bringIn(file)}
+          />
         </div>
       </aside>
     </div>

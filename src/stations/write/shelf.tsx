@@ -36,12 +36,31 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
     () =>
       catalogue.map((drill) => {
         const verdict = verdictFor(drill, flags, props);
-        const block = verdict.status === 'barred' ? null : makeBlock({ id: drill.id, drill, verdict, position: verdict.positions[0]!, amount: 'usual', client, available: props, why: ['Chosen by you.'] });
-        return { drill, block, why: verdict.reasons.map((r) => r.text).join('; '), left: leftOut.find((l) => l.drillId === drill.id) };
+        const block =
+          verdict.status === 'barred'
+            ? null
+            : makeBlock({
+                id: drill.id,
+                drill,
+                verdict,
+                position: verdict.positions[0]!,
+                amount: 'usual',
+                client,
+                available: props,
+                why: ['Chosen by you.'],
+              });
+        return {
+          drill,
+          block,
+          why: verdict.reasons.map((r) => r.text).join('; '),
+          left: leftOut.find((l) => l.drillId === drill.id),
+        };
       }),
     [catalogue, flags, props, client, leftOut],
   );
-  const shown = cards.filter((c) => (stage === '' || c.drill.stage === stage) && drillMatches(c.drill, words)).sort((a, b) => Number(a.block === null) - Number(b.block === null));
+  const shown = cards
+    .filter((c) => (stage === '' || c.drill.stage === stage) && drillMatches(c.drill, words))
+    .sort((a, b) => Number(a.block === null) - Number(b.block === null));
   const down = (event: PointerEvent<HTMLButtonElement>, block: Block, name: string) => {
     press.current = { block, name, x: event.clientX, y: event.clientY, dragged: false };
     event.currentTarget.setPointerCapture(event.pointerId);
@@ -64,13 +83,29 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
         <strong>Shelf</strong>
         <label className="text-soft">
           <span className="sr-only">Stage on the shelf</span>
-          <select className="border-b-[1.5px] border-rule bg-transparent text-ink" value={stage} onChange={(e) => setStage(e.target.value as Stage | '')}>
+          <select
+            className="border-b-[1.5px] border-rule bg-transparent text-ink"
+            value={stage}
+            onChange={(e) => setStage(e.target.value as Stage | '')}
+          >
             <option value="">every stage</option>
-            {STAGES.map((s) => <option key={s} value={s}>{s}</option>)}
+            {STAGES.map((s) => (
+              <option key={s} value={s}>
+                {s}
+              </option>
+            ))}
           </select>
         </label>
-        <input aria-label="Find on the shelf" placeholder="find: back ribs, wall, side …" className="w-56 border-b-[1.5px] border-rule bg-transparent" value={words} onChange={(e) => setWords(e.target.value)} />
-        <span className="ml-auto text-soft">Drag a drill onto the staves, or press it to put it behind the chosen block. {shown.length} shown.</span>
+        <input
+          aria-label="Find on the shelf"
+          placeholder="find: back ribs, wall, side …"
+          className="w-56 border-b-[1.5px] border-rule bg-transparent"
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+        />
+        <span className="ml-auto text-soft">
+          Drag a drill onto the staves, or press it to put it behind the chosen block. {shown.length} shown.
+        </span>
       </div>
       <ul className="flex gap-2 overflow-x-auto pb-1" tabIndex={0} aria-label="Drills on the shelf">
         {shown.map(({ drill, block, why, left }) => (
@@ -83,31 +118,65 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
                 onPointerDown={(e) => down(e, block, drill.name)}
                 onPointerMove={move}
                 onPointerUp={up}
-                onPointerCancel={() => { setGhost(null); onDrag(null); }}
+                onPointerCancel={() => {
+                  setGhost(null);
+                  onDrag(null);
+                }}
                 onClick={() => {
                   if (!press.current?.dragged) onPut(block);
                   press.current = null;
                 }}
               >
                 <span className="flex items-end justify-between">
-                  <Figure position={block.position} props={block.props} figure={drill.figure.start} className="h-9 w-16" />
-                  <span className="text-[12.5px] text-soft tabular-nums">{clock(block.setUpS + durationS(block.breathing, block.dose))}</span>
+                  <Figure
+                    position={block.position}
+                    props={block.props}
+                    figure={drill.figure.start}
+                    className="h-9 w-16"
+                  />
+                  <span className="text-[12.5px] text-soft tabular-nums">
+                    {clock(block.setUpS + durationS(block.breathing, block.dose))}
+                  </span>
                 </span>
                 <span className="line-clamp-1 text-[13.5px] leading-tight font-semibold">{drill.name}</span>
-                <span className="line-clamp-1 text-[12.5px] text-soft">{left ? `${LEFT_OUT_KIND[left.kind]}: ${left.why}` : aimsOf(drill).slice(0, 2).map((n) => NEED_LABEL[n]).join(', ')}</span>
+                <span className="line-clamp-1 text-[12.5px] text-soft">
+                  {left
+                    ? `${LEFT_OUT_KIND[left.kind]}: ${left.why}`
+                    : aimsOf(drill)
+                        .slice(0, 2)
+                        .map((n) => NEED_LABEL[n])
+                        .join(', ')}
+                </span>
               </button>
             ) : (
-              <div className="h-[92px] border-[1.5px] border-dashed border-rule px-1.5 py-1 text-soft" title={why}>
-                <span className="block text-[12.5px] text-stop">{left && left.kind === 'prop' ? 'no prop' : 'barred'}</span>
+              <div
+                className="h-[92px] border-[1.5px] border-dashed border-rule px-1.5 py-1 text-soft"
+                title={why}
+              >
+                <span className="block text-[12.5px] text-stop">
+                  {left && left.kind === 'prop' ? 'no prop' : 'barred'}
+                </span>
                 <span className="line-clamp-1 text-[13.5px] leading-tight line-through">{drill.name}</span>
                 <span className="line-clamp-2 text-[12.5px] leading-tight">{why}</span>
               </div>
             )}
           </li>
         ))}
-        {shown.length === 0 && <li className="py-4 text-soft">Nothing on the shelf has these words. Take one away, or choose every stage.</li>}
+        {shown.length === 0 && (
+          <li className="py-4 text-soft">
+            Nothing on the shelf has these words. Take one away, or choose every stage.
+          </li>
+        )}
       </ul>
-      {ghost && <div aria-hidden className="pointer-events-none fixed z-50 border-[1.5px] border-ink bg-sheet px-2 py-1 text-[13.5px] font-semibold" style={{ left: ghost.x + 10, top: ghost.y + 8 }}>{ghost.name}</div>}
+      {ghost && (
+        <div
+          aria-hidden
+          className="pointer-events-none fixed z-50 border-[1.5px] border-ink bg-sheet px-2 py-1 text-[13.5px] font-semibold"
+          style={{ left: ghost.x + 10, top: ghost.y + 8 }}
+        >
+          {ghost.name}
+        </div>
+      )}
     </section>
   );
 }

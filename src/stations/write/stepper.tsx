@@ -3,16 +3,31 @@
 import { Minus, Plus } from 'lucide-react';
 import { useId } from 'react';
 
-type Props = { label: string; value: number; unit?: string; step: number; onValue: (value: number) => void; disabled?: boolean };
+type Props = {
+  label: string;
+  value: number;
+  unit?: string;
+  step: number;
+  onValue: (value: number) => void;
+  disabled?: boolean;
+};
 
 /** A figure with less and more; the value itself can be typed. */
 export function Stepper({ label, value, unit, step, onValue, disabled = false }: Props) {
   const id = useId();
   return (
     <div role="group" aria-labelledby={id}>
-      <div id={id} className="text-[13px] text-soft">{label}</div>
+      <div id={id} className="text-[13px] text-soft">
+        {label}
+      </div>
       <div className="flex items-center">
-        <button type="button" aria-label={`${label}: less`} disabled={disabled} onClick={() => onValue(value - step)} className="flex h-8 w-7 items-center justify-center border-[1.5px] border-rule hover:border-ink disabled:opacity-40">
+        <button
+          type="button"
+          aria-label={`${label}: less`}
+          disabled={disabled}
+          onClick={() => onValue(value - step)}
+          className="flex h-8 w-7 items-center justify-center border-[1.5px] border-rule hover:border-ink disabled:opacity-40"
+        >
           <Minus size={14} aria-hidden />
         </button>
         <input
@@ -29,7 +44,13 @@ export function Stepper({ label, value, unit, step, onValue, disabled = false }:
           }}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         />
-        <button type="button" aria-label={`${label}: more`} disabled={disabled} onClick={() => onValue(value + step)} className="flex h-8 w-7 items-center justify-center border-[1.5px] border-rule hover:border-ink disabled:opacity-40">
+        <button
+          type="button"
+          aria-label={`${label}: more`}
+          disabled={disabled}
+          onClick={() => onValue(value + step)}
+          className="flex h-8 w-7 items-center justify-center border-[1.5px] border-rule hover:border-ink disabled:opacity-40"
+        >
           <Plus size={14} aria-hidden />
         </button>
         {unit && <span className="pl-1.5 text-[13px] text-soft">{unit}</span>}

@@ -9,7 +9,9 @@ const CANCELLED = { ok: false, why: 'Cancelled. Nothing was changed.' } as const
 
 export type Planner = {
   /** Runs one job after another; a job that is cancelled answers with a sentence. */
-  run: <T>(job: (api: Remote<PlanWorker>, tell: (at: PlanProgress) => void) => Promise<Result<T>>) => Promise<Result<T>>;
+  run: <T>(
+    job: (api: Remote<PlanWorker>, tell: (at: PlanProgress) => void) => Promise<Result<T>>,
+  ) => Promise<Result<T>>;
   busy: boolean;
   progress: PlanProgress | null;
   cancel: () => void;
@@ -36,7 +38,12 @@ export function usePlanner(): Planner {
     setBusy(true);
     setProgress(null);
     const cancelled = new Promise<typeof CANCELLED>((resolve) => (give.current = resolve));
-    const answer = await Promise.race([job(thread.current.api, proxy(setProgress)), cancelled]).catch((): { ok: false; why: string } => ({ ok: false, why: 'The planner stopped without an answer. Nothing was changed; try again.' }));
+    const answer = await Promise.race([job(thread.current.api, proxy(setProgress)), cancelled]).catch(
+      (): { ok: false; why: string } => ({
+        ok: false,
+        why: 'The planner stopped without an answer. Nothing was changed; try again.',
+      }),
+    );
     setBusy(false);
     return answer;
   }, []);

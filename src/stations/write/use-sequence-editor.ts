@@ -13,7 +13,11 @@ import type { Autosave } from '@/ui/use-autosave';
 let clipboard: readonly Block[] = [];
 
 /** The change that is being dragged, by itself, so that only what shows it is drawn anew with every move. */
-export type DraftStore = { get: () => Edit | null; set: (edit: Edit | null) => void; subscribe: (told: () => void) => () => void };
+export type DraftStore = {
+  get: () => Edit | null;
+  set: (edit: Edit | null) => void;
+  subscribe: (told: () => void) => () => void;
+};
 
 function draftStore(): DraftStore {
   let edit: Edit | null = null;
@@ -55,7 +59,10 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
   const set = (next: Sequence) => show(step(current, next));
   const editAll = (edits: readonly Edit[]) => set(edits.reduce(applyEdit, kept));
   const edit = (change: Edit) => editAll([change]);
-  const selected = useMemo(() => new Set(chosen.filter((id) => kept.blocks.some((b) => b.id === id))), [chosen, kept]);
+  const selected = useMemo(
+    () => new Set(chosen.filter((id) => kept.blocks.some((b) => b.id === id))),
+    [chosen, kept],
+  );
   const lastId = chosen.findLast((id) => selected.has(id)) ?? null;
   const index = kept.blocks.findIndex((b) => b.id === lastId);
   const block = kept.blocks[index];
@@ -63,7 +70,13 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     if (how === 'only') return setChosen([id]);
     if (how === 'toggle') return setChosen((c) => (c.includes(id) ? c.filter((x) => x !== id) : [...c, id]));
     const [from, to] = [index < 0 ? 0 : index, kept.blocks.findIndex((b) => b.id === id)];
-    setChosen([...kept.blocks.slice(Math.min(from, to), Math.max(from, to) + 1).map((b) => b.id).filter((x) => x !== id), id]);
+    setChosen([
+      ...kept.blocks
+        .slice(Math.min(from, to), Math.max(from, to) + 1)
+        .map((b) => b.id)
+        .filter((x) => x !== id),
+      id,
+    ]);
   };
   const go = (by: number, extend: boolean) => {
     const next = kept.blocks[Math.min(kept.blocks.length - 1, Math.max(0, index + by))];
@@ -79,7 +92,8 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     setChosen(next.blocks.filter((b) => !before.has(b.id)).map((b) => b.id));
   };
   const together = () => withGroups(kept, [...selected]);
-  const move = (ids: readonly string[], to: number) => edit({ kind: 'moveMany', blockIds: withGroups(kept, ids), to });
+  const move = (ids: readonly string[], to: number) =>
+    edit({ kind: 'moveMany', blockIds: withGroups(kept, ids), to });
   const moveBy = (by: number) => {
     const ids = together();
     const first = kept.blocks.findIndex((b) => ids.includes(b.id));
@@ -88,7 +102,9 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
   const remove = () => {
     const ids = together();
     if (ids.length === 0) return;
-    const next = kept.blocks.slice(index + 1).find((b) => !ids.includes(b.id)) ?? kept.blocks.slice(0, index).findLast((b) => !ids.includes(b.id));
+    const next =
+      kept.blocks.slice(index + 1).find((b) => !ids.includes(b.id)) ??
+      kept.blocks.slice(0, index).findLast((b) => !ids.includes(b.id));
     edit({ kind: 'removeMany', blockIds: ids });
     setChosen(next ? [next.id] : []);
   };
@@ -97,19 +113,64 @@ export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence
     clipboard = kept.blocks.filter((b) => ids.includes(b.id));
     setCopied(clipboard.length);
   };
-  const lengthen = (steps: number) => editAll(kept.blocks.filter((b) => selected.has(b.id)).flatMap((b) => lengthBy(b, steps) ?? []));
-  const exhale = (by: number) => editAll(kept.blocks.flatMap((b) => (selected.has(b.id) && b.breathing.kind === 'paced' ? [{ kind: 'phase' as const, blockId: b.id, phase: 'exhale' as const, seconds: b.breathing.pattern.exhaleS + by }] : [])));
+  const lengthen = (steps: number) =>
+    editAll(kept.blocks.filter((b) => selected.has(b.id)).flatMap((b) => lengthBy(b, steps) ?? []));
+  const exhale = (by: number) =>
+    editAll(
+      kept.blocks.flatMap((b) =>
+        selected.has(b.id) && b.breathing.kind === 'paced'
+          ? [
+              {
+                kind: 'phase' as const,
+                blockId: b.id,
+                phase: 'exhale' as const,
+                seconds: b.breathing.pattern.exhaleS + by,
+              },
+            ]
+          : [],
+      ),
+    );
   const grouped = block?.group !== undefined;
-  const group = () => edit(grouped ? { kind: 'ungroup', blockIds: together() } : { kind: 'group', blockIds: [...selected] });
+  const group = () =>
+    edit(grouped ? { kind: 'ungroup', blockIds: together() } : { kind: 'group', blockIds: [...selected] });
   const fix = (problem: Problem) => problem.fix && editAll(problem.fix.edits);
   const fixNext = () => {
-    const problem = problems.find((p) => p.fix && p.blockId === lastId) ?? problems.find((p) => p.fix && p.level === 'stop') ?? problems.find((p) => p.fix);
+    const problem =
+      problems.find((p) => p.fix && p.blockId === lastId) ??
+      problems.find((p) => p.fix && p.level === 'stop') ??
+      problems.find((p) => p.fix);
     if (problem) fix(problem);
   };
   return {
-    kept, draft, problems, selected, block, index, pick, go, edit, editAll, set, insert, move, moveBy, remove, copy, lengthen, exhale, group, grouped, fix, fixNext,
+    kept,
+    draft,
+    problems,
+    selected,
+    block,
+    index,
+    pick,
+    go,
+    edit,
+    editAll,
+    set,
+    insert,
+    move,
+    moveBy,
+    remove,
+    copy,
+    lengthen,
+    exhale,
+    group,
+    grouped,
+    fix,
+    fixNext,
     /** Edits of another window go into what can be undone to as well, so that undoing here takes back nothing of theirs. */
-    rebase: (base: Sequence, theirs: Sequence) => setHistory((h) => ({ ...h, past: h.past.map((p) => mergeSequences(base, p, theirs).sequence), future: h.future.map((p) => mergeSequences(base, p, theirs).sequence) })),
+    rebase: (base: Sequence, theirs: Sequence) =>
+      setHistory((h) => ({
+        ...h,
+        past: h.past.map((p) => mergeSequences(base, p, theirs).sequence),
+        future: h.future.map((p) => mergeSequences(base, p, theirs).sequence),
+      })),
     paste: () => insert(clipboard, index + 1),
     canPaste: copied > 0,
     /** The last thing that was to be put in found no room. */

@@ -10,7 +10,12 @@ import { TextField } from '@/ui/field';
 
 export type Version = { rev: number; at: string; label: string | null; data: Sequence };
 
-type Props = { now: Sequence; versions: readonly Version[]; onKeep: (label: string) => Promise<Result<null>>; onBringBack: (data: Sequence) => void };
+type Props = {
+  now: Sequence;
+  versions: readonly Version[];
+  onKeep: (label: string) => Promise<Result<null>>;
+  onBringBack: (data: Sequence) => void;
+};
 
 /** Versions of this sequence, named or kept by themselves: what was different then, and bringing one back (which can be undone). */
 export function Versions({ now, versions, onKeep, onBringBack }: Props) {
@@ -24,13 +29,39 @@ export function Versions({ now, versions, onKeep, onBringBack }: Props) {
   };
   return (
     <>
-      <Button kind="quiet" onClick={() => setOpen(true)}>Versions ({versions.length})</Button>
-      <Dialog open={open} onOpenChange={setOpen} title="Versions" description="What was different then, read from that version to what stands here now.">
-        <form className="flex items-end gap-3 pb-3" onSubmit={(e) => { e.preventDefault(); void keep(); }}>
-          <TextField label="Keep what stands here now, as" value={label} onValue={setLabel} error={error} className="grow" maxLength={80} />
-          <Button type="submit" disabled={label.trim() === ''}>Keep version</Button>
+      <Button kind="quiet" onClick={() => setOpen(true)}>
+        Versions ({versions.length})
+      </Button>
+      <Dialog
+        open={open}
+        onOpenChange={setOpen}
+        title="Versions"
+        description="What was different then, read from that version to what stands here now."
+      >
+        <form
+          className="flex items-end gap-3 pb-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void keep();
+          }}
+        >
+          <TextField
+            label="Keep what stands here now, as"
+            value={label}
+            onValue={setLabel}
+            error={error}
+            className="grow"
+            maxLength={80}
+          />
+          <Button type="submit" disabled={label.trim() === ''}>
+            Keep version
+          </Button>
         </form>
-        {versions.length === 0 && <p className="text-soft">No earlier version yet. One is kept at every new sitting, and whenever you name one here.</p>}
+        {versions.length === 0 && (
+          <p className="text-soft">
+            No earlier version yet. One is kept at every new sitting, and whenever you name one here.
+          </p>
+        )}
         <ul>
           {versions.map((v) => {
             const lines = differenceOf(v.data, now);
@@ -39,13 +70,23 @@ export function Versions({ now, versions, onKeep, onBringBack }: Props) {
                 <div className="flex items-baseline justify-between gap-4">
                   <span className="tabular-nums">
                     {v.label && <strong>{v.label} · </strong>}
-                    {new Date(v.at).toLocaleString()} · {v.data.blocks.length} blocks, {clock(layoutOf(v.data).totalS)}
+                    {new Date(v.at).toLocaleString()} · {v.data.blocks.length} blocks,{' '}
+                    {clock(layoutOf(v.data).totalS)}
                   </span>
-                  <Button onClick={() => { onBringBack(v.data); setOpen(false); }}>Bring back</Button>
+                  <Button
+                    onClick={() => {
+                      onBringBack(v.data);
+                      setOpen(false);
+                    }}
+                  >
+                    Bring back
+                  </Button>
                 </div>
                 <ul className="pl-4 text-[14px] text-soft">
                   {lines.length === 0 && <li>the same as now</li>}
-                  {lines.slice(0, 12).map((l) => <li key={l}>{l}</li>)}
+                  {lines.slice(0, 12).map((l) => (
+                    <li key={l}>{l}</li>
+                  ))}
                   {lines.length > 12 && <li>and {lines.length - 12} more</li>}
                 </ul>
               </li>

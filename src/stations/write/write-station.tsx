@@ -1,6 +1,21 @@
 'use client';
 
-import { ChevronLeft, ChevronRight, ClipboardPaste, Copy, Group, Minus, Plus, Redo2, Trash2, Undo2, Ungroup, Wrench, ZoomIn, ZoomOut } from 'lucide-react';
+import {
+  ChevronLeft,
+  ChevronRight,
+  ClipboardPaste,
+  Copy,
+  Group,
+  Minus,
+  Plus,
+  Redo2,
+  Trash2,
+  Undo2,
+  Ungroup,
+  Wrench,
+  ZoomIn,
+  ZoomOut,
+} from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState, type ComponentProps } from 'react';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
@@ -55,16 +70,43 @@ type Props = {
 const ZOOMS = [1, 1.6, 2.6, 4.2, 7, 12, 20];
 
 /** The sequence on its staves, with everything about the chosen block below. */
-export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, library, redFlagOpen, air, versions, actions }: Props) {
+export function WriteStation({
+  clientId,
+  sequenceId,
+  name,
+  initial,
+  rev,
+  plan,
+  library,
+  redFlagOpen,
+  air,
+  versions,
+  actions,
+}: Props) {
   const router = useRouter();
   const catalogue = useMemo(() => catalogueOf(library), [library]);
-  const client: CheckClient = useMemo(() => ({ flags: plan.flags, props: plan.props, owned: { level: plan.ownedLevel, drills: plan.owned ?? [] }, library: catalogue }), [plan, catalogue]);
+  const client: CheckClient = useMemo(
+    () => ({
+      flags: plan.flags,
+      props: plan.props,
+      owned: { level: plan.ownedLevel, drills: plan.owned ?? [] },
+      library: catalogue,
+    }),
+    [plan, catalogue],
+  );
   const rebase = useRef<((base: Sequence, theirs: Sequence) => void) | null>(null);
-  const autosave = useAutosave<Sequence>({ key: `sequence-${sequenceId}`, initial, rev, save: (r, v, keep) => actions.save(sequenceId, r, v, keep), aside: actions.aside, merge: (base, mine, theirs) => {
-    const both = joined(base, mine, theirs);
-    if (both) rebase.current?.(base, theirs);
-    return both;
-  } });
+  const autosave = useAutosave<Sequence>({
+    key: `sequence-${sequenceId}`,
+    initial,
+    rev,
+    save: (r, v, keep) => actions.save(sequenceId, r, v, keep),
+    aside: actions.aside,
+    merge: (base, mine, theirs) => {
+      const both = joined(base, mine, theirs);
+      if (both) rebase.current?.(base, theirs);
+      return both;
+    },
+  });
   const editor = useSequenceEditor(initial, autosave, client);
   useEffect(() => {
     rebase.current = editor.rebase;
@@ -76,7 +118,10 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, l
   const [error, setError] = useState<string | null>(null);
   const staves = useRef<HTMLDivElement>(null);
   const layout = useMemo(() => layoutOf(kept), [kept]);
-  const marked = useMemo(() => new Map([...problems].reverse().flatMap((p) => (p.blockId ? [[p.blockId, p.level] as const] : []))), [problems]);
+  const marked = useMemo(
+    () => new Map([...problems].reverse().flatMap((p) => (p.blockId ? [[p.blockId, p.level] as const] : []))),
+    [problems],
+  );
   const adds = useMemo(() => contributionsOf(kept, plan), [kept, plan]);
   const stop = problems.some((p) => p.level === 'stop');
   const scale = ZOOMS[zoom]! * (1112 / Math.max(kept.minutes * 60, layout.totalS));
@@ -95,26 +140,56 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, l
   const dragged = (at: { x: number; y: number } | null, drop?: Block) => {
     const svg = staves.current?.querySelector('svg')?.getBoundingClientRect();
     const box = staves.current?.getBoundingClientRect();
-    const over = at && svg && box && at.x > box.left && at.x < box.right && at.y > box.top && at.y < box.bottom;
+    const over =
+      at && svg && box && at.x > box.left && at.x < box.right && at.y > box.top && at.y < box.bottom;
     const to = over ? dropIndex(layout, (at.x - svg.left - STAVE_LEFT) / scale) : null;
     setDropAt(drop ? null : to);
     if (drop && to !== null) editor.insert([drop], to);
   };
-  const swapFor = (other: Block | null) => block && other && editor.edit({ kind: 'replace', blockId: block.id, block: other });
+  const swapFor = (other: Block | null) =>
+    block && other && editor.edit({ kind: 'replace', blockId: block.id, block: other });
   useHotkeys([
     { key: 'ArrowLeft', shift: false, does: 'block before', run: () => editor.go(-1, false), repeats: true },
     { key: 'ArrowRight', shift: false, does: 'next block', run: () => editor.go(1, false), repeats: true },
-    { key: 'ArrowLeft', shift: true, does: 'choose the one before too', run: () => editor.go(-1, true), repeats: true },
-    { key: 'ArrowRight', shift: true, does: 'choose the next one too', run: () => editor.go(1, true), repeats: true },
+    {
+      key: 'ArrowLeft',
+      shift: true,
+      does: 'choose the one before too',
+      run: () => editor.go(-1, true),
+      repeats: true,
+    },
+    {
+      key: 'ArrowRight',
+      shift: true,
+      does: 'choose the next one too',
+      run: () => editor.go(1, true),
+      repeats: true,
+    },
     { key: '[', does: 'move earlier', run: () => editor.moveBy(-1), repeats: true },
     { key: ']', does: 'move later', run: () => editor.moveBy(1), repeats: true },
     { key: 'ArrowUp', does: 'exhale half a second longer', run: () => editor.exhale(0.5), repeats: true },
     { key: 'ArrowDown', does: 'exhale half a second shorter', run: () => editor.exhale(-0.5), repeats: true },
     { key: '.', does: 'a breath (or 5 s) more', run: () => editor.lengthen(1), repeats: true },
     { key: ',', does: 'a breath (or 5 s) fewer', run: () => editor.lengthen(-1), repeats: true },
-    { key: 'c', does: 'other cue', run: () => { const drill = block && drillOf(block); if (drill) editor.edit({ kind: 'cue', blockId: block.id, cue: (block.cue + 1) % cuesOf(drill).length }); } },
-    { key: 'e', does: 'easier neighbour', run: () => swapFor(block ? easierThan(block, plan.flags, plan.props, catalogue) : null) },
-    { key: 'd', does: 'harder neighbour', run: () => swapFor(block ? harderThan(block, plan.flags, plan.props, catalogue) : null) },
+    {
+      key: 'c',
+      does: 'other cue',
+      run: () => {
+        const drill = block && drillOf(block);
+        if (drill)
+          editor.edit({ kind: 'cue', blockId: block.id, cue: (block.cue + 1) % cuesOf(drill).length });
+      },
+    },
+    {
+      key: 'e',
+      does: 'easier neighbour',
+      run: () => swapFor(block ? easierThan(block, plan.flags, plan.props, catalogue) : null),
+    },
+    {
+      key: 'd',
+      does: 'harder neighbour',
+      run: () => swapFor(block ? harderThan(block, plan.flags, plan.props, catalogue) : null),
+    },
     { key: 'f', does: 'mend what breaks a rule', run: editor.fixNext },
     { key: 'g', does: editor.grouped ? 'ungroup' : 'group', run: editor.group },
     { key: 'y', does: 'copy', run: editor.copy },
@@ -140,56 +215,177 @@ export function WriteStation({ clientId, sequenceId, name, initial, rev, plan, l
           <h2 className="truncate text-[21px]">{name}</h2>
           <div className="text-[14px] leading-tight tabular-nums" aria-live="polite">
             <LiveTotal kept={kept} draft={editor.draft} />
-            {kept.proof && <span className="text-soft"> · {kept.proof.proven ? 'no choice of drills serves the needs better' : `within ${((kept.proof.bound / kept.proof.value - 1) * 100).toFixed(1)} % of the best`}</span>}
+            {kept.proof && (
+              <span className="text-soft">
+                {' '}
+                ·{' '}
+                {kept.proof.proven
+                  ? 'no choice of drills serves the needs better'
+                  : `within ${((kept.proof.bound / kept.proof.value - 1) * 100).toFixed(1)} % of the best`}
+              </span>
+            )}
             {quiet && <span className="inline-block pl-3">{status}</span>}
             {selected.size > 1 && <span className="text-soft"> · {selected.size} chosen</span>}
           </div>
         </div>
-      <div role="toolbar" aria-label="Editing" className="ml-auto flex items-center gap-1">
-        <Tool label="Undo" disabled={!editor.canUndo} run={editor.undo}><Undo2 size={17} aria-hidden /></Tool>
-        <Tool label="Redo" disabled={!editor.canRedo} run={editor.redo}><Redo2 size={17} aria-hidden /></Tool>
-        <Tool label="Further" disabled={zoom === 0} run={() => setZoom(zoom - 1)}><ZoomOut size={17} aria-hidden /></Tool>
-        <Tool label="Nearer" disabled={zoom === ZOOMS.length - 1} run={() => setZoom(zoom + 1)}><ZoomIn size={17} aria-hidden /></Tool>
-        <Tool label="Earlier" disabled={!block} run={() => editor.moveBy(-1)}><ChevronLeft size={17} aria-hidden /></Tool>
-        <Tool label="Later" disabled={!block} run={() => editor.moveBy(1)}><ChevronRight size={17} aria-hidden /></Tool>
-        <Tool label="A breath fewer" disabled={!block} run={() => editor.lengthen(-1)}><Minus size={16} aria-hidden /></Tool>
-        <Tool label="A breath more" disabled={!block} run={() => editor.lengthen(1)}><Plus size={16} aria-hidden /></Tool>
-        <Tool label="Copy" disabled={!block} run={editor.copy}><Copy size={16} aria-hidden /></Tool>
-        <Tool label="Put the copy behind" disabled={!editor.canPaste} run={editor.paste}><ClipboardPaste size={16} aria-hidden /></Tool>
-        <Tool label={editor.grouped ? 'Ungroup' : 'Group'} disabled={!editor.grouped && selected.size < 2} run={editor.group}>{editor.grouped ? <Ungroup size={17} aria-hidden /> : <Group size={17} aria-hidden />}</Tool>
-        <Tool label="Take out" disabled={!block} run={editor.remove}><Trash2 size={16} aria-hidden /></Tool>
-        <Tool label="Mend" disabled={!problems.some((p) => p.fix)} run={editor.fixNext}><Wrench size={16} aria-hidden /> {problems.length > 0 && problems.length}</Tool>
-        <button type="button" aria-expanded={shelf} onClick={() => setShelf(!shelf)} className="min-h-8 border-[1.5px] border-rule px-3 text-[14px] hover:border-ink aria-expanded:border-ink aria-expanded:bg-sheet" aria-label="Shelf of drills">Shelf</button>
-      </div>
+        <div role="toolbar" aria-label="Editing" className="ml-auto flex items-center gap-1">
+          <Tool label="Undo" disabled={!editor.canUndo} run={editor.undo}>
+            <Undo2 size={17} aria-hidden />
+          </Tool>
+          <Tool label="Redo" disabled={!editor.canRedo} run={editor.redo}>
+            <Redo2 size={17} aria-hidden />
+          </Tool>
+          <Tool label="Further" disabled={zoom === 0} run={() => setZoom(zoom - 1)}>
+            <ZoomOut size={17} aria-hidden />
+          </Tool>
+          <Tool label="Nearer" disabled={zoom === ZOOMS.length - 1} run={() => setZoom(zoom + 1)}>
+            <ZoomIn size={17} aria-hidden />
+          </Tool>
+          <Tool label="Earlier" disabled={!block} run={() => editor.moveBy(-1)}>
+            <ChevronLeft size={17} aria-hidden />
+          </Tool>
+          <Tool label="Later" disabled={!block} run={() => editor.moveBy(1)}>
+            <ChevronRight size={17} aria-hidden />
+          </Tool>
+          <Tool label="A breath fewer" disabled={!block} run={() => editor.lengthen(-1)}>
+            <Minus size={16} aria-hidden />
+          </Tool>
+          <Tool label="A breath more" disabled={!block} run={() => editor.lengthen(1)}>
+            <Plus size={16} aria-hidden />
+          </Tool>
+          <Tool label="Copy" disabled={!block} run={editor.copy}>
+            <Copy size={16} aria-hidden />
+          </Tool>
+          <Tool label="Put the copy behind" disabled={!editor.canPaste} run={editor.paste}>
+            <ClipboardPaste size={16} aria-hidden />
+          </Tool>
+          <Tool
+            label={editor.grouped ? 'Ungroup' : 'Group'}
+            disabled={!editor.grouped && selected.size < 2}
+            run={editor.group}
+          >
+            {editor.grouped ? <Ungroup size={17} aria-hidden /> : <Group size={17} aria-hidden />}
+          </Tool>
+          <Tool label="Take out" disabled={!block} run={editor.remove}>
+            <Trash2 size={16} aria-hidden />
+          </Tool>
+          <Tool label="Mend" disabled={!problems.some((p) => p.fix)} run={editor.fixNext}>
+            <Wrench size={16} aria-hidden /> {problems.length > 0 && problems.length}
+          </Tool>
+          <button
+            type="button"
+            aria-expanded={shelf}
+            onClick={() => setShelf(!shelf)}
+            className="min-h-8 border-[1.5px] border-rule px-3 text-[14px] hover:border-ink aria-expanded:border-ink aria-expanded:bg-sheet"
+            aria-label="Shelf of drills"
+          >
+            Shelf
+          </button>
+        </div>
         <div className="flex items-center gap-1">
-          <Versions now={kept} versions={versions} onKeep={(label) => actions.keepVersion(sequenceId, label, kept)} onBringBack={editor.set} />
-          <PaperMenu sequenceId={sequenceId} name={name} sequence={kept} flush={autosave.flush} onTemplate={actions.keepTemplate} />
-          <Button kind="main" disabled={stop || redFlagOpen || kept.blocks.length === 0} onClick={() => void coach()}>Coach it</Button>
+          <Versions
+            now={kept}
+            versions={versions}
+            onKeep={(label) => actions.keepVersion(sequenceId, label, kept)}
+            onBringBack={editor.set}
+          />
+          <PaperMenu
+            sequenceId={sequenceId}
+            name={name}
+            sequence={kept}
+            flush={autosave.flush}
+            onTemplate={actions.keepTemplate}
+          />
+          <Button
+            kind="main"
+            disabled={stop || redFlagOpen || kept.blocks.length === 0}
+            onClick={() => void coach()}
+          >
+            Coach it
+          </Button>
         </div>
       </div>
       {!quiet && status}
-      {redFlagOpen && <Notice level="stop">A red flag is open. Record in Screen what was done about it before anything is coached.</Notice>}
+      {redFlagOpen && (
+        <Notice level="stop">
+          A red flag is open. Record in Screen what was done about it before anything is coached.
+        </Notice>
+      )}
       {error && <Notice level="care">{error}</Notice>}
-      {editor.full && <Notice level="care">A sequence holds at most {MOST_BLOCKS} blocks; nothing was put in.</Notice>}
-      {whole && <Notice level="care" action={whole.fix && <Button onClick={() => editor.fix(whole)}>{`Mend: ${whole.fix.says}`}</Button>}>{whole.text}.</Notice>}
+      {editor.full && (
+        <Notice level="care">A sequence holds at most {MOST_BLOCKS} blocks; nothing was put in.</Notice>
+      )}
+      {whole && (
+        <Notice
+          level="care"
+          action={whole.fix && <Button onClick={() => editor.fix(whole)}>{`Mend: ${whole.fix.says}`}</Button>}
+        >
+          {whole.text}.
+        </Notice>
+      )}
       {kept.blocks.length === 0 ? (
-        <p className="border-y border-rule py-8 text-soft" ref={staves}>No blocks. Undo, or put a drill in from the shelf.</p>
+        <p className="border-y border-rule py-8 text-soft" ref={staves}>
+          No blocks. Undo, or put a drill in from the shelf.
+        </p>
       ) : (
-        <div ref={staves} className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Staves">
-          <LiveStaves kept={kept} draft={editor.draft} scale={scale} selected={selected} marked={marked} dropAt={dropAt} onPick={editor.pick} onMove={editor.move} onLengthen={editor.preview} />
+        <div
+          ref={staves}
+          className="overflow-x-auto border-y border-rule"
+          tabIndex={0}
+          role="region"
+          aria-label="Staves"
+        >
+          <LiveStaves
+            kept={kept}
+            draft={editor.draft}
+            scale={scale}
+            selected={selected}
+            marked={marked}
+            dropAt={dropAt}
+            onPick={editor.pick}
+            onMove={editor.move}
+            onLengthen={editor.preview}
+          />
         </div>
       )}
-      {shelf && <Shelf catalogue={catalogue} flags={plan.flags} props={plan.props} client={plan} leftOut={kept.leftOut} onPut={(b) => editor.insert([b], index + 1)} onDrag={dragged} />}
-      {block && <BlockEditor key={block.id} block={block} client={client} problems={problems.filter((p) => p.blockId === block.id)} adds={adds[block.id]} onEdit={editor.edit} onEdits={editor.editAll} onFix={editor.fix} />}
+      {shelf && (
+        <Shelf
+          catalogue={catalogue}
+          flags={plan.flags}
+          props={plan.props}
+          client={plan}
+          leftOut={kept.leftOut}
+          onPut={(b) => editor.insert([b], index + 1)}
+          onDrag={dragged}
+        />
+      )}
+      {block && (
+        <BlockEditor
+          key={block.id}
+          block={block}
+          client={client}
+          problems={problems.filter((p) => p.blockId === block.id)}
+          adds={adds[block.id]}
+          onEdit={editor.edit}
+          onEdits={editor.editAll}
+          onFix={editor.fix}
+        />
+      )}
       {kept.blocks.length > 0 && <AirPanel sequence={kept} input={air} onEase={editor.editAll} />}
-      {kept.blocks.length > 0 && <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />}
+      {kept.blocks.length > 0 && (
+        <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />
+      )}
       <LeftOutList sequence={kept} catalogue={catalogue} />
     </div>
   );
 }
 
 /** The staves with what is being dragged on them. */
-function LiveStaves({ kept, draft, ...rest }: { kept: Sequence; draft: DraftStore } & Omit<ComponentProps<typeof Staves>, 'sequence'>) {
+function LiveStaves({
+  kept,
+  draft,
+  ...rest
+}: { kept: Sequence; draft: DraftStore } & Omit<ComponentProps<typeof Staves>, 'sequence'>) {
   return <Staves sequence={useDrafted(kept, draft)} {...rest} />;
 }
 
@@ -200,7 +396,10 @@ function LiveTotal({ kept, draft }: { kept: Sequence; draft: DraftStore }) {
   const over = totalS - minutes * 60;
   return (
     <>
-      <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>{clock(totalS)}</span> of {minutes}:00
+      <span data-testid="total" className={over > 0.5 ? 'font-bold text-stop' : 'font-semibold'}>
+        {clock(totalS)}
+      </span>{' '}
+      of {minutes}:00
       {over > 0.5 ? `, ${clock(over)} too long` : over < -0.5 ? `, ${clock(-over)} free` : ', to the second'}
     </>
   );
@@ -212,9 +411,26 @@ function joined(base: Sequence, mine: Sequence, theirs: Sequence): Sequence | nu
   return clashes.length === 0 ? sequence : null;
 }
 
-function Tool({ label, disabled, run, children }: { label: string; disabled: boolean; run: () => void; children: React.ReactNode }) {
+function Tool({
+  label,
+  disabled,
+  run,
+  children,
+}: {
+  label: string;
+  disabled: boolean;
+  run: () => void;
+  children: React.ReactNode;
+}) {
   return (
-    <button type="button" aria-label={label} title={label} disabled={disabled} onClick={run} className="inline-flex min-h-8 items-center gap-1 border-[1.5px] border-rule px-[7px] text-[14px] whitespace-nowrap hover:border-ink disabled:opacity-40">
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      disabled={disabled}
+      onClick={run}
+      className="inline-flex min-h-8 items-center gap-1 border-[1.5px] border-rule px-[7px] text-[14px] whitespace-nowrap hover:border-ink disabled:opacity-40"
+    >
       {children}
     </button>
   );

@@ -62,7 +62,10 @@ describe('bad input to a verb names the field', () => {
     ['read', { look: {}, thresholds: { fastPerMin: -1 } }, /^thresholds\.fastPerMin/],
     [
       'breaths',
-      { csv: `time_s,ribs\n${Array.from({ length: 30 }, (_, i) => `${i},${i % 4}`).join('\n')}`, column: 'belly' },
+      {
+        csv: `time_s,ribs\n${Array.from({ length: 30 }, (_, i) => `${i},${i % 4}`).join('\n')}`,
+        column: 'belly',
+      },
       /^column: “belly” is not in the file; it has ribs/,
     ],
     ['read', { look: { holds: [{ position: 'flying' }] } }, /^look\.holds\.0/],

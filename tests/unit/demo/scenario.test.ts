@@ -39,7 +39,13 @@ describe('the made-up house', () => {
       f.looks
         .filter((l) => l.purpose === 'visit')
         .flatMap((l) =>
-          namedReadings(readLook(l.data, f.screen.flags, { school: f.school, control: f.control, bands: bandsIn(f, l.data) }).readings).map((r) => r.name),
+          namedReadings(
+            readLook(l.data, f.screen.flags, {
+              school: f.school,
+              control: f.control,
+              bands: bandsIn(f, l.data),
+            }).readings,
+          ).map((r) => r.name),
         ),
     );
     expect(new Set(named)).toEqual(new Set(READINGS));
@@ -49,7 +55,13 @@ describe('the made-up house', () => {
       const newest = f.looks.filter((l) => l.purpose === 'visit').at(-1)!;
       expect([
         f.name,
-        namedReadings(readLook(newest.data, f.screen.flags, { school: f.school, control: f.control, bands: bandsIn(f, newest.data) }).readings).length > 0,
+        namedReadings(
+          readLook(newest.data, f.screen.flags, {
+            school: f.school,
+            control: f.control,
+            bands: bandsIn(f, newest.data),
+          }).readings,
+        ).length > 0,
       ]).toEqual([f.name, true]);
     }
   });

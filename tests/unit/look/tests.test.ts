@@ -112,7 +112,8 @@ describe('the position sweep', () => {
 
 describe('positions in a record', () => {
   it('are written as a note and read back', () => {
-    for (const p of RING_POSITIONS) expect(positionIn([{ text: 'cough' }, { text: positionNote(p) }])).toBe(p);
+    for (const p of RING_POSITIONS)
+      expect(positionIn([{ text: 'cough' }, { text: positionNote(p) }])).toBe(p);
     expect(positionIn([{ text: 'Position: upside down' }])).toBeNull();
   });
 });

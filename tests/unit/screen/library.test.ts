@@ -2,7 +2,15 @@ import { FLAG_LABEL } from '@/core/screen/flags';
 import { POSITION_PROPS } from '@/core/screen/verdict';
 import { FIGURES, suits, type FigureName } from '@/core/body/figure/figures';
 import { AIM_CUES, aimsOf, cuesOf } from '@/core/drills/aim-cues';
-import { contradictionIn, CUE_KINDS, DEMANDS, Drill, STAGES, stageRank, STEP_KINDS } from '@/core/drills/drill';
+import {
+  contradictionIn,
+  CUE_KINDS,
+  DEMANDS,
+  Drill,
+  STAGES,
+  stageRank,
+  STEP_KINDS,
+} from '@/core/drills/drill';
 import { drillById, LIBRARY } from '@/core/drills/library';
 import { NEEDS } from '@/core/read/needs';
 import { LIFT_PCT } from '@/core/tone/tone';
@@ -42,18 +50,33 @@ describe('the shipped drills', () => {
     expect(Object.keys(d.serves).length).toBeGreaterThan(0);
     expect(contradictionIn(d)).toBeNull();
     expect(new Set(d.steps.map((s) => s.kind)).size).toBeGreaterThanOrEqual(3);
-    expect(d.steps.map((s) => STEP_KINDS.indexOf(s.kind))).toEqual([...d.steps.map((s) => STEP_KINDS.indexOf(s.kind))].sort((a, b) => a - b));
+    expect(d.steps.map((s) => STEP_KINDS.indexOf(s.kind))).toEqual(
+      [...d.steps.map((s) => STEP_KINDS.indexOf(s.kind))].sort((a, b) => a - b),
+    );
     expect(d.faults.length).toBeGreaterThanOrEqual(2);
-    for (const figure of [d.figure.start, d.figure.end]) if (figure) expect([figure, suits(figure, d.positions[0]!)]).toEqual([figure, true]);
-    if (/(lifts|raises|bends|presses|pulls|floats|stands|rolls)/.test(d.movement)) expect([d.id, d.figure.end !== undefined]).toEqual([d.id, true]);
+    for (const figure of [d.figure.start, d.figure.end])
+      if (figure) expect([figure, suits(figure, d.positions[0]!)]).toEqual([figure, true]);
+    if (/(lifts|raises|bends|presses|pulls|floats|stands|rolls)/.test(d.movement))
+      expect([d.id, d.figure.end !== undefined]).toEqual([d.id, true]);
   });
-  it.each(LIBRARY.map((d) => [d.id, d] as const))('%s has three kinds of cue or more for each of its aims', (_, d) => {
-    for (const aim of aimsOf(d)) expect(new Set(cuesOf(d).filter((c) => d.cues.includes(c) || AIM_CUES[aim].includes(c)).map((c) => c.kind)).size).toBeGreaterThanOrEqual(3);
-  });
+  it.each(LIBRARY.map((d) => [d.id, d] as const))(
+    '%s has three kinds of cue or more for each of its aims',
+    (_, d) => {
+      for (const aim of aimsOf(d))
+        expect(
+          new Set(
+            cuesOf(d)
+              .filter((c) => d.cues.includes(c) || AIM_CUES[aim].includes(c))
+              .map((c) => c.kind),
+          ).size,
+        ).toBeGreaterThanOrEqual(3);
+    },
+  );
   it('have cues of every kind for every aim, each short, none twice', () => {
     for (const need of NEEDS) {
       expect(AIM_CUES[need].map((c) => c.kind)).toEqual([...CUE_KINDS]);
-      for (const c of AIM_CUES[need]) expect([c.text, c.text.split(/\s+/).length <= 12]).toEqual([c.text, true]);
+      for (const c of AIM_CUES[need])
+        expect([c.text, c.text.split(/\s+/).length <= 12]).toEqual([c.text, true]);
     }
     const all = [...LIBRARY.flatMap((d) => d.cues), ...NEEDS.flatMap((n) => AIM_CUES[n])].map((c) => c.text);
     expect(all.filter((t, i) => all.indexOf(t) !== i)).toEqual([]);
@@ -67,8 +90,14 @@ describe('the shipped drills', () => {
     for (const d of LIBRARY)
       for (const first of d.ownedFirst) {
         const other = drillById(first)!;
-        expect([d.id, first, stageRank(other.stage) <= stageRank(d.stage), other.level <= d.level]).toEqual([d.id, first, true, true]);
-        if (other.stage === d.stage) expect([d.id, first, order.indexOf(first) < order.indexOf(d.id)]).toEqual([d.id, first, true]);
+        expect([d.id, first, stageRank(other.stage) <= stageRank(d.stage), other.level <= d.level]).toEqual([
+          d.id,
+          first,
+          true,
+          true,
+        ]);
+        if (other.stage === d.stage)
+          expect([d.id, first, order.indexOf(first) < order.indexOf(d.id)]).toEqual([d.id, first, true]);
       }
   });
   it('lead down to a supported drill by their easier neighbours, without a circle', () => {

@@ -15,50 +15,76 @@ const MATRIX: readonly Row[] = [
   {
     client: 'pregnant, week 10',
     flags: { pregnancyWeek: 10 },
-    barred: ids('crossedHold foldedBack proneBelly balloonStack backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift proneLifts heavyLift'),
-    changed: ids('wallFeetExhale crossedBand upperBreath ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge pulsePush'),
+    barred: ids(
+      'crossedHold foldedBack proneBelly balloonStack backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift proneLifts heavyLift',
+    ),
+    changed: ids(
+      'wallFeetExhale crossedBand upperBreath ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge pulsePush',
+    ),
   },
   {
     client: 'pregnant, week 20',
     flags: { pregnancyWeek: 20 },
-    barred: ids('crossedHold foldedBack proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
-    changed: ids('quietLying twoHands fillBothHands sighExhale exhaleLadder crossedBand upperBreath drawInKeep tenContractions headTurns'),
+    barred: ids(
+      'crossedHold foldedBack proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
+    changed: ids(
+      'quietLying twoHands fillBothHands sighExhale exhaleLadder crossedBand upperBreath drawInKeep tenContractions headTurns',
+    ),
   },
   {
     client: 'pregnant, week 34',
     flags: { pregnancyWeek: 34 },
-    barred: ids('crossedHold foldedBack proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
-    changed: ids('quietLying twoHands fillBothHands sighExhale exhaleLadder crossedBand upperBreath floorSeat drawInKeep tenContractions hipTurns innerThighRock headTurns'),
+    barred: ids(
+      'crossedHold foldedBack proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
+    changed: ids(
+      'quietLying twoHands fillBothHands sighExhale exhaleLadder crossedBand upperBreath floorSeat drawInKeep tenContractions hipTurns innerThighRock headTurns',
+    ),
   },
   {
     client: '3 weeks postpartum',
     flags: { postpartumWeeks: 3 },
-    barred: ids('balloonStack walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
+    barred: ids(
+      'balloonStack walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
     changed: ids('floorSeat hipTurns innerThighRock hipStretch'),
   },
   {
     client: '9 weeks postpartum',
     flags: { postpartumWeeks: 9 },
-    barred: ids('walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
+    barred: ids(
+      'walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
     changed: ids(''),
   },
   {
     client: 'separation 30 mm',
     flags: { separationMm: 30 },
-    barred: ids('balloonStack walkingHolds fullLean emptyLean heelLift imprintMarch bridgeExhale sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
+    barred: ids(
+      'balloonStack walkingHolds fullLean emptyLean heelLift imprintMarch bridgeExhale sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
     changed: ids('ballWrap setAndKeep anchorPull tenContractions rolledBridge'),
   },
   {
     client: 'cardiac disease',
     flags: { cardiac: true },
-    barred: ids('balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift heavyLift pulsePush'),
-    changed: ids('wallFeetExhale crossedBand upperBreath bridgeExhale easyWalk sideBendLoad pressLoad cableLoad'),
+    barred: ids(
+      'balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift heavyLift pulsePush',
+    ),
+    changed: ids(
+      'wallFeetExhale crossedBand upperBreath bridgeExhale easyWalk sideBendLoad pressLoad cableLoad',
+    ),
   },
   {
     client: 'high blood pressure',
     flags: { highBloodPressure: true },
-    barred: ids('balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift heavyLift pulsePush'),
-    changed: ids('wallFeetExhale counterLean crossedBand upperBreath bridgeExhale sideBendLoad pressLoad cableLoad'),
+    barred: ids(
+      'balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift heavyLift pulsePush',
+    ),
+    changed: ids(
+      'wallFeetExhale counterLean crossedBand upperBreath bridgeExhale sideBendLoad pressLoad cableLoad',
+    ),
   },
   {
     client: 'neurological disease',
@@ -70,7 +96,9 @@ const MATRIX: readonly Row[] = [
     client: 'respiratory disease',
     flags: { respiratory: true },
     barred: ids('emptyPause shortCalmHolds walkingHolds fullLean emptyLean heavyLift'),
-    changed: ids('wallFeetExhale strawExhale balloonStack crossedBand upperBreath bridgeExhale hoverSqueeze easyWalk'),
+    changed: ids(
+      'wallFeetExhale strawExhale balloonStack crossedBand upperBreath bridgeExhale hoverSqueeze easyWalk',
+    ),
   },
   {
     client: 'panic',
@@ -81,19 +109,25 @@ const MATRIX: readonly Row[] = [
   {
     client: 'recent surgery',
     flags: { recentSurgery: true },
-    barred: ids('crossedHold foldedBack proneBelly balloonStack backFill walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
+    barred: ids(
+      'crossedHold foldedBack proneBelly balloonStack backFill walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
     changed: ids('floorSeat hipTurns innerThighRock hipStretch'),
   },
   {
     client: 'hernia',
     flags: { hernia: true },
-    barred: ids('crossedHold proneBelly balloonStack backFill walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
+    barred: ids(
+      'crossedHold proneBelly balloonStack backFill walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
     changed: ids(''),
   },
   {
     client: 'eye pressure',
     flags: { eyePressure: true },
-    barred: ids('foldedBack balloonStack backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean claspedLift heavyLift'),
+    barred: ids(
+      'foldedBack balloonStack backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean claspedLift heavyLift',
+    ),
     changed: ids('wallFeetExhale crossedBand upperBreath bridgeExhale hoverSqueeze'),
   },
   {
@@ -105,25 +139,33 @@ const MATRIX: readonly Row[] = [
   {
     client: 'osteoporosis',
     flags: { osteoporosis: true },
-    barred: ids('crossedHold foldedBack proneBelly ballsUpBack backFill walkingHolds fullLean emptyLean rolledBridge proneLifts sideBendLoad pressLoad cableLoad heavyLift'),
+    barred: ids(
+      'crossedHold foldedBack proneBelly ballsUpBack backFill walkingHolds fullLean emptyLean rolledBridge proneLifts sideBendLoad pressLoad cableLoad heavyLift',
+    ),
     changed: ids(''),
   },
   {
     client: 'back pain on bending',
     flags: { backPain: 'bending' },
-    barred: ids('crossedHold foldedBack ballsUpBack backFill rolledBridge sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
+    barred: ids(
+      'crossedHold foldedBack ballsUpBack backFill rolledBridge sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
     changed: ids('hipTurns'),
   },
   {
     client: 'back pain on arching',
     flags: { backPain: 'arching' },
-    barred: ids('proneBelly ballsUpBack sternumDown hipTurns innerThighRock rolledBridge hoverSqueeze proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush'),
+    barred: ids(
+      'proneBelly ballsUpBack sternumDown hipTurns innerThighRock rolledBridge hoverSqueeze proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+    ),
     changed: ids(''),
   },
   {
     client: 'leaking',
     flags: { leaking: true },
-    barred: ids('balloonStack heelLift bridgeExhale sidePlank hoverSqueeze claspedLift pressLoad heavyLift pulsePush'),
+    barred: ids(
+      'balloonStack heelLift bridgeExhale sidePlank hoverSqueeze claspedLift pressLoad heavyLift pulsePush',
+    ),
     changed: ids(''),
   },
   {
@@ -147,7 +189,9 @@ const MATRIX: readonly Row[] = [
   {
     client: 'shoulder',
     flags: { shoulder: true },
-    barred: ids('crossedHold foldedBack wallForearmsBlock counterLean handsRibs fullLean emptyLean anchorPull sidePlank claspedLift proneLifts seatedElbows pressLoad'),
+    barred: ids(
+      'crossedHold foldedBack wallForearmsBlock counterLean handsRibs fullLean emptyLean anchorPull sidePlank claspedLift proneLifts seatedElbows pressLoad',
+    ),
     changed: ids(''),
   },
   {
@@ -165,8 +209,12 @@ const MATRIX: readonly Row[] = [
   {
     client: 'cannot lie on the back',
     flags: { noSupine: true },
-    barred: ids('crossedHold ballsUpBack wallFeetExhale balloonStack stackedBreath emptyPause ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge'),
-    changed: ids('quietLying twoHands fillBothHands sighExhale exhaleLadder shortCalmHolds drawInKeep tenContractions headTurns'),
+    barred: ids(
+      'crossedHold ballsUpBack wallFeetExhale balloonStack stackedBreath emptyPause ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge',
+    ),
+    changed: ids(
+      'quietLying twoHands fillBothHands sighExhale exhaleLadder shortCalmHolds drawInKeep tenContractions headTurns',
+    ),
   },
   {
     client: 'cannot lie face down',
@@ -195,7 +243,9 @@ describe('the safety matrix', () => {
   );
 
   it('walks every drill and every pair of flags: rules compose, and no change breaks another rule', () => {
-    const alone = new Map(MATRIX.map((row) => [row, new Map(LIBRARY.map((d) => [d.id, verdictFor(d, row.flags, ALL_PROPS)]))]));
+    const alone = new Map(
+      MATRIX.map((row) => [row, new Map(LIBRARY.map((d) => [d.id, verdictFor(d, row.flags, ALL_PROPS)]))]),
+    );
     let walked = 0;
     for (const a of MATRIX)
       for (const b of MATRIX) {
@@ -204,12 +254,15 @@ describe('the safety matrix', () => {
           walked++;
           const both = verdictFor(drill, flags, ALL_PROPS);
           // The flags of one kind (two weeks of pregnancy) do not stand together; the first one counts then.
-          const parts = Object.keys(b.flags).some((k) => k in a.flags) ? [alone.get(a)!.get(drill.id)!] : [alone.get(a)!.get(drill.id)!, alone.get(b)!.get(drill.id)!];
+          const parts = Object.keys(b.flags).some((k) => k in a.flags)
+            ? [alone.get(a)!.get(drill.id)!]
+            : [alone.get(a)!.get(drill.id)!, alone.get(b)!.get(drill.id)!];
           const wrong = parts.flatMap((one) => [
             ...(one.status === 'barred' && both.status !== 'barred' ? ['barred alone'] : []),
             ...(both.status === 'barred' ? [] : strongerThan(both, one)),
           ]);
-          if (wrong.length > 0) expect([drill.id, a.client, b.client, wrong]).toEqual([drill.id, a.client, b.client, []]);
+          if (wrong.length > 0)
+            expect([drill.id, a.client, b.client, wrong]).toEqual([drill.id, a.client, b.client, []]);
         }
       }
     expect(walked).toBe(LIBRARY.length * MATRIX.length ** 2);
@@ -220,20 +273,32 @@ describe('the safety matrix', () => {
         const verdict = verdictFor(drill, flags, ALL_PROPS);
         if (verdict.status === 'allowed') expect(verdict.reasons).toEqual([]);
         else expect(verdict.reasons.length).toBeGreaterThan(0);
-        for (const r of verdict.reasons) expect([drill.id, r.source.length > 0, verdict.status === 'barred' || r.kind === 'prop' || (r.how ?? '').length > 0]).toEqual([drill.id, true, true]);
+        for (const r of verdict.reasons)
+          expect([
+            drill.id,
+            r.source.length > 0,
+            verdict.status === 'barred' || r.kind === 'prop' || (r.how ?? '').length > 0,
+          ]).toEqual([drill.id, true, true]);
       }
   });
 });
 
 /** What a verdict for more flags allows beyond one for fewer: nothing. */
 function strongerThan(more: Verdict, fewer: Verdict): string[] {
-  const pauses = (v: Verdict) => (v.breathing.kind === 'paced' ? Math.max(v.breathing.pattern.holdInS, v.breathing.pattern.holdOutS, v.breathing.last?.holdInS ?? 0) : 0);
+  const pauses = (v: Verdict) =>
+    v.breathing.kind === 'paced'
+      ? Math.max(v.breathing.pattern.holdInS, v.breathing.pattern.holdOutS, v.breathing.last?.holdInS ?? 0)
+      : 0;
   const floor = (v: Verdict) => ['none', 'letGo', 'follow', 'lift'].indexOf(v.tone.floor);
   return [
     ...(more.positions.some((p) => !fewer.positions.includes(p)) ? ['a position'] : []),
     ...(pauses(more) > pauses(fewer) ? ['a pause'] : []),
     ...(floor(more) > floor(fewer) ? ['a lift'] : []),
-    ...(more.tone.controlPct > fewer.tone.controlPct || more.tone.squeezePct > fewer.tone.squeezePct || more.tone.floorPct > fewer.tone.floorPct ? ['tone'] : []),
+    ...(more.tone.controlPct > fewer.tone.controlPct ||
+    more.tone.squeezePct > fewer.tone.squeezePct ||
+    more.tone.floorPct > fewer.tone.floorPct
+      ? ['tone']
+      : []),
     ...(fewer.shorter && !more.shorter ? ['a dose'] : []),
   ];
 }

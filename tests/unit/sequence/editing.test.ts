@@ -12,12 +12,31 @@ import { mergeSequences } from '@/core/sequence/merge';
 import { layoutOf, Sequence, type Block } from '@/core/sequence/sequence';
 import { ALL_PROPS, anyFlags, anyProps } from '../helpers';
 
-const block = (drillId: string, id: string, parts: Partial<Block> = {}): Block => ({ ...blockFor(drillById(drillId)!, {}, ALL_PROPS)!, id, ...parts });
-const of = (...blocks: Block[]): Sequence => ({ minutes: 20, school: 'lowQuiet', blocks, relook: { test: 'rings', position: 'hookLying', lengthS: 60 }, leftOut: [] });
-const base = of(block('twoHands', 'a'), block('strawExhale', 'b'), block('bandRibs', 'c'), block('ballWrap', 'd'), block('findSeat', 'e'));
+const block = (drillId: string, id: string, parts: Partial<Block> = {}): Block => ({
+  ...blockFor(drillById(drillId)!, {}, ALL_PROPS)!,
+  id,
+  ...parts,
+});
+const of = (...blocks: Block[]): Sequence => ({
+  minutes: 20,
+  school: 'lowQuiet',
+  blocks,
+  relook: { test: 'rings', position: 'hookLying', lengthS: 60 },
+  leftOut: [],
+});
+const base = of(
+  block('twoHands', 'a'),
+  block('strawExhale', 'b'),
+  block('bandRibs', 'c'),
+  block('ballWrap', 'd'),
+  block('findSeat', 'e'),
+);
 const ids = (s: Sequence) => s.blocks.map((b) => b.id).join('');
 const anySequence = fc
-  .subarray(LIBRARY.map((d) => d.id), { minLength: 1, maxLength: 12 })
+  .subarray(
+    LIBRARY.map((d) => d.id),
+    { minLength: 1, maxLength: 12 },
+  )
   .map((drills) => of(...drills.map((d, i) => block(d, `x${i}`))));
 
 describe('lengthening by the edge', () => {
@@ -27,8 +46,14 @@ describe('lengthening by the edge', () => {
     expect(lengthTo(paced, 8 * 12 + 5)).toBeNull();
     expect(lengthTo(paced, -40)).toEqual({ kind: 'breaths', blockId: 'p', breaths: 1 });
     expect(lengthTo(block('quietLying', 'f'), 73)).toEqual({ kind: 'free', blockId: 'f', seconds: 75 });
-    expect(lengthTo(block('exhaleLadder', 'l', { dose: { breaths: 5, rounds: 1, restS: 0, sides: 1 } }), 25)).toEqual({ kind: 'rungs', blockId: 'l', rungs: 4 });
-    expect([lengthBy(paced, 1), lengthBy(block('quietLying', 'f'), -1), lengthBy(block('exhaleLadder', 'l'), 1)]).toEqual([
+    expect(
+      lengthTo(block('exhaleLadder', 'l', { dose: { breaths: 5, rounds: 1, restS: 0, sides: 1 } }), 25),
+    ).toEqual({ kind: 'rungs', blockId: 'l', rungs: 4 });
+    expect([
+      lengthBy(paced, 1),
+      lengthBy(block('quietLying', 'f'), -1),
+      lengthBy(block('exhaleLadder', 'l'), 1),
+    ]).toEqual([
       { kind: 'breaths', blockId: 'p', breaths: 9 },
       { kind: 'free', blockId: 'f', seconds: 85 },
       { kind: 'rungs', blockId: 'l', rungs: 6 },
@@ -37,23 +62,29 @@ describe('lengthening by the edge', () => {
   });
   it('comes as near to what was asked for as a whole breath allows', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...LIBRARY.map((d) => d.id)), fc.integer({ min: 10, max: 900 }), (drillId, workS) => {
-        const from = block(drillId, 'x');
-        const edit = lengthTo(from, workS);
-        const to = edit ? applyEdit(of(from), edit).blocks[0]! : from;
-        const off = (b: Block) => Math.abs(durationS(b.breathing, b.dose) - workS);
-        for (const step of [1, -1]) {
-          const next = lengthBy(to, step);
-          if (next) expect(off(to)).toBeLessThanOrEqual(off(applyEdit(of(to), next).blocks[0]!) + 1e-6);
-        }
-      }),
+      fc.property(
+        fc.constantFrom(...LIBRARY.map((d) => d.id)),
+        fc.integer({ min: 10, max: 900 }),
+        (drillId, workS) => {
+          const from = block(drillId, 'x');
+          const edit = lengthTo(from, workS);
+          const to = edit ? applyEdit(of(from), edit).blocks[0]! : from;
+          const off = (b: Block) => Math.abs(durationS(b.breathing, b.dose) - workS);
+          for (const step of [1, -1]) {
+            const next = lengthBy(to, step);
+            if (next) expect(off(to)).toBeLessThanOrEqual(off(applyEdit(of(to), next).blocks[0]!) + 1e-6);
+          }
+        },
+      ),
       { numRuns: 200 },
     );
   });
   it('drops where the middle of what is there has been passed', () => {
     const layout = layoutOf(base);
     const middle = (i: number) => (layout.placed[i]!.startS + layout.placed[i]!.endS) / 2;
-    expect([dropIndex(layout, 0), dropIndex(layout, middle(1) + 1), dropIndex(layout, 9999)]).toEqual([0, 2, 5]);
+    expect([dropIndex(layout, 0), dropIndex(layout, middle(1) + 1), dropIndex(layout, 9999)]).toEqual([
+      0, 2, 5,
+    ]);
     expect(dropIndex(layout, middle(3) + 1, ['a'])).toBe(3);
   });
 });
@@ -71,20 +102,30 @@ describe('many blocks at once', () => {
     expect(one!.group).not.toBe(grouped.blocks[1]!.group);
     expect(new Set(copied.blocks.map((b) => b.id)).size).toBe(7);
     expect(ids(applyEdit(grouped, { kind: 'removeMany', blockIds: ['b', 'c'] }))).toBe('ade');
-    expect(applyEdit(grouped, { kind: 'ungroup', blockIds: ['b', 'c'] }).blocks.some((b) => b.group)).toBe(false);
+    expect(applyEdit(grouped, { kind: 'ungroup', blockIds: ['b', 'c'] }).blocks.some((b) => b.group)).toBe(
+      false,
+    );
   });
   it('keep the time: what is moved changes no dose, what is put in adds its own length at least', () => {
     fc.assert(
-      fc.property(anySequence, fc.integer({ min: 0, max: 12 }), fc.integer({ min: 0, max: 12 }), (s, from, to) => {
-        const picked = [s.blocks[from % s.blocks.length]!.id, s.blocks[(from + 2) % s.blocks.length]!.id];
-        const moved = applyEdit(s, { kind: 'moveMany', blockIds: picked, to });
-        const work = (x: Sequence) => x.blocks.reduce((sum, b) => sum + b.setUpS + durationS(b.breathing, b.dose), 0);
-        expect(work(moved)).toBeCloseTo(work(s), 6);
-        expect([...moved.blocks].sort((a, b) => a.id.localeCompare(b.id))).toEqual([...s.blocks].sort((a, b) => a.id.localeCompare(b.id)));
-        const more = applyEdit(s, { kind: 'insertMany', blocks: s.blocks.slice(0, 2), at: to });
-        expect(work(more)).toBeCloseTo(work(s) + work({ ...s, blocks: s.blocks.slice(0, 2) }), 6);
-        expect(Sequence.safeParse(more).success).toBe(true);
-      }),
+      fc.property(
+        anySequence,
+        fc.integer({ min: 0, max: 12 }),
+        fc.integer({ min: 0, max: 12 }),
+        (s, from, to) => {
+          const picked = [s.blocks[from % s.blocks.length]!.id, s.blocks[(from + 2) % s.blocks.length]!.id];
+          const moved = applyEdit(s, { kind: 'moveMany', blockIds: picked, to });
+          const work = (x: Sequence) =>
+            x.blocks.reduce((sum, b) => sum + b.setUpS + durationS(b.breathing, b.dose), 0);
+          expect(work(moved)).toBeCloseTo(work(s), 6);
+          expect([...moved.blocks].sort((a, b) => a.id.localeCompare(b.id))).toEqual(
+            [...s.blocks].sort((a, b) => a.id.localeCompare(b.id)),
+          );
+          const more = applyEdit(s, { kind: 'insertMany', blocks: s.blocks.slice(0, 2), at: to });
+          expect(work(more)).toBeCloseTo(work(s) + work({ ...s, blocks: s.blocks.slice(0, 2) }), 6);
+          expect(Sequence.safeParse(more).success).toBe(true);
+        },
+      ),
     );
   });
 });
@@ -92,8 +133,12 @@ describe('many blocks at once', () => {
 describe('a full sequence', () => {
   it('takes no more than a hundred blocks and stays as it was', () => {
     const hundred = of(...Array.from({ length: 99 }, (_, i) => block('twoHands', `x${i}`)));
-    expect(applyEdit(hundred, { kind: 'insert', block: block('sideBend', 'n'), at: 0 }).blocks).toHaveLength(100);
-    expect(applyEdit(hundred, { kind: 'insertMany', blocks: hundred.blocks.slice(0, 2), at: 0 })).toBe(hundred);
+    expect(applyEdit(hundred, { kind: 'insert', block: block('sideBend', 'n'), at: 0 }).blocks).toHaveLength(
+      100,
+    );
+    expect(applyEdit(hundred, { kind: 'insertMany', blocks: hundred.blocks.slice(0, 2), at: 0 })).toBe(
+      hundred,
+    );
   });
 });
 
@@ -101,16 +146,22 @@ describe('what one key mends', () => {
   it('every fix takes away the problem that it is for', () => {
     let seen = 0;
     fc.assert(
-      fc.property(anySequence, anyFlags, anyProps, fc.integer({ min: 3, max: 60 }), (s, flags, props, minutes) => {
-        const client = { flags, props, owned: { level: 1, drills: [] } };
-        const sequence = { ...s, minutes };
-        for (const p of problemsOf(sequence, client)) {
-          if (!p.fix) continue;
-          seen++;
-          const after = problemsOf(p.fix.edits.reduce(applyEdit, sequence), client);
-          expect(after.filter((q) => q.blockId === p.blockId && q.text === p.text)).toEqual([]);
-        }
-      }),
+      fc.property(
+        anySequence,
+        anyFlags,
+        anyProps,
+        fc.integer({ min: 3, max: 60 }),
+        (s, flags, props, minutes) => {
+          const client = { flags, props, owned: { level: 1, drills: [] } };
+          const sequence = { ...s, minutes };
+          for (const p of problemsOf(sequence, client)) {
+            if (!p.fix) continue;
+            seen++;
+            const after = problemsOf(p.fix.edits.reduce(applyEdit, sequence), client);
+            expect(after.filter((q) => q.blockId === p.blockId && q.text === p.text)).toEqual([]);
+          }
+        },
+      ),
       { numRuns: 150 },
     );
     expect(seen).toBeGreaterThan(300);
@@ -119,33 +170,68 @@ describe('what one key mends', () => {
     fc.assert(
       fc.property(anySequence, anyFlags, anyProps, (s, flags, props) => {
         const { sequence, did } = fromTemplate(s, { flags, props });
-        expect(problemsOf(sequence, { flags, props }).filter((p) => p.level === 'stop' || p.barred)).toEqual([]);
-        const same = JSON.stringify(sequence.blocks.map((b) => [b.drillId, b.position, b.breathing])) === JSON.stringify(s.blocks.map((b) => [b.drillId, b.position, b.breathing]));
+        expect(problemsOf(sequence, { flags, props }).filter((p) => p.level === 'stop' || p.barred)).toEqual(
+          [],
+        );
+        const same =
+          JSON.stringify(sequence.blocks.map((b) => [b.drillId, b.position, b.breathing])) ===
+          JSON.stringify(s.blocks.map((b) => [b.drillId, b.position, b.breathing]));
         if (did.length === 0) expect(same).toBe(true);
       }),
       { numRuns: 150 },
     );
   });
   it('mends a hold, a lift, tone, a dose, an order, an exhale and too much time, each in its own way', () => {
-    const fixes = (s: Sequence, flags = {}) => problemsOf(s, { flags, props: ALL_PROPS, owned: { level: 3, drills: LIBRARY.map((d) => d.id) } }).map((p) => [p.text, p.fix?.says]);
+    const fixes = (s: Sequence, flags = {}) =>
+      problemsOf(s, { flags, props: ALL_PROPS, owned: { level: 3, drills: LIBRARY.map((d) => d.id) } }).map(
+        (p) => [p.text, p.fix?.says],
+      );
     const held = block('floorSeat', 'x', { breathing: { kind: 'paced', pattern: pattern(4, 0, 6, 5) } });
-    expect(fixes(of(held), { cardiac: true })).toEqual([['no held breath for this client: set the pauses to 0', 'pauses to 0']]);
-    expect(fixes(of(block('floorSeat', 'x')), { floorTension: true })).toEqual([['no added pelvic-floor lift for this client', 'no lift']]);
-    expect(fixes(of(block('setAndKeep', 'x', { tone: { ...drillById('setAndKeep')!.tone, controlPct: 40 } })), { separationMm: 30 })).toEqual([['light tone only for this client: at most 15 %', 'light tone']]);
-    expect(fixes(of(block('ballWrap', 'x', { tone: { ...drillById('ballWrap')!.tone, controlPct: 40 } })), { separationMm: 30 })).toEqual([['light tone only for this client: at most 15 %', 'light tone']]);
-    expect(fixes(of(block('innerThighRock', 'x')), { recentSurgery: true })).toEqual([['for this client its least dose, in one round', 'the least dose']]);
-    expect(fixes(of(block('findSeat', 'x'), block('twoHands', 'y')))).toEqual([['settle comes after a later stage', 'move it before Find the seat: arched, slouched, between']]);
-    expect(fixes(of(block('sideBendLoad', 'x'), block('emptyPause', 'y')))).toEqual([['a held breath after load', 'move it before Side bend, weight in the far hand']]);
-    expect(fixes(of(block('twoHands', 'x', { breathing: { kind: 'paced', pattern: pattern(2, 0, 12, 0) } })))).toEqual([['out 12 s: this drill is taught with 4 to 6 s', 'out 6 s']]);
-    expect(fixes({ ...base, minutes: Math.floor((layoutOf(base).totalS - 30) / 60) })[0]).toEqual([expect.stringMatching(/over the \d+ min$/), 'shorter doses']);
+    expect(fixes(of(held), { cardiac: true })).toEqual([
+      ['no held breath for this client: set the pauses to 0', 'pauses to 0'],
+    ]);
+    expect(fixes(of(block('floorSeat', 'x')), { floorTension: true })).toEqual([
+      ['no added pelvic-floor lift for this client', 'no lift'],
+    ]);
+    expect(
+      fixes(of(block('setAndKeep', 'x', { tone: { ...drillById('setAndKeep')!.tone, controlPct: 40 } })), {
+        separationMm: 30,
+      }),
+    ).toEqual([['light tone only for this client: at most 15 %', 'light tone']]);
+    expect(
+      fixes(of(block('ballWrap', 'x', { tone: { ...drillById('ballWrap')!.tone, controlPct: 40 } })), {
+        separationMm: 30,
+      }),
+    ).toEqual([['light tone only for this client: at most 15 %', 'light tone']]);
+    expect(fixes(of(block('innerThighRock', 'x')), { recentSurgery: true })).toEqual([
+      ['for this client its least dose, in one round', 'the least dose'],
+    ]);
+    expect(fixes(of(block('findSeat', 'x'), block('twoHands', 'y')))).toEqual([
+      ['settle comes after a later stage', 'move it before Find the seat: arched, slouched, between'],
+    ]);
+    expect(fixes(of(block('sideBendLoad', 'x'), block('emptyPause', 'y')))).toEqual([
+      ['a held breath after load', 'move it before Side bend, weight in the far hand'],
+    ]);
+    expect(
+      fixes(of(block('twoHands', 'x', { breathing: { kind: 'paced', pattern: pattern(2, 0, 12, 0) } }))),
+    ).toEqual([['out 12 s: this drill is taught with 4 to 6 s', 'out 6 s']]);
+    expect(fixes({ ...base, minutes: Math.floor((layoutOf(base).totalS - 30) / 60) })[0]).toEqual([
+      expect.stringMatching(/over the \d+ min$/),
+      'shorter doses',
+    ]);
     expect(fixes({ ...base, minutes: 3 })[0]![1]).toBeUndefined();
     expect(mended(base, { flags: {}, props: ALL_PROPS })).toEqual({ sequence: base, did: [] });
   });
   it('asks for what comes first and for the level, when it is known what is owned', () => {
-    const told = (s: Sequence, owned: { level: number; drills: string[] }) => problemsOf(s, { flags: {}, props: ALL_PROPS, owned }).map((p) => [p.text, p.fix?.says]);
-    expect(told(of(block('bridgeExhale', 'x')), { level: 1, drills: [] })).toEqual([['Ball between knees, wrap low to high comes first', undefined]]);
+    const told = (s: Sequence, owned: { level: number; drills: string[] }) =>
+      problemsOf(s, { flags: {}, props: ALL_PROPS, owned }).map((p) => [p.text, p.fix?.says]);
+    expect(told(of(block('bridgeExhale', 'x')), { level: 1, drills: [] })).toEqual([
+      ['Ball between knees, wrap low to high comes first', undefined],
+    ]);
     expect(told(of(block('bridgeExhale', 'x')), { level: 1, drills: ['ballWrap'] })).toEqual([]);
-    expect(told(of(block('hoverSqueeze', 'x')), { level: 0, drills: ['heelLift'] })).toEqual([['level 3, and the client owns level 0', 'Heel lift from the chair in its place']]);
+    expect(told(of(block('hoverSqueeze', 'x')), { level: 0, drills: ['heelLift'] })).toEqual([
+      ['level 3, and the client owns level 0', 'Heel lift from the chair in its place'],
+    ]);
   });
 });
 
@@ -174,7 +260,11 @@ describe('the difference of two versions', () => {
     fc.assert(
       fc.property(anySequence, fc.integer({ min: 0, max: 11 }), (s, i) => {
         const b = s.blocks[i % s.blocks.length]!;
-        const edits: Edit[] = [{ kind: 'setUp', blockId: b.id, seconds: b.setUpS + 5 }, { kind: 'cue', blockId: b.id, cue: b.cue + 1 }, { kind: 'rest', blockId: b.id, seconds: b.dose.restS + 7 }];
+        const edits: Edit[] = [
+          { kind: 'setUp', blockId: b.id, seconds: b.setUpS + 5 },
+          { kind: 'cue', blockId: b.id, cue: b.cue + 1 },
+          { kind: 'rest', blockId: b.id, seconds: b.dose.restS + 7 },
+        ];
         for (const e of edits) expect(differenceOf(s, applyEdit(s, e)).length).toBeGreaterThan(0);
       }),
       { numRuns: 60 },
@@ -185,34 +275,61 @@ describe('the difference of two versions', () => {
 describe('two windows on one sequence', () => {
   const anyEdit = (blockIds: readonly string[]): fc.Arbitrary<Edit> =>
     fc.oneof(
-      fc.record({ kind: fc.constant('breaths' as const), blockId: fc.constantFrom(...blockIds), breaths: fc.integer({ min: 1, max: 40 }) }),
-      fc.record({ kind: fc.constant('setUp' as const), blockId: fc.constantFrom(...blockIds), seconds: fc.integer({ min: 0, max: 90 }) }),
-      fc.record({ kind: fc.constant('cue' as const), blockId: fc.constantFrom(...blockIds), cue: fc.integer({ min: 0, max: 5 }) }),
-      fc.record({ kind: fc.constant('insert' as const), block: fc.constant(block('sideBend', 'n')), at: fc.integer({ min: 0, max: 5 }) }),
+      fc.record({
+        kind: fc.constant('breaths' as const),
+        blockId: fc.constantFrom(...blockIds),
+        breaths: fc.integer({ min: 1, max: 40 }),
+      }),
+      fc.record({
+        kind: fc.constant('setUp' as const),
+        blockId: fc.constantFrom(...blockIds),
+        seconds: fc.integer({ min: 0, max: 90 }),
+      }),
+      fc.record({
+        kind: fc.constant('cue' as const),
+        blockId: fc.constantFrom(...blockIds),
+        cue: fc.integer({ min: 0, max: 5 }),
+      }),
+      fc.record({
+        kind: fc.constant('insert' as const),
+        block: fc.constant(block('sideBend', 'n')),
+        at: fc.integer({ min: 0, max: 5 }),
+      }),
     );
   it('lose no edit: what each did to blocks of its own, and what each put in, all stands', () => {
     fc.assert(
-      fc.property(fc.array(anyEdit(['a', 'b']), { maxLength: 6 }), fc.array(anyEdit(['c', 'd', 'e']), { maxLength: 6 }), (left, right) => {
-        const mine = left.reduce(applyEdit, base);
-        const theirs = right.reduce(applyEdit, base);
-        const { sequence, clashes } = mergeSequences(base, mine, theirs);
-        expect(clashes).toEqual([]);
-        expect(Sequence.safeParse(sequence).success).toBe(true);
-        expect(new Set(sequence.blocks.map((b) => b.id)).size).toBe(sequence.blocks.length);
-        const find = (s: Sequence, id: string) => s.blocks.find((b) => b.id === id);
-        for (const id of ['a', 'b']) expect(find(sequence, id)).toEqual(find(mine, id));
-        for (const id of ['c', 'd', 'e']) expect(find(sequence, id)).toEqual(find(theirs, id));
-        expect(sequence.blocks.length).toBe(base.blocks.length + (mine.blocks.length - 5) + (theirs.blocks.length - 5));
-      }),
+      fc.property(
+        fc.array(anyEdit(['a', 'b']), { maxLength: 6 }),
+        fc.array(anyEdit(['c', 'd', 'e']), { maxLength: 6 }),
+        (left, right) => {
+          const mine = left.reduce(applyEdit, base);
+          const theirs = right.reduce(applyEdit, base);
+          const { sequence, clashes } = mergeSequences(base, mine, theirs);
+          expect(clashes).toEqual([]);
+          expect(Sequence.safeParse(sequence).success).toBe(true);
+          expect(new Set(sequence.blocks.map((b) => b.id)).size).toBe(sequence.blocks.length);
+          const find = (s: Sequence, id: string) => s.blocks.find((b) => b.id === id);
+          for (const id of ['a', 'b']) expect(find(sequence, id)).toEqual(find(mine, id));
+          for (const id of ['c', 'd', 'e']) expect(find(sequence, id)).toEqual(find(theirs, id));
+          expect(sequence.blocks.length).toBe(
+            base.blocks.length + (mine.blocks.length - 5) + (theirs.blocks.length - 5),
+          );
+        },
+      ),
     );
   });
   it('join different things about one block, and clash on the same thing', () => {
     const mine = applyEdit(base, { kind: 'breaths', blockId: 'a', breaths: 12 });
     const cue = applyEdit(base, { kind: 'cue', blockId: 'a', cue: 2 });
-    expect(mergeSequences(base, mine, cue)).toMatchObject({ clashes: [], sequence: { blocks: [{ cue: 2, dose: { breaths: 12 } }, {}, {}, {}, {}] } });
+    expect(mergeSequences(base, mine, cue)).toMatchObject({
+      clashes: [],
+      sequence: { blocks: [{ cue: 2, dose: { breaths: 12 } }, {}, {}, {}, {}] },
+    });
     const other = applyEdit(base, { kind: 'breaths', blockId: 'a', breaths: 20 });
     expect(mergeSequences(base, mine, other).clashes).toEqual(['Two hands, low breath: dose']);
-    expect(mergeSequences(base, { ...mine, minutes: 22 }, { ...other, minutes: 25 }).clashes).toContain('the minutes');
+    expect(mergeSequences(base, { ...mine, minutes: 22 }, { ...other, minutes: 25 }).clashes).toContain(
+      'the minutes',
+    );
   });
   it('keep in what one took out and the other changed, and follow whichever moved', () => {
     const without = applyEdit(base, { kind: 'remove', blockId: 'c' });
@@ -222,10 +339,16 @@ describe('two windows on one sequence', () => {
     expect(ids(mergeSequences(base, without, base).sequence)).toBe('abde');
     const moved = applyEdit(base, { kind: 'moveMany', blockIds: ['e'], to: 0 });
     expect(ids(mergeSequences(base, changed, moved).sequence)).toBe('eabcd');
-    expect(mergeSequences(base, applyEdit(base, { kind: 'moveMany', blockIds: ['b'], to: 0 }), moved).clashes).toEqual(['the order of the blocks']);
+    expect(
+      mergeSequences(base, applyEdit(base, { kind: 'moveMany', blockIds: ['b'], to: 0 }), moved).clashes,
+    ).toEqual(['the order of the blocks']);
   });
   it('give back one side where the other did nothing', () => {
-    const mine = applyEdit(applyEdit(base, { kind: 'remove', blockId: 'b' }), { kind: 'insert', block: block('sideBend', 'n'), at: 2 });
+    const mine = applyEdit(applyEdit(base, { kind: 'remove', blockId: 'b' }), {
+      kind: 'insert',
+      block: block('sideBend', 'n'),
+      at: 2,
+    });
     expect(mergeSequences(base, mine, base).sequence.blocks).toEqual(mine.blocks);
     expect(mergeSequences(base, base, mine).sequence.blocks).toEqual(mine.blocks);
   });

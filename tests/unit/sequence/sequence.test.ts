@@ -65,7 +65,13 @@ describe('any sequence that is proposed', () => {
           if (drill.tone.floor === 'lift' && block.tone.floor === 'lift')
             expect(verdict.tone.floor).toBe('lift');
         }
-        expect(problemsOf(s, { flags: given.flags, props: given.props, owned: { level: given.ownedLevel, drills: [] } })).toEqual([]);
+        expect(
+          problemsOf(s, {
+            flags: given.flags,
+            props: given.props,
+            owned: { level: given.ownedLevel, drills: [] },
+          }),
+        ).toEqual([]);
         expect(new Set(s.blocks.map((b) => b.drillId)).size).toBe(s.blocks.length);
       }),
       RUNS,
@@ -186,13 +192,35 @@ const anyEdit = (s: Sequence): fc.Arbitrary<Edit> => {
       block: fc.constantFrom(...s.blocks),
       at: fc.integer({ min: -2, max: 20 }),
     }),
-    fc.record({ kind: fc.constantFrom('moveMany' as const), blockIds: fc.array(blockId, { maxLength: 4 }), to: fc.integer({ min: -2, max: 20 }) }),
-    fc.record({ kind: fc.constantFrom('removeMany' as const, 'group' as const, 'ungroup' as const), blockIds: fc.array(blockId, { maxLength: 4 }) }),
-    fc.record({ kind: fc.constant('insertMany' as const), blocks: fc.subarray(s.blocks), at: fc.integer({ min: -2, max: 20 }) }),
+    fc.record({
+      kind: fc.constantFrom('moveMany' as const),
+      blockIds: fc.array(blockId, { maxLength: 4 }),
+      to: fc.integer({ min: -2, max: 20 }),
+    }),
+    fc.record({
+      kind: fc.constantFrom('removeMany' as const, 'group' as const, 'ungroup' as const),
+      blockIds: fc.array(blockId, { maxLength: 4 }),
+    }),
+    fc.record({
+      kind: fc.constant('insertMany' as const),
+      blocks: fc.subarray(s.blocks),
+      at: fc.integer({ min: -2, max: 20 }),
+    }),
     fc.record({ kind: fc.constant('rungs' as const), blockId, rungs: n }),
     fc.record({ kind: fc.constant('noHold' as const), blockId }),
-    fc.record({ kind: fc.constant('tone' as const), blockId, tone: fc.record({ floorPct: fc.integer({ min: 0, max: 100 }), controlPct: fc.integer({ min: 0, max: 100 }) }) }),
-    fc.record({ kind: fc.constant('position' as const), blockId, position: fc.constantFrom('sitting' as const, 'sideLying' as const) }),
+    fc.record({
+      kind: fc.constant('tone' as const),
+      blockId,
+      tone: fc.record({
+        floorPct: fc.integer({ min: 0, max: 100 }),
+        controlPct: fc.integer({ min: 0, max: 100 }),
+      }),
+    }),
+    fc.record({
+      kind: fc.constant('position' as const),
+      blockId,
+      position: fc.constantFrom('sitting' as const, 'sideLying' as const),
+    }),
     fc.record({ kind: fc.constant('cue' as const), blockId, cue: fc.integer({ min: 0, max: 30 }) }),
     fc.record({ kind: fc.constant('replace' as const), blockId, block: fc.constantFrom(...s.blocks) }),
     fc.record({ kind: fc.constant('minutes' as const), minutes: n }),
@@ -202,7 +230,16 @@ const anyEdit = (s: Sequence): fc.Arbitrary<Edit> => {
 
 /** The whole length by the plain definition: changes of position, set-up, breathing, and the look at the end. */
 const secondsOf = (s: Sequence): number =>
-  s.blocks.reduce((sum, b, i) => sum + changeS(s.blocks[i - 1]?.position ?? null, b.position) + b.setUpS + durationS(b.breathing, b.dose), 0) + changeS(s.blocks.at(-1)?.position ?? null, s.relook.position) + s.relook.lengthS;
+  s.blocks.reduce(
+    (sum, b, i) =>
+      sum +
+      changeS(s.blocks[i - 1]?.position ?? null, b.position) +
+      b.setUpS +
+      durationS(b.breathing, b.dose),
+    0,
+  ) +
+  changeS(s.blocks.at(-1)?.position ?? null, s.relook.position) +
+  s.relook.lengthS;
 
 describe('edits', () => {
   it('leave a sequence that its schema accepts, with ids of its own, and undo takes all of them back', () => {
@@ -214,7 +251,9 @@ describe('edits', () => {
         expect(new Set(h.now.blocks.map((b) => b.id)).size).toBe(h.now.blocks.length);
         const last = h.now;
         expect(layoutOf(last).totalS).toBeCloseTo(secondsOf(last), 6);
-        expect(must(parseSequenceFile(printSequenceFile('edited', last))).sequence).toEqual(JSON.parse(JSON.stringify(last)));
+        expect(must(parseSequenceFile(printSequenceFile('edited', last))).sequence).toEqual(
+          JSON.parse(JSON.stringify(last)),
+        );
         while (h.past.length > 0) h = undo(h);
         expect(h.now).toBe(base);
         while (h.future.length > 0) h = redo(h);
@@ -265,7 +304,9 @@ describe('checking a sequence against a client', () => {
     expect(texts({ ...base, blocks: [one('foldedBack')] }, { knees: true })[0]).toMatch(
       /stop: .*knees cannot kneel/,
     );
-    expect(texts({ ...base, blocks: [one('towelWrap')] }, {}, ['wall'])[0]).toMatch(/care: needs a stiff towel/);
+    expect(texts({ ...base, blocks: [one('towelWrap')] }, {}, ['wall'])[0]).toMatch(
+      /care: needs a stiff towel/,
+    );
     expect(
       texts({ ...base, blocks: [{ ...one('twoHands'), position: 'hookLying' }] }, { noSupine: true })[0],
     ).toMatch(/stop: this position/);

@@ -4,20 +4,45 @@ import { countsOf, doseOf, sheetOf } from '@/core/sequence/sheet';
 import type { Block, Sequence } from '@/core/sequence/sequence';
 import { ALL_PROPS } from '../helpers';
 
-const block = (drillId: string, parts: Partial<Block> = {}): Block => ({ ...blockFor(drillById(drillId)!, {}, ALL_PROPS)!, ...parts });
-const of = (...blocks: Block[]): Sequence => ({ minutes: 20, school: 'lowQuiet', blocks, relook: { test: 'hold', position: 'sitting', lengthS: 75 }, leftOut: [] });
+const block = (drillId: string, parts: Partial<Block> = {}): Block => ({
+  ...blockFor(drillById(drillId)!, {}, ALL_PROPS)!,
+  ...parts,
+});
+const of = (...blocks: Block[]): Sequence => ({
+  minutes: 20,
+  school: 'lowQuiet',
+  blocks,
+  relook: { test: 'hold', position: 'sitting', lengthS: 75 },
+  leftOut: [],
+});
 
 describe('counts and doses for a client', () => {
   it('are said as they are counted', () => {
-    expect([countsOf(block('twoHands')), countsOf(block('emptyPause')), countsOf(block('crossedHold')), countsOf(block('quietLying'))]).toEqual([
+    expect([
+      countsOf(block('twoHands')),
+      countsOf(block('emptyPause')),
+      countsOf(block('crossedHold')),
+      countsOf(block('quietLying')),
+    ]).toEqual([
       'In for 2, out for 6.',
       'In for 4, out for 6, wait 3, empty.',
       'In for 4, wait 1, out for 6, wait 1, empty.',
       'Breathe as it comes.',
     ]);
-    expect(countsOf(block('exhaleLadder'))).toBe('In for 1, out for 2; then one longer each breath, up to in for 5, out for 6.');
-    expect(countsOf(block('crossedBand'))).toBe('In for 4, out for 5. The last breath: in for 4, wait 10, out for 5.');
-    expect([doseOf(block('twoHands')), doseOf(block('sideLyingRibs')), doseOf(block('wallFeetExhale')), doseOf(block('shortCalmHolds')), doseOf(block('easyWalk')), doseOf(block('hipStretch'))]).toEqual([
+    expect(countsOf(block('exhaleLadder'))).toBe(
+      'In for 1, out for 2; then one longer each breath, up to in for 5, out for 6.',
+    );
+    expect(countsOf(block('crossedBand'))).toBe(
+      'In for 4, out for 5. The last breath: in for 4, wait 10, out for 5.',
+    );
+    expect([
+      doseOf(block('twoHands')),
+      doseOf(block('sideLyingRibs')),
+      doseOf(block('wallFeetExhale')),
+      doseOf(block('shortCalmHolds')),
+      doseOf(block('easyWalk')),
+      doseOf(block('hipStretch')),
+    ]).toEqual([
       '15 breaths',
       '8 breaths, each side',
       '4 breaths, 3 times with 20 s rest',
@@ -29,14 +54,23 @@ describe('counts and doses for a client', () => {
 });
 
 describe('a sheet', () => {
-  const sequence = of(...LIBRARY.map((d) => block(d.id, { changes: ['no held breath with cardiac disease'], why: ['To settle: fast.'] })));
+  const sequence = of(
+    ...LIBRARY.map((d) =>
+      block(d.id, { changes: ['no held breath with cardiac disease'], why: ['To settle: fast.'] }),
+    ),
+  );
   it('for a client has figures, counts and two cues of two kinds a drill, and nothing about the client', () => {
     const sheet = sheetOf(sequence, 'Ida, 20 min', 'client', { cardiac: true });
     expect(sheet.rows).toHaveLength(LIBRARY.length);
     for (const row of sheet.rows) {
       expect(row.cues).toHaveLength(2);
       expect(row.cues[0]).not.toBe(row.cues[1]);
-      expect([row.counts.length > 5, row.dose.length > 1, row.feeling.length > 3, row.positionSetUp.length > 5]).toEqual([true, true, true, true]);
+      expect([
+        row.counts.length > 5,
+        row.dose.length > 1,
+        row.feeling.length > 3,
+        row.positionSetUp.length > 5,
+      ]).toEqual([true, true, true, true]);
     }
     expect(JSON.stringify(sheet)).not.toMatch(/Ida|cardiac|To settle/);
     expect(sheet.stop).toMatch(/^Stop, breathe normally.*dizziness/);
@@ -45,7 +79,9 @@ describe('a sheet', () => {
     const sheet = sheetOf(sequence, 'Ida, 20 min', 'instructor', { cardiac: true });
     expect(sheet.title).toBe('Ida, 20 min');
     expect(sheet.rows[0]!.at).toBe('0:00');
-    expect(sheet.rows.find((r) => r.name.startsWith('Ball between'))!.tone).toBe('lift 25 % · draw in 20 % · squeeze 20 %');
+    expect(sheet.rows.find((r) => r.name.startsWith('Ball between'))!.tone).toBe(
+      'lift 25 % · draw in 20 % · squeeze 20 %',
+    );
     for (const row of sheet.rows) expect(row.watch).toMatch(/: /);
     expect(sheet.cautions.join(' ')).toMatch(/Nothing with strain/);
     expect(sheet.rows[0]!.changes).toEqual(['no held breath with cardiac disease']);
@@ -53,6 +89,8 @@ describe('a sheet', () => {
   });
   it('shows the cue that was chosen first', () => {
     const drill = drillById('twoHands')!;
-    expect(sheetOf(of(block('twoHands', { cue: 2 })), 'x', 'client', {}).rows[0]!.cues[0]).toBe(drill.cues[2]!.text);
+    expect(sheetOf(of(block('twoHands', { cue: 2 })), 'x', 'client', {}).rows[0]!.cues[0]).toBe(
+      drill.cues[2]!.text,
+    );
   });
 });

@@ -17,7 +17,13 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const own = { ...drillById('twoHands')!, id: 'own-1', name: 'Harbour breath' };
 const catalogue = () => catalogueOf(ownLibrary());
-const sequence: Sequence = { minutes: 10, school: 'lowQuiet', blocks: [], relook: { test: 'rings', position: 'hookLying', lengthS: 60 }, leftOut: [] };
+const sequence: Sequence = {
+  minutes: 10,
+  school: 'lowQuiet',
+  blocks: [],
+  relook: { test: 'rings', position: 'hookLying', lengthS: 60 },
+  leftOut: [],
+};
 
 describe('drills of the studio’s own', () => {
   it('are kept, changed and offered; a shipped one is never written over', () => {
@@ -40,9 +46,20 @@ describe('drills of the studio’s own', () => {
   });
   it('come in all or not at all', () => {
     const bad = [{ ...own, id: 'own-2' }, { ...drillById('twoHands')! }];
-    expect(must(bringInDrills([{ ...own, name: 'Again' }, { ...own, id: 'own-3' }]))).toEqual({ added: 1, replaced: 1 });
+    expect(
+      must(
+        bringInDrills([
+          { ...own, name: 'Again' },
+          { ...own, id: 'own-3' },
+        ]),
+      ),
+    ).toEqual({ added: 1, replaced: 1 });
     expect(bringInDrills(bad).ok).toBe(false);
-    expect(ownLibrary().own.map((d) => d.id).sort()).toEqual(['own-1', 'own-3']);
+    expect(
+      ownLibrary()
+        .own.map((d) => d.id)
+        .sort(),
+    ).toEqual(['own-1', 'own-3']);
   });
 });
 
@@ -58,6 +75,10 @@ describe('templates and versions', () => {
     const id = createSequence(must(createClient('Ada')).id, null, 'ten', sequence);
     keepRevision('sequence', id, 0, sequence, 'before the exam');
     keepRevision('sequence', id, 0, { ...sequence, minutes: 12 });
-    expect(revisionsOf(id).map((r) => r.label).sort()).toEqual(['before the exam', null]);
+    expect(
+      revisionsOf(id)
+        .map((r) => r.label)
+        .sort(),
+    ).toEqual(['before the exam', null]);
   });
 });

@@ -17,7 +17,12 @@ export default async function ClientLayout({ children, params }: Props) {
   const rail = railOf(client);
   return (
     <>
-      <ClientHead clientId={id} name={client.name} goals={rail.goals} actions={{ renameClient, archiveClient, restoreClient }} />
+      <ClientHead
+        clientId={id}
+        name={client.name}
+        goals={rail.goals}
+        actions={{ renameClient, archiveClient, restoreClient }}
+      />
       <StationRail clientId={id} stations={rail.stations} due={rail.due} />
       <div className="pt-4">{children}</div>
     </>

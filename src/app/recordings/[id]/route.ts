@@ -10,11 +10,22 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
   if (!row) return new Response('Nothing is kept under this address.', { status: 404 });
   const as = new URL(request.url).searchParams.get('as') ?? 'raw';
   const send = (body: BodyInit, type: string, extension: string) =>
-    new Response(body, { headers: { 'content-type': type, 'content-disposition': `attachment; filename="record.${extension}"`, 'cache-control': 'no-store' } });
-  if (as === 'raw' || row.kind === 'wav') return send(new Uint8Array(row.bytes), 'application/octet-stream', row.kind);
+    new Response(body, {
+      headers: {
+        'content-type': type,
+        'content-disposition': `attachment; filename="record.${extension}"`,
+        'cache-control': 'no-store',
+      },
+    });
+  if (as === 'raw' || row.kind === 'wav')
+    return send(new Uint8Array(row.bytes), 'application/octet-stream', row.kind);
   const record = bandRecordOf({ recordId: row.id, places: [] });
   if (!record.ok) return new Response(record.why, { status: 422 });
   if (as === 'csv') return send(printBandCsv(record.value), 'text/csv; charset=utf-8', 'csv');
   const found = analyse(record.value);
-  return send(printEdf(record.value, found.ok ? marksOf(found.value) : []).slice(), 'application/octet-stream', 'edf');
+  return send(
+    printEdf(record.value, found.ok ? marksOf(found.value) : []).slice(),
+    'application/octet-stream',
+    'edf',
+  );
 }

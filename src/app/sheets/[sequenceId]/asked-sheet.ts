@@ -6,9 +6,15 @@ import { findSequence } from '@/server/sequences';
 const Asked = z.object({ for: z.enum(SHEET_FOR), large: z.stringbool().default(false) });
 
 /** The sheet that an address asks for, or null where there is none. */
-export function askedSheet(sequenceId: string, search: URLSearchParams): { sheet: Sheet; large: boolean } | null {
+export function askedSheet(
+  sequenceId: string,
+  search: URLSearchParams,
+): { sheet: Sheet; large: boolean } | null {
   const asked = Asked.safeParse(Object.fromEntries(search));
   const row = z.uuid().safeParse(sequenceId).success ? findSequence(sequenceId) : undefined;
   if (!row || !asked.success) return null;
-  return { sheet: sheetOf(row.data, row.name, asked.data.for, screenOf(row.clientId).data.flags), large: asked.data.large };
+  return {
+    sheet: sheetOf(row.data, row.name, asked.data.for, screenOf(row.clientId).data.flags),
+    large: asked.data.large,
+  };
 }

@@ -2,12 +2,19 @@ import { notFound } from 'next/navigation';
 import { SheetPage } from '@/stations/sheet/sheet-page';
 import { askedSheet } from './asked-sheet';
 
-type Props = { params: Promise<{ sequenceId: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> };
+type Props = {
+  params: Promise<{ sequenceId: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
 
 export default async function PrintedSheet({ params, searchParams }: Props) {
   const { sequenceId } = await params;
-  const search = new URLSearchParams(Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])));
+  const search = new URLSearchParams(
+    Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
+  );
   const asked = askedSheet(sequenceId, search);
   if (!asked) notFound();
-  return <SheetPage sheet={asked.sheet} large={asked.large} pdfHref={`/sheets/${sequenceId}/pdf?${search}`} />;
+  return (
+    <SheetPage sheet={asked.sheet} large={asked.large} pdfHref={`/sheets/${sequenceId}/pdf?${search}`} />
+  );
 }

@@ -27,7 +27,13 @@ export type Solid = { tone: ShapeTone; balls: readonly Ball[] };
  *
  * @example drawFigure('hookLying', 'side', ['ball']).shapes // paths, far to near
  */
-export function drawFigure(position: Position, view: FigureView, props: readonly Prop[] = [], alignment: 'slouched' | 'between' | 'arched' = 'between', figure?: FigureName): Drawing {
+export function drawFigure(
+  position: Position,
+  view: FigureView,
+  props: readonly Prop[] = [],
+  alignment: 'slouched' | 'between' | 'arched' = 'between',
+  figure?: FigureName,
+): Drawing {
   return drawPose(aligned(poseOf(position, figure), alignment), view, props);
 }
 
@@ -35,16 +41,25 @@ export function drawPose(pose: Pose, view: FigureView, props: readonly Prop[] = 
   const camera = view === 'side' ? (pose.side ?? SIDE_CAMERA) : pose.front;
   const skeleton = skeletonOf(pose);
   const solids = bodySolids(skeleton);
-  const groundAt = Math.min(...solids.flatMap((s) => s.balls.map((b) => b.at[1] - b.r)), trunkLowest(skeleton));
+  const groundAt = Math.min(
+    ...solids.flatMap((s) => s.balls.map((b) => b.at[1] - b.r)),
+    trunkLowest(skeleton),
+  );
   const things = furnitureOf(pose.furniture, skeleton, groundAt);
   const drawn = [
     ...things.map((solid) => ({ ...projectSolid(solid, camera), layer: 0 })),
     ...solids.map((solid) => ({ ...projectSolid(solid, camera), layer: 1 })),
     { ...projectTrunk(skeleton, camera), layer: 1 },
-    ...heldProps(props, skeleton, trunkSections(skeleton), pose.holds).map((solid) => ({ ...projectSolid(solid, camera), layer: 2 })),
+    ...heldProps(props, skeleton, trunkSections(skeleton), pose.holds).map((solid) => ({
+      ...projectSolid(solid, camera),
+      layer: 2,
+    })),
   ].sort((a, b) => a.layer - b.layer || a.depth - b.depth);
   const shade = view === 'side' && !pose.rollDeg;
-  const shapes = drawn.map(({ tone, d, depth }) => ({ tone: shade && tone === 'body' && depth < -4 ? ('far' as const) : tone, d }));
+  const shapes = drawn.map(({ tone, d, depth }) => ({
+    tone: shade && tone === 'body' && depth < -4 ? ('far' as const) : tone,
+    d,
+  }));
   const xs = drawn.flatMap((s) => s.outline.map((p) => p[0]));
   const ys = drawn.flatMap((s) => s.outline.map((p) => p[1]));
   const [left, top] = [Math.min(...xs) - 2, Math.min(...ys) - 2];
@@ -65,7 +80,10 @@ function projectSolid(solid: Solid, camera: Camera): Drawn {
   return { tone: solid.tone, d: polygon(outline), depth, outline };
 }
 
-const CIRCLE = Array.from({ length: 18 }, (_, i) => [Math.cos((i * Math.PI) / 9), Math.sin((i * Math.PI) / 9)] as const);
+const CIRCLE = Array.from(
+  { length: 18 },
+  (_, i) => [Math.cos((i * Math.PI) / 9), Math.sin((i * Math.PI) / 9)] as const,
+);
 
 /** Half width, depth to the front and to the back along the spine, in percent of height. Our drawing. */
 const TRUNK_FORM = [
@@ -89,12 +107,20 @@ export function trunkSections(s: Skeleton): Section[] {
 export function sectionAt(s: Skeleton, form: { t: number; w: number; f: number; b: number }): Section {
   const { t } = form;
   const centre =
-    t < 0 ? add(s.hips, scale(add(s.waist, scale(s.hips, -1)), t / 0.42)) : bend(s.hips, s.waist, s.shoulders, t);
-  const front = t < 0.5 ? lerp(s.frontAt.hips, s.frontAt.waist, Math.max(0, t * 2)) : lerp(s.frontAt.waist, s.frontAt.shoulders, Math.min(1, t * 2 - 1));
+    t < 0
+      ? add(s.hips, scale(add(s.waist, scale(s.hips, -1)), t / 0.42))
+      : bend(s.hips, s.waist, s.shoulders, t);
+  const front =
+    t < 0.5
+      ? lerp(s.frontAt.hips, s.frontAt.waist, Math.max(0, t * 2))
+      : lerp(s.frontAt.waist, s.frontAt.shoulders, Math.min(1, t * 2 - 1));
   const outline = Array.from({ length: 20 }, (_, i) => {
     const a = (i * Math.PI) / 10;
     const c = Math.cos(a);
-    return add(centre, add(scale(front, c * (c > 0 ? form.f : form.b)), scale(s.lateral, form.w * Math.sin(a))));
+    return add(
+      centre,
+      add(scale(front, c * (c > 0 ? form.f : form.b)), scale(s.lateral, form.w * Math.sin(a))),
+    );
   });
   return { t, centre, outline };
 }
@@ -106,7 +132,8 @@ function bend(a: Vec3, mid: Vec3, c: Vec3, t: number): Vec3 {
   return add(scale(a, (1 - t) ** 2), add(scale(control, 2 * t * (1 - t)), scale(c, t ** 2)));
 }
 
-const trunkLowest = (s: Skeleton): number => Math.min(...trunkSections(s).flatMap((x) => x.outline.map((p) => p[1])));
+const trunkLowest = (s: Skeleton): number =>
+  Math.min(...trunkSections(s).flatMap((x) => x.outline.map((p) => p[1])));
 
 function projectTrunk(s: Skeleton, camera: Camera): Drawn {
   const sections = trunkSections(s);
@@ -125,7 +152,10 @@ function projectTrunk(s: Skeleton, camera: Camera): Drawn {
     const after = centres[Math.min(centres.length - 1, i + 1)]!;
     const normal: Vec2 = [-(after[1] - before[1]), after[0] - before[0]];
     const reach = (p: Vec2) => p[0] * normal[0] + p[1] * normal[1];
-    return [ring.reduce((m, p) => (reach(p) > reach(m) ? p : m)), ring.reduce((m, p) => (reach(p) < reach(m) ? p : m))] as const;
+    return [
+      ring.reduce((m, p) => (reach(p) > reach(m) ? p : m)),
+      ring.reduce((m, p) => (reach(p) < reach(m) ? p : m)),
+    ] as const;
   });
   const outline = [...edges.map((e) => e[0]), ...edges.map((e) => e[1]).reverse()];
   return { tone: 'body', d: smooth(outline), depth, outline };
@@ -134,7 +164,8 @@ function projectTrunk(s: Skeleton, camera: Camera): Drawn {
 function bodySolids(s: Skeleton): Solid[] {
   const up = scale(add(s.headCentre, scale(s.neckTop, -1)), 1 / (SEGMENT.head * 0.42));
   const face = s.frontAt.head;
-  const inHead = (front: number, above: number): Vec3 => add(s.headCentre, add(scale(face, front), scale(up, above)));
+  const inHead = (front: number, above: number): Vec3 =>
+    add(s.headCentre, add(scale(face, front), scale(up, above)));
   const solid = (tone: ShapeTone, ...balls: readonly (readonly [Vec3, number])[]): Solid => ({
     tone,
     balls: balls.map(([at, r]) => ({ at, r })),
@@ -145,8 +176,11 @@ function bodySolids(s: Skeleton): Solid[] {
     solid('hair', [inHead(-1.2, 2.2), 5.3], [inHead(-2.4, -0.6), 3.4]),
     solid('hair', [inHead(-5.6, 4.8), 2.1]),
   ];
-  return [...head, ...[s.arms.near, s.arms.far].flatMap(armSolids), ...[s.legs.near, s.legs.far].flatMap((l) => legSolids(l, s))];
-
+  return [
+    ...head,
+    ...[s.arms.near, s.arms.far].flatMap(armSolids),
+    ...[s.legs.near, s.legs.far].flatMap((l) => legSolids(l, s)),
+  ];
 
   function armSolids(a: Limb): Solid[] {
     return [
@@ -162,11 +196,34 @@ function legSolids(l: Limb, s: Skeleton): Solid[] {
   const foot = scale(add(l.tip, scale(l.end, -1)), 1 / SEGMENT.foot);
   const sole = soleOf(foot, s.lateral);
   const calf = add(lerp(l.middle, l.end, 0.28), scale(calfSide(shin, s.lateral), 0.9));
-  const on = (forward: number, below: number): Vec3 => add(l.end, add(scale(foot, forward), scale(sole, below)));
+  const on = (forward: number, below: number): Vec3 =>
+    add(l.end, add(scale(foot, forward), scale(sole, below)));
   return [
-    { tone: 'body', balls: [{ at: l.root, r: 5 }, { at: lerp(l.root, l.middle, 0.45), r: 4.3 }, { at: l.middle, r: 3 }] },
-    { tone: 'body', balls: [{ at: l.middle, r: 2.9 }, { at: calf, r: 2.9 }, { at: l.end, r: 1.8 }] },
-    { tone: 'body', balls: [{ at: l.end, r: 1.9 }, { at: on(-2.4, 1.9), r: 1.5 }, { at: on(6.5, 2.2), r: 1.2 }, { at: on(SEGMENT.foot - 3, 2.5), r: 0.9 }] },
+    {
+      tone: 'body',
+      balls: [
+        { at: l.root, r: 5 },
+        { at: lerp(l.root, l.middle, 0.45), r: 4.3 },
+        { at: l.middle, r: 3 },
+      ],
+    },
+    {
+      tone: 'body',
+      balls: [
+        { at: l.middle, r: 2.9 },
+        { at: calf, r: 2.9 },
+        { at: l.end, r: 1.8 },
+      ],
+    },
+    {
+      tone: 'body',
+      balls: [
+        { at: l.end, r: 1.9 },
+        { at: on(-2.4, 1.9), r: 1.5 },
+        { at: on(6.5, 2.2), r: 1.2 },
+        { at: on(SEGMENT.foot - 3, 2.5), r: 0.9 },
+      ],
+    },
   ];
 }
 
@@ -175,10 +232,15 @@ const soleOf = (foot: Vec3, lateral: Vec3): Vec3 => cross(foot, lateral);
 /** The calf bulges to the back of the shin: 90° clockwise of the way down the leg. */
 const calfSide = (shin: Vec3, lateral: Vec3): Vec3 => cross(shin, lateral);
 
-const cross = (a: Vec3, b: Vec3): Vec3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const cross = (a: Vec3, b: Vec3): Vec3 => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 
 const n = (v: number): string => String(Math.round(v * 100) / 100);
-const polygon = (points: readonly Vec2[]): string => `M${points.map((p) => `${n(p[0])},${n(p[1])}`).join('L')}Z`;
+const polygon = (points: readonly Vec2[]): string =>
+  `M${points.map((p) => `${n(p[0])},${n(p[1])}`).join('L')}Z`;
 
 /** Closed Catmull-Rom curve through the points, as cubic Béziers. */
 export function smooth(points: readonly Vec2[]): string {

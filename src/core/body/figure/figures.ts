@@ -2,7 +2,15 @@ import type { Position } from '../positions';
 import { POSE, type ArmPose, type Furniture, type LegPose, type Pose } from './poses';
 
 type Limbs = { arm?: Partial<ArmPose>; leg?: Partial<LegPose> };
-type Change = Partial<Pick<Pose, 'pelvisDeg' | 'chestDeg' | 'neckDeg' | 'headDeg' | 'leanDeg' | 'furniture' | 'holds'>> & { near?: Limbs; far?: Limbs; both?: Limbs; /** Drawn as this position altogether. */ as?: Position; /** Which view tells it best. */ best?: 'side' | 'front' };
+type Change = Partial<
+  Pick<Pose, 'pelvisDeg' | 'chestDeg' | 'neckDeg' | 'headDeg' | 'leanDeg' | 'furniture' | 'holds'>
+> & {
+  near?: Limbs;
+  far?: Limbs;
+  both?: Limbs;
+  /** Drawn as this position altogether. */ as?: Position;
+  /** Which view tells it best. */ best?: 'side' | 'front';
+};
 
 /** Where a figure stands in for the plain one of the position, and what it changes about it. */
 type Figure = { of: readonly Position[]; change: Change };
@@ -11,8 +19,18 @@ const SUPINE = ['hookLying', 'legsOnChair', 'feetOnWall'] as const;
 const SEATED = ['sitting', 'sittingAtWall'] as const;
 const UPRIGHT = ['standing', 'standingAtWall'] as const;
 
-const arm = (upperDeg: number, foreDeg: number, outDeg: number, handDeg = foreDeg): Partial<ArmPose> => ({ upperDeg, foreDeg, outDeg, handDeg });
-const leg = (thighDeg: number, shinDeg: number, footDeg: number, outDeg?: number): Partial<LegPose> => ({ thighDeg, shinDeg, footDeg, ...(outDeg === undefined ? {} : { outDeg }) });
+const arm = (upperDeg: number, foreDeg: number, outDeg: number, handDeg = foreDeg): Partial<ArmPose> => ({
+  upperDeg,
+  foreDeg,
+  outDeg,
+  handDeg,
+});
+const leg = (thighDeg: number, shinDeg: number, footDeg: number, outDeg?: number): Partial<LegPose> => ({
+  thighDeg,
+  shinDeg,
+  footDeg,
+  ...(outDeg === undefined ? {} : { outDeg }),
+});
 const fig = (of: readonly Position[], change: Change): Figure => ({ of, change });
 
 /**
@@ -20,50 +38,163 @@ const fig = (of: readonly Position[], change: Change): Figure => ({ of, change }
  * one it starts in and the one it ends in.
  */
 export const FIGURES = {
-  armsByTheSide: fig([...SUPINE, 'crossedLying'], { near: { arm: arm(-4, -2, 14) }, far: { arm: arm(-4, -2, 14) } }),
+  armsByTheSide: fig([...SUPINE, 'crossedLying'], {
+    near: { arm: arm(-4, -2, 14) },
+    far: { arm: arm(-4, -2, 14) },
+  }),
   overRoll: fig(['hookLying'], { holds: 'underBack', both: { arm: arm(24, 150, 30, 160) } }),
   handsLowBelly: fig(SUPINE, { near: { arm: arm(-16, 12, 14, 2) }, far: { arm: arm(-14, 14, 14, 4) } }),
-  handsOnTrunk: fig([...SEATED, ...UPRIGHT, 'kneeling'], { near: { arm: arm(-104, 22, 12, 40) }, far: { arm: arm(-100, 42, 12, 60) } }),
+  handsOnTrunk: fig([...SEATED, ...UPRIGHT, 'kneeling'], {
+    near: { arm: arm(-104, 22, 12, 40) },
+    far: { arm: arm(-100, 42, 12, 60) },
+  }),
   handsOnRibs: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-112, 20, 34, 10) }, best: 'front' }),
-  holdingStraw: fig([...SEATED, ...UPRIGHT], { near: { arm: arm(-58, 74, 4, 90) }, far: { arm: arm(-86, -24, 8, -16) } }),
+  holdingStraw: fig([...SEATED, ...UPRIGHT], {
+    near: { arm: arm(-58, 74, 4, 90) },
+    far: { arm: arm(-86, -24, 8, -16) },
+  }),
   holdingBalloon: fig(SUPINE, { near: { arm: arm(48, 148, 4, 160) } }),
   holdingTowel: fig(SEATED, { both: { arm: arm(-84, 14, 14, 14) } }),
   palmsApart: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-96, 4, 30, 4) }, best: 'front' }),
   palmsTogether: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-92, 4, -12, 4) }, best: 'front' }),
-  leanAway: fig([...SEATED, ...UPRIGHT, 'kneeling'], { leanDeg: { chest: -24, pelvis: -4 }, near: { arm: arm(-96, -20, 24) }, far: { arm: arm(-84, -60, 10) }, best: 'front' }),
-  leanArmOver: fig(['kneeling', ...SEATED], { leanDeg: { chest: -26, pelvis: -4 }, near: { arm: arm(94, 96, 34) }, far: { arm: arm(-84, -70, 16) }, best: 'front' }),
-  leanOnTable: fig(['sitting'], { pelvisDeg: 66, chestDeg: 40, neckDeg: 30, headDeg: 18, both: { arm: arm(-28, 4, 8) }, furniture: ['seat', 'counter'] }),
+  leanAway: fig([...SEATED, ...UPRIGHT, 'kneeling'], {
+    leanDeg: { chest: -24, pelvis: -4 },
+    near: { arm: arm(-96, -20, 24) },
+    far: { arm: arm(-84, -60, 10) },
+    best: 'front',
+  }),
+  leanArmOver: fig(['kneeling', ...SEATED], {
+    leanDeg: { chest: -26, pelvis: -4 },
+    near: { arm: arm(94, 96, 34) },
+    far: { arm: arm(-84, -70, 16) },
+    best: 'front',
+  }),
+  leanOnTable: fig(['sitting'], {
+    pelvisDeg: 66,
+    chestDeg: 40,
+    neckDeg: 30,
+    headDeg: 18,
+    both: { arm: arm(-28, 4, 8) },
+    furniture: ['seat', 'counter'],
+  }),
   sternumDrop: fig(['quadruped'], { pelvisDeg: 6, chestDeg: -6, neckDeg: 4, headDeg: -2 }),
   pullFromAnchor: fig(['legsOnChair', 'hookLying'], { both: { arm: arm(112, 108, 6) } }),
   pullToKnees: fig(['legsOnChair', 'hookLying'], { both: { arm: arm(38, 34, 6) } }),
-  tiltToSix: fig(SUPINE, { pelvisDeg: 172, chestDeg: 188, near: { arm: arm(-6, -2, 14) }, far: { arm: arm(-6, -2, 14) } }),
-  tiltToTwelve: fig(SUPINE, { pelvisDeg: 192, chestDeg: 176, near: { arm: arm(-6, -2, 14) }, far: { arm: arm(-6, -2, 14) } }),
-  rockToHeels: fig(['quadruped'], { as: 'foldedOnHeels', pelvisDeg: 12, chestDeg: -14, both: { arm: arm(-14, -10, 6), leg: leg(-40, 180, 186, 4) } }),
+  tiltToSix: fig(SUPINE, {
+    pelvisDeg: 172,
+    chestDeg: 188,
+    near: { arm: arm(-6, -2, 14) },
+    far: { arm: arm(-6, -2, 14) },
+  }),
+  tiltToTwelve: fig(SUPINE, {
+    pelvisDeg: 192,
+    chestDeg: 176,
+    near: { arm: arm(-6, -2, 14) },
+    far: { arm: arm(-6, -2, 14) },
+  }),
+  rockToHeels: fig(['quadruped'], {
+    as: 'foldedOnHeels',
+    pelvisDeg: 12,
+    chestDeg: -14,
+    both: { arm: arm(-14, -10, 6), leg: leg(-40, 180, 186, 4) },
+  }),
   legOut: fig(['quadruped'], { near: { leg: leg(-62, -50, 8, 46) }, best: 'front' }),
-  legOutBack: fig(['quadruped'], { pelvisDeg: 14, chestDeg: -10, both: { arm: arm(-38, -34, 4) }, near: { leg: leg(-46, -40, 8, 46) }, far: { leg: leg(-48, 180, 186, 2) }, best: 'front' }),
-  figureFour: fig(['hookLying', 'feetOnWall'], { near: { leg: { ...leg(62, 108, 30, 30), shinOutDeg: -62 }, arm: arm(2, 22, 12) }, far: { leg: leg(68, -42, 0, 0), arm: arm(4, 24, 12) } }),
+  legOutBack: fig(['quadruped'], {
+    pelvisDeg: 14,
+    chestDeg: -10,
+    both: { arm: arm(-38, -34, 4) },
+    near: { leg: leg(-46, -40, 8, 46) },
+    far: { leg: leg(-48, 180, 186, 2) },
+    best: 'front',
+  }),
+  figureFour: fig(['hookLying', 'feetOnWall'], {
+    near: { leg: { ...leg(62, 108, 30, 30), shinOutDeg: -62 }, arm: arm(2, 22, 12) },
+    far: { leg: leg(68, -42, 0, 0), arm: arm(4, 24, 12) },
+  }),
   heelUp: fig(['legsOnChair'], { near: { leg: leg(88, 18, 90) } }),
   marchUp: fig(['hookLying'], { near: { leg: leg(88, -14, 10) } }),
   nod: fig([...SUPINE, 'crossedLying'], { headDeg: 154, neckDeg: 170 }),
-  bridgeUp: fig(['hookLying'], { pelvisDeg: 206, chestDeg: 204, neckDeg: 182, headDeg: 176, near: { leg: leg(18, -82, 0), arm: arm(-10, -2, 14) }, far: { leg: leg(18, -82, 0), arm: arm(-10, -2, 14) } }),
-  sidePlankUp: fig(['sideForearm'], { leanDeg: { pelvis: -24, chest: -26 }, near: { leg: leg(16, -70, -40, 22), arm: { ...arm(106, 66, 70, 60), foreOutDeg: 6 } }, far: { leg: leg(18, -66, -30, -22) } }),
-  hover: fig(['quadruped'], { pelvisDeg: 6, chestDeg: 2, near: { leg: leg(-96, 166, 206) }, far: { leg: leg(-92, 166, 206) } }),
-  claspedLift: fig(['forearmsKneeling'], { pelvisDeg: 2, chestDeg: -6, near: { leg: leg(-108, 164, 206), arm: arm(-92, 0, -10) }, far: { leg: leg(-106, 164, 206), arm: arm(-90, 2, -10) } }),
-  proneLift: fig(['prone'], { chestDeg: 9, neckDeg: 10, headDeg: 8, both: { arm: arm(14, 16, 20), leg: leg(172, 172, 180, 5) } }),
+  bridgeUp: fig(['hookLying'], {
+    pelvisDeg: 206,
+    chestDeg: 204,
+    neckDeg: 182,
+    headDeg: 176,
+    near: { leg: leg(18, -82, 0), arm: arm(-10, -2, 14) },
+    far: { leg: leg(18, -82, 0), arm: arm(-10, -2, 14) },
+  }),
+  sidePlankUp: fig(['sideForearm'], {
+    leanDeg: { pelvis: -24, chest: -26 },
+    near: { leg: leg(16, -70, -40, 22), arm: { ...arm(106, 66, 70, 60), foreOutDeg: 6 } },
+    far: { leg: leg(18, -66, -30, -22) },
+  }),
+  hover: fig(['quadruped'], {
+    pelvisDeg: 6,
+    chestDeg: 2,
+    near: { leg: leg(-96, 166, 206) },
+    far: { leg: leg(-92, 166, 206) },
+  }),
+  claspedLift: fig(['forearmsKneeling'], {
+    pelvisDeg: 2,
+    chestDeg: -6,
+    near: { leg: leg(-108, 164, 206), arm: arm(-92, 0, -10) },
+    far: { leg: leg(-106, 164, 206), arm: arm(-90, 2, -10) },
+  }),
+  proneLift: fig(['prone'], {
+    chestDeg: 9,
+    neckDeg: 10,
+    headDeg: 8,
+    both: { arm: arm(14, 16, 20), leg: leg(172, 172, 180, 5) },
+  }),
   armsLong: fig(['prone'], { both: { arm: arm(2, 2, 20) } }),
   elbowsClosed: fig(SEATED, { both: { arm: arm(-8, 92, -14, 120) } }),
   elbowsLifted: fig(SEATED, { chestDeg: 93, both: { arm: arm(34, 128, 26, 160) } }),
   tallStand: fig(SEATED, { as: 'standing' }),
-  bentFromLoad: fig(UPRIGHT, { leanDeg: { chest: -20, pelvis: -3 }, near: { arm: arm(-92, -92, 22) }, far: { arm: arm(-92, 60, 30, 40) }, best: 'front' }),
-  bentToLoad: fig(UPRIGHT, { leanDeg: { chest: 20, pelvis: 3 }, near: { arm: arm(-90, -90, 6) }, far: { arm: arm(-92, 60, 30, 40) }, best: 'front' }),
-  pressStart: fig(UPRIGHT, { leanDeg: { chest: 12, pelvis: 2 }, near: { arm: arm(-60, 88, 40, 90) }, best: 'front' }),
-  pressUp: fig(UPRIGHT, { leanDeg: { chest: -16, pelvis: -3 }, near: { arm: arm(90, 90, 14, 90) }, best: 'front' }),
+  bentFromLoad: fig(UPRIGHT, {
+    leanDeg: { chest: -20, pelvis: -3 },
+    near: { arm: arm(-92, -92, 22) },
+    far: { arm: arm(-92, 60, 30, 40) },
+    best: 'front',
+  }),
+  bentToLoad: fig(UPRIGHT, {
+    leanDeg: { chest: 20, pelvis: 3 },
+    near: { arm: arm(-90, -90, 6) },
+    far: { arm: arm(-92, 60, 30, 40) },
+    best: 'front',
+  }),
+  pressStart: fig(UPRIGHT, {
+    leanDeg: { chest: 12, pelvis: 2 },
+    near: { arm: arm(-60, 88, 40, 90) },
+    best: 'front',
+  }),
+  pressUp: fig(UPRIGHT, {
+    leanDeg: { chest: -16, pelvis: -3 },
+    near: { arm: arm(90, 90, 14, 90) },
+    best: 'front',
+  }),
   cableHigh: fig(UPRIGHT, { both: { arm: arm(48, 60, 26) }, best: 'side' }),
-  cableDown: fig(UPRIGHT, { leanDeg: { chest: 14 }, both: { arm: arm(-52, -34, 6) }, chestDeg: 82, best: 'side' }),
-  hingeDown: fig(UPRIGHT, { pelvisDeg: 52, chestDeg: 42, neckDeg: 46, headDeg: 58, both: { arm: arm(-92, -92, 6), leg: leg(-52, -112, 0, 5) } }),
+  cableDown: fig(UPRIGHT, {
+    leanDeg: { chest: 14 },
+    both: { arm: arm(-52, -34, 6) },
+    chestDeg: 82,
+    best: 'side',
+  }),
+  hingeDown: fig(UPRIGHT, {
+    pelvisDeg: 52,
+    chestDeg: 42,
+    neckDeg: 46,
+    headDeg: 58,
+    both: { arm: arm(-92, -92, 6), leg: leg(-52, -112, 0, 5) },
+  }),
   barbellHeld: fig(UPRIGHT, { both: { arm: arm(-90, -88, 6) } }),
   ballAtChest: fig(UPRIGHT, { holds: 'hands', both: { arm: arm(-70, 30, 2, 40) }, chestDeg: 88 }),
-  ballPushed: fig(UPRIGHT, { holds: 'hands', pelvisDeg: 86, chestDeg: 80, both: { arm: arm(2, 4, 0, 10) }, near: { leg: leg(-72, -92, 0) }, far: { leg: leg(-104, -112, -10) } }),
+  ballPushed: fig(UPRIGHT, {
+    holds: 'hands',
+    pelvisDeg: 86,
+    chestDeg: 80,
+    both: { arm: arm(2, 4, 0, 10) },
+    near: { leg: leg(-72, -92, 0) },
+    far: { leg: leg(-104, -112, -10) },
+  }),
   squeezeWall: fig(['wallForearms'], { pelvisDeg: 78, chestDeg: 82 }),
   elbowsOffWall: fig(['wallForearms'], { pelvisDeg: 78, chestDeg: 82, both: { arm: arm(14, 92, 2, 92) } }),
 } satisfies Record<string, Figure>;
@@ -71,18 +202,42 @@ export type FigureName = keyof typeof FIGURES;
 export const FIGURE_NAMES = Object.keys(FIGURES) as [FigureName, ...FigureName[]];
 
 /** Does this figure belong to that position? Elsewhere the plain figure of the position is drawn. */
-export const suits = (figure: FigureName, position: Position): boolean => (FIGURES[figure].of as readonly Position[]).includes(position);
+export const suits = (figure: FigureName, position: Position): boolean =>
+  (FIGURES[figure].of as readonly Position[]).includes(position);
 
 /** The pose of a position as a figure changes it. */
 export function poseOf(position: Position, figure?: FigureName): Pose {
   if (!figure || !suits(figure, position)) return POSE[position];
   const { change }: Figure = FIGURES[figure];
   const base = POSE[change.as ?? position];
-  const limbs = (side: 'near' | 'far') => ({ arm: { ...base[side].arm, ...change.both?.arm, ...change[side]?.arm }, leg: { ...base[side].leg, ...change.both?.leg, ...change[side]?.leg } });
-  const { pelvisDeg = base.pelvisDeg, chestDeg = base.chestDeg, neckDeg = base.neckDeg, headDeg = base.headDeg, leanDeg = base.leanDeg, holds = base.holds } = change;
-  const furniture: readonly Furniture[] = change.furniture ?? (change.as === 'standing' ? POSE[position].furniture : base.furniture);
-  return { ...base, pelvisDeg, chestDeg, neckDeg, headDeg, leanDeg, holds, furniture, near: limbs('near'), far: limbs('far') };
+  const limbs = (side: 'near' | 'far') => ({
+    arm: { ...base[side].arm, ...change.both?.arm, ...change[side]?.arm },
+    leg: { ...base[side].leg, ...change.both?.leg, ...change[side]?.leg },
+  });
+  const {
+    pelvisDeg = base.pelvisDeg,
+    chestDeg = base.chestDeg,
+    neckDeg = base.neckDeg,
+    headDeg = base.headDeg,
+    leanDeg = base.leanDeg,
+    holds = base.holds,
+  } = change;
+  const furniture: readonly Furniture[] =
+    change.furniture ?? (change.as === 'standing' ? POSE[position].furniture : base.furniture);
+  return {
+    ...base,
+    pelvisDeg,
+    chestDeg,
+    neckDeg,
+    headDeg,
+    leanDeg,
+    holds,
+    furniture,
+    near: limbs('near'),
+    far: limbs('far'),
+  };
 }
 
 /** The view that tells a figure best. */
-export const bestView = (position: Position, figure?: FigureName): 'side' | 'front' => (figure && suits(figure, position) ? ((FIGURES[figure] as Figure).change.best ?? 'side') : 'side');
+export const bestView = (position: Position, figure?: FigureName): 'side' | 'front' =>
+  figure && suits(figure, position) ? ((FIGURES[figure] as Figure).change.best ?? 'side') : 'side';

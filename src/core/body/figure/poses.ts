@@ -3,8 +3,20 @@ import type { Camera } from './vector';
 
 /** One arm by absolute angles in the side plane, degrees: 0 to the right, 90 up. `outDeg` opens it sideways. */
 /** Where the forearm goes by itself out of the plane, else back by as much as the upper arm went out. */
-export type ArmPose = { upperDeg: number; foreDeg: number; handDeg?: number; outDeg?: number; foreOutDeg?: number };
-export type LegPose = { thighDeg: number; shinDeg: number; footDeg: number; outDeg?: number; shinOutDeg?: number };
+export type ArmPose = {
+  upperDeg: number;
+  foreDeg: number;
+  handDeg?: number;
+  outDeg?: number;
+  foreOutDeg?: number;
+};
+export type LegPose = {
+  thighDeg: number;
+  shinDeg: number;
+  footDeg: number;
+  outDeg?: number;
+  shinOutDeg?: number;
+};
 
 /**
  * A body by its joint angles. The spine runs from the hips to the head; the front of the body lies 90° clockwise
@@ -28,7 +40,16 @@ export type Pose = {
 };
 
 /** Things a position cannot do without; props of a drill are added on top. */
-export type Furniture = 'chairUnderLegs' | 'wallAtFeet' | 'pillowUnderHead' | 'cushionUnderFront' | 'seat' | 'cushionUnderSeat' | 'wallBehind' | 'wallBefore' | 'counter';
+export type Furniture =
+  | 'chairUnderLegs'
+  | 'wallAtFeet'
+  | 'pillowUnderHead'
+  | 'cushionUnderFront'
+  | 'seat'
+  | 'cushionUnderSeat'
+  | 'wallBehind'
+  | 'wallBefore'
+  | 'counter';
 
 const SIDE: Camera = { yaw: 0, pitch: 0 };
 const BEFORE: Camera = { yaw: 90, pitch: 4 };
@@ -37,9 +58,22 @@ const FROM_HEAD: Camera = { yaw: 68, pitch: 12 };
 
 export const SIDE_CAMERA = SIDE;
 
-const arm = (upperDeg: number, foreDeg: number, outDeg = 4, handDeg?: number): ArmPose => ({ upperDeg, foreDeg, outDeg, handDeg });
-const leg = (thighDeg: number, shinDeg: number, footDeg: number, outDeg = 2): LegPose => ({ thighDeg, shinDeg, footDeg, outDeg });
-const both = (a: ArmPose, l: LegPose): Pick<Pose, 'near' | 'far'> => ({ near: { arm: a, leg: l }, far: { arm: a, leg: l } });
+const arm = (upperDeg: number, foreDeg: number, outDeg = 4, handDeg?: number): ArmPose => ({
+  upperDeg,
+  foreDeg,
+  outDeg,
+  handDeg,
+});
+const leg = (thighDeg: number, shinDeg: number, footDeg: number, outDeg = 2): LegPose => ({
+  thighDeg,
+  shinDeg,
+  footDeg,
+  outDeg,
+});
+const both = (a: ArmPose, l: LegPose): Pick<Pose, 'near' | 'far'> => ({
+  near: { arm: a, leg: l },
+  far: { arm: a, leg: l },
+});
 
 /** Hand on the belly from lying or upright; the other hand on the sternum: the two hands of practice P15. */
 const supine = (l: LegPose, furniture: readonly Furniture[] = []): Pose => ({
@@ -209,11 +243,20 @@ export const POSE: Record<Position, Pose> = {
 };
 
 /** How far the pelvis and chest turn from the middle for an upright body that arches or slouches, degrees. Our drawing. */
-const ALIGNED = { slouched: { pelvis: 20, chest: -17, neck: -22, head: -12 }, arched: { pelvis: -15, chest: 12, neck: 4, head: 3 } } as const;
+const ALIGNED = {
+  slouched: { pelvis: 20, chest: -17, neck: -22, head: -12 },
+  arched: { pelvis: -15, chest: 12, neck: 4, head: 3 },
+} as const;
 
 /** An upright pose slouched or arched: the pelvis tips one way, the chest the other. Lying poses stay as they are. */
 export function aligned(pose: Pose, alignment: 'slouched' | 'between' | 'arched'): Pose {
   if (alignment === 'between') return pose;
   const by = ALIGNED[alignment];
-  return { ...pose, pelvisDeg: pose.pelvisDeg + by.pelvis, chestDeg: pose.chestDeg + by.chest, neckDeg: pose.neckDeg + by.neck, headDeg: pose.headDeg + by.head };
+  return {
+    ...pose,
+    pelvisDeg: pose.pelvisDeg + by.pelvis,
+    chestDeg: pose.chestDeg + by.chest,
+    neckDeg: pose.neckDeg + by.neck,
+    headDeg: pose.headDeg + by.head,
+  };
 }

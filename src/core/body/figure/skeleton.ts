@@ -53,7 +53,12 @@ export function skeletonOf(pose: Pose): Skeleton {
   });
   const near = limbs(1, pose.near.arm, pose.near.leg);
   const far = limbs(-1, pose.far.arm, pose.far.leg);
-  const turnLimb = (l: Limb): Limb => ({ root: turn(l.root), middle: turn(l.middle), end: turn(l.end), tip: turn(l.tip) });
+  const turnLimb = (l: Limb): Limb => ({
+    root: turn(l.root),
+    middle: turn(l.middle),
+    end: turn(l.end),
+    tip: turn(l.tip),
+  });
   return {
     hips: turn(hips),
     waist: turn(waist),
@@ -83,12 +88,20 @@ function armFrom(root: Vec3, a: ArmPose, z: number): Limb {
   const foreOut = a.foreOutDeg === undefined ? -out : a.foreOutDeg * z;
   const middle = add(root, scale(direction(a.upperDeg, out), SEGMENT.upperArm));
   const end = add(middle, scale(direction(a.foreDeg, foreOut), SEGMENT.forearm));
-  return { root, middle, end, tip: add(end, scale(direction(a.handDeg ?? a.foreDeg, foreOut), SEGMENT.hand)) };
+  return {
+    root,
+    middle,
+    end,
+    tip: add(end, scale(direction(a.handDeg ?? a.foreDeg, foreOut), SEGMENT.hand)),
+  };
 }
 
 function legFrom(root: Vec3, l: LegPose, z: number): Limb {
   const out = (l.outDeg ?? 0) * z;
   const middle = add(root, scale(direction(l.thighDeg, out), SEGMENT.thigh));
-  const end = add(middle, scale(direction(l.shinDeg, l.shinOutDeg === undefined ? -out * 0.6 : l.shinOutDeg * z), SEGMENT.shin));
+  const end = add(
+    middle,
+    scale(direction(l.shinDeg, l.shinOutDeg === undefined ? -out * 0.6 : l.shinOutDeg * z), SEGMENT.shin),
+  );
   return { root, middle, end, tip: add(end, scale(direction(l.footDeg, out * 0.5), SEGMENT.foot)) };
 }

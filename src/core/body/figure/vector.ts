@@ -40,7 +40,8 @@ export function hull(points: readonly Vec2[]): Vec2[] {
   const half = (list: readonly Vec2[]) => {
     const chain: Vec2[] = [];
     for (const p of list) {
-      while (chain.length > 1 && turn(chain[chain.length - 2]!, chain[chain.length - 1]!, p) <= 0) chain.pop();
+      while (chain.length > 1 && turn(chain[chain.length - 2]!, chain[chain.length - 1]!, p) <= 0)
+        chain.pop();
       chain.push(p);
     }
     return chain.slice(0, -1);
@@ -48,4 +49,5 @@ export function hull(points: readonly Vec2[]): Vec2[] {
   return [...half(sorted), ...half([...sorted].reverse())];
 }
 
-const turn = (a: Vec2, b: Vec2, c: Vec2): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+const turn = (a: Vec2, b: Vec2, c: Vec2): number =>
+  (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);

@@ -1,18 +1,48 @@
 import { pattern } from '../../breath/pattern';
 import type { Cue, CueKind, Fault, Step, StepKind } from '../drill';
 
-const step = (kind: StepKind) => (text: string): Step => ({ kind, text });
-const cue = (kind: CueKind) => (text: string): Cue => ({ kind, text });
+const step =
+  (kind: StepKind) =>
+  (text: string): Step => ({ kind, text });
+const cue =
+  (kind: CueKind) =>
+  (text: string): Cue => ({ kind, text });
 
 /** Short words for writing drills down: steps in the order of teaching, cues by kind, faults with their mending. */
-export const [place, contact, exhale, breathe, tone, move] = [step('place'), step('contact'), step('exhale'), step('pattern'), step('tone'), step('move')];
-export const [image, touch, target, sound, count] = [cue('image'), cue('touch'), cue('target'), cue('sound'), cue('count')];
+export const [place, contact, exhale, breathe, tone, move] = [
+  step('place'),
+  step('contact'),
+  step('exhale'),
+  step('pattern'),
+  step('tone'),
+  step('move'),
+];
+export const [image, touch, target, sound, count] = [
+  cue('image'),
+  cue('touch'),
+  cue('target'),
+  cue('sound'),
+  cue('count'),
+];
 export const fault = (sign: string, mend: string): Fault => ({ sign, mend });
 
 /** The same pattern throughout: in, hold, out, hold, in seconds. */
-export const paced = (...seconds: Parameters<typeof pattern>) => ({ kind: 'paced' as const, pattern: pattern(...seconds) });
+export const paced = (...seconds: Parameters<typeof pattern>) => ({
+  kind: 'paced' as const,
+  pattern: pattern(...seconds),
+});
 
 /** One round of so many breaths, without a rest. */
 export const once = (breaths: number) => ({ breaths, rounds: 1, restS: 0, sides: 1 as const });
-export const rounds = (breaths: number, rounds: number, restS: number) => ({ breaths, rounds, restS, sides: 1 as const });
-export const eachSide = (breaths: number, restS: number, rounds = 1) => ({ breaths, rounds, restS, sides: 2 as const });
+export const rounds = (breaths: number, rounds: number, restS: number) => ({
+  breaths,
+  rounds,
+  restS,
+  sides: 1 as const,
+});
+export const eachSide = (breaths: number, restS: number, rounds = 1) => ({
+  breaths,
+  rounds,
+  restS,
+  sides: 2 as const,
+});

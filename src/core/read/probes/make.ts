@@ -4,7 +4,16 @@ import { RING_POSITION } from '../../look/places';
 import type { TestId } from '../../look/tests';
 import type { Flags } from '../../screen/flags';
 import { clamp } from '../../statistics';
-import { firstBands, firstRings, has, type Finding, type Grade, type Observed, type Probe, type SeenBands } from '../observed';
+import {
+  firstBands,
+  firstRings,
+  has,
+  type Finding,
+  type Grade,
+  type Observed,
+  type Probe,
+  type SeenBands,
+} from '../observed';
 import { sourceOf, type ThresholdName } from '../thresholds';
 
 const RINGS = 'rib rings in hook-lying';
@@ -13,11 +22,19 @@ export const CP = 'common practice';
 export const signed = (excess: number, span: number) => clamp(excess / span, -1, 1);
 export const pct = (v: number) => `${Math.round(v * 100)} %`;
 export const placeOf = (b: SeenBands) => RING_POSITION[b.position].label;
-export const held = (o: Observed, name: ThresholdName) => ({ at: o.thresholds[name], source: sourceOf(name, o.thresholds) });
+export const held = (o: Observed, name: ThresholdName) => ({
+  at: o.thresholds[name],
+  source: sourceOf(name, o.thresholds),
+});
 
 type Said = Omit<Finding, 'grade' | 'source'> & { source?: string };
 
-export function ringProbe(topic: string, weight: number, zones: readonly Zone[], read: (e: Excursions, o: Observed) => Said): Probe {
+export function ringProbe(
+  topic: string,
+  weight: number,
+  zones: readonly Zone[],
+  read: (e: Excursions, o: Observed) => Said,
+): Probe {
   return {
     topic,
     weight,
@@ -32,7 +49,14 @@ export function ringProbe(topic: string, weight: number, zones: readonly Zone[],
 
 type SignOptions = { topic?: string; test?: TestId; grade?: Grade };
 
-export function sign<K extends keyof LookData['signs']>(weight: number, key: K, measure: string, source: string, read: (v: NonNullable<LookData['signs'][K]>, o: Observed) => Said, { topic = measure, test = 'core', grade = 'rated' }: SignOptions = {}): Probe {
+export function sign<K extends keyof LookData['signs']>(
+  weight: number,
+  key: K,
+  measure: string,
+  source: string,
+  read: (v: NonNullable<LookData['signs'][K]>, o: Observed) => Said,
+  { topic = measure, test = 'core', grade = 'rated' }: SignOptions = {},
+): Probe {
   return {
     topic,
     weight,
@@ -45,7 +69,11 @@ export function sign<K extends keyof LookData['signs']>(weight: number, key: K, 
   };
 }
 
-export function bandProbe(topic: string, weight: number, read: (b: SeenBands, o: Observed) => Said | null): Probe {
+export function bandProbe(
+  topic: string,
+  weight: number,
+  read: (b: SeenBands, o: Observed) => Said | null,
+): Probe {
   return {
     topic,
     weight,
@@ -83,7 +111,12 @@ export function timed(topic: string, weight: number, read: (t: TimedBreath, o: O
 }
 
 /** Answers to single complaints, taken as what the client says. */
-export function told(topic: string, weight: number, items: readonly (keyof NonNullable<LookData['symptoms']>)[], text: string): Probe {
+export function told(
+  topic: string,
+  weight: number,
+  items: readonly (keyof NonNullable<LookData['symptoms']>)[],
+  text: string,
+): Probe {
   return {
     topic,
     weight,
@@ -93,7 +126,13 @@ export function told(topic: string, weight: number, items: readonly (keyof NonNu
       const answers = items.flatMap((i) => (symptoms?.[i] === undefined ? [] : [symptoms[i]]));
       if (answers.length === 0) return null;
       const most = Math.max(...answers);
-      return { grade: 'reported', degree: [-0.6, -0.2, 0.3, 0.8, 1][most]!, text: `${text}: ${['never', 'rarely', 'sometimes', 'often', 'very often'][most]}`, against: 'never or rarely', source: CP };
+      return {
+        grade: 'reported',
+        degree: [-0.6, -0.2, 0.3, 0.8, 1][most]!,
+        text: `${text}: ${['never', 'rarely', 'sometimes', 'often', 'very often'][most]}`,
+        against: 'never or rarely',
+        source: CP,
+      };
     },
   };
 }
@@ -101,7 +140,12 @@ export function told(topic: string, weight: number, items: readonly (keyof NonNu
 /** The two sides of the lower ribs. */
 export const ribs = ['lowerRibsRight', 'lowerRibsLeft'] as const;
 
-export const flagged = (weight: number, test: (f: Flags) => string, measure: string, source: string): Probe => ({
+export const flagged = (
+  weight: number,
+  test: (f: Flags) => string,
+  measure: string,
+  source: string,
+): Probe => ({
   topic: measure,
   weight,
   test: 'core',

@@ -7,27 +7,73 @@ import { bandProbe, held, pct, placeOf, ringProbe, sign, signed, timed, told } f
 export const REVERSED: readonly Probe[] = [
   bandProbe('which way the belly goes', 5, (b) => {
     const phase = b.analysis.phase;
-    return phase ? { degree: signed(phase.deg - 110, 40), text: `ribs and belly ${phase.deg.toFixed(0)}° apart (bands, ${placeOf(b)})`, against: 'under 90°: moving together', source: 'P17; phase angle: Konno & Mead 1967' } : null;
+    return phase
+      ? {
+          degree: signed(phase.deg - 110, 40),
+          text: `ribs and belly ${phase.deg.toFixed(0)}° apart (bands, ${placeOf(b)})`,
+          against: 'under 90°: moving together',
+          source: 'P17; phase angle: Konno & Mead 1967',
+        }
+      : null;
   }),
-  sign(4, 'reversed', 'which way the belly goes on the inhale', 'P17, common practice', (v) => ({
-    degree: v ? 1 : -1,
-    text: v ? 'the belly draws in on the inhale' : 'the belly comes out on the inhale',
-    against: 'the belly comes out on the inhale',
-  }), { test: 'signs', topic: 'which way the belly goes' }),
-  ringProbe('belly moves', 1, ['belly'], (e) => ({ degree: signed(0.1 - e.belly!, 0.3), text: `belly ${pct(e.belly!)}`, against: 'a belly that moves out' })),
+  sign(
+    4,
+    'reversed',
+    'which way the belly goes on the inhale',
+    'P17, common practice',
+    (v) => ({
+      degree: v ? 1 : -1,
+      text: v ? 'the belly draws in on the inhale' : 'the belly comes out on the inhale',
+      against: 'the belly comes out on the inhale',
+    }),
+    { test: 'signs', topic: 'which way the belly goes' },
+  ),
+  ringProbe('belly moves', 1, ['belly'], (e) => ({
+    degree: signed(0.1 - e.belly!, 0.3),
+    text: `belly ${pct(e.belly!)}`,
+    against: 'a belly that moves out',
+  })),
 ];
 
 export const STUCK_INHALE: readonly Probe[] = [
-  sign(3, 'flare', 'front ribs at the end of the exhale', 'P21, common practice', (v) => ({
-    degree: v === 'stays' ? 1 : v === 'drops' ? -0.3 : -1,
-    text: v === 'stays' ? 'front ribs flared and stay up on the exhale' : v === 'drops' ? 'front ribs flared but drop on the exhale' : 'no flare',
-    against: 'ribs that drop on the exhale',
-  }), { test: 'signs' }),
-  sign(2, 'cannotFill', 'ask: can you get a full breath in?', 'P21, common practice', (v) => ({ degree: v ? 1 : -0.5, text: v ? 'says a full breath will not go in' : 'a full breath goes in', against: 'what the client says' }), { test: 'signs', topic: 'full breath', grade: 'reported' }),
+  sign(
+    3,
+    'flare',
+    'front ribs at the end of the exhale',
+    'P21, common practice',
+    (v) => ({
+      degree: v === 'stays' ? 1 : v === 'drops' ? -0.3 : -1,
+      text:
+        v === 'stays'
+          ? 'front ribs flared and stay up on the exhale'
+          : v === 'drops'
+            ? 'front ribs flared but drop on the exhale'
+            : 'no flare',
+      against: 'ribs that drop on the exhale',
+    }),
+    { test: 'signs' },
+  ),
+  sign(
+    2,
+    'cannotFill',
+    'ask: can you get a full breath in?',
+    'P21, common practice',
+    (v) => ({
+      degree: v ? 1 : -0.5,
+      text: v ? 'says a full breath will not go in' : 'a full breath goes in',
+      against: 'what the client says',
+    }),
+    { test: 'signs', topic: 'full breath', grade: 'reported' },
+  ),
   told('full breath', 1, ['noDeepBreath'], 'no full breath goes in'),
   bandProbe('end of the exhale', 1.5, (b) => {
     const { risen } = b.analysis.endLevel;
-    return { degree: signed(risen - 0.6, 0.6), text: `the level at the end of the exhale ${risen >= 0 ? 'rises' : 'falls'} by ${Math.abs(risen).toFixed(1)} breaths over the record (bands)`, against: 'a level that stays; a band that creeps can feign it', source: 'P21, common practice' };
+    return {
+      degree: signed(risen - 0.6, 0.6),
+      text: `the level at the end of the exhale ${risen >= 0 ? 'rises' : 'falls'} by ${Math.abs(risen).toFixed(1)} breaths over the record (bands)`,
+      against: 'a level that stays; a band that creeps can feign it',
+      source: 'P21, common practice',
+    };
   }),
   ...timed('out longer than in', 1, (t) => ({
     degree: signed(1.1 - t.exhaleS / t.inhaleS, 0.3),
@@ -35,7 +81,18 @@ export const STUCK_INHALE: readonly Probe[] = [
     against: 'an exhale longer than the inhale',
     source: 'P21, common practice',
   })),
-  sign(0.5, 'stack', 'ribs over the pelvis', 'P20, common practice', (v) => ({ degree: v === 'forward' ? 0.6 : -0.4, text: `ribs ${{ over: 'over', forward: 'in front of', behind: 'behind' }[v]} the pelvis`, against: 'ribs over the pelvis' }), { test: 'stack' }),
+  sign(
+    0.5,
+    'stack',
+    'ribs over the pelvis',
+    'P20, common practice',
+    (v) => ({
+      degree: v === 'forward' ? 0.6 : -0.4,
+      text: `ribs ${{ over: 'over', forward: 'in front of', behind: 'behind' }[v]} the pelvis`,
+      against: 'ribs over the pelvis',
+    }),
+    { test: 'stack' },
+  ),
 ];
 
 /** Fast or irregular: one of the two is enough, so that the other speaks only a little against it. Our choice. */
@@ -44,11 +101,21 @@ const EITHER_LOW = -0.1;
 export const FAST: readonly Probe[] = [
   ...timed('rate', 2, (t, o) => {
     const { at, source } = held(o, 'fastPerMin');
-    return { degree: Math.max(EITHER_LOW, signed(t.ratePerMin - at + 2, 4)), text: `${t.ratePerMin.toFixed(1)} a minute`, against: `usual range up to ${at}`, source };
+    return {
+      degree: Math.max(EITHER_LOW, signed(t.ratePerMin - at + 2, 4)),
+      text: `${t.ratePerMin.toFixed(1)} a minute`,
+      against: `usual range up to ${at}`,
+      source,
+    };
   }),
   ...timed('regularity', 1.5, (t, o) => {
     const { at, source } = held(o, 'irregular');
-    return { degree: Math.max(EITHER_LOW, signed(t.irregularity - at / 100 + 0.05, 0.15)), text: `breaths vary by ${pct(t.irregularity)}`, against: `up to ${at} %`, source };
+    return {
+      degree: Math.max(EITHER_LOW, signed(t.irregularity - at / 100 + 0.05, 0.15)),
+      text: `breaths vary by ${pct(t.irregularity)}`,
+      against: `up to ${at} %`,
+      source,
+    };
   }),
   {
     topic: 'complaints',
@@ -59,7 +126,13 @@ export const FAST: readonly Probe[] = [
       const score = o.look.symptoms ? scoreSymptoms(o.look.symptoms) : null;
       if (!score || (score.missing.length > 4 && score.total < o.thresholds.symptoms)) return null;
       const { at, source } = held(o, 'symptoms');
-      return { grade: 'reported', degree: Math.max(EITHER_LOW, signed(score.total - at + 3, 8)), text: `${score.total} of 64 in the sixteen complaints`, against: `under ${at}`, source };
+      return {
+        grade: 'reported',
+        degree: Math.max(EITHER_LOW, signed(score.total - at + 3, 8)),
+        text: `${score.total} of 64 in the sixteen complaints`,
+        against: `under ${at}`,
+        source,
+      };
     },
   },
 ];
@@ -67,7 +140,12 @@ export const FAST: readonly Probe[] = [
 export const SHORT_EXHALE: readonly Probe[] = [
   ...timed('exhale in quiet breathing', 2, (t, o) => {
     const { at, source } = held(o, 'exhaleRatio');
-    return { degree: signed(at - t.exhaleS / t.inhaleS, 0.3), text: `exhale ${(t.exhaleS / t.inhaleS).toFixed(2)} times the inhale`, against: `at least ${at} times`, source };
+    return {
+      degree: signed(at - t.exhaleS / t.inhaleS, 0.3),
+      text: `exhale ${(t.exhaleS / t.inhaleS).toFixed(2)} times the inhale`,
+      against: `at least ${at} times`,
+      source,
+    };
   }),
   {
     topic: 'comfortable exhale',
@@ -79,7 +157,13 @@ export const SHORT_EXHALE: readonly Probe[] = [
       if (!e) return null;
       const { at, source } = held(o, 'comfortableExhaleS');
       const grade = e.heard > 0 ? 'measured' : e.quiet > 0 ? 'rated' : 'reported';
-      return { grade, degree: signed(at - e.comfortableS, 1.5), text: `comfortable exhale ${Number(e.comfortableS.toFixed(1))} s${e.heard > 0 ? ' (heard)' : ''}`, against: `at least ${at} s`, source };
+      return {
+        grade,
+        degree: signed(at - e.comfortableS, 1.5),
+        text: `comfortable exhale ${Number(e.comfortableS.toFixed(1))} s${e.heard > 0 ? ' (heard)' : ''}`,
+        against: `at least ${at} s`,
+        source,
+      };
     },
   },
   {
@@ -91,7 +175,13 @@ export const SHORT_EXHALE: readonly Probe[] = [
       const e = comfortableExhale(look);
       if (!e || e.heard === 0) return null;
       const even = e.heardEven / e.heard;
-      return { grade: 'measured', degree: 0.6 - 1.2 * even, text: `${e.heardEven} of ${e.heard} heard exhales were even`, against: 'one loudness from first to last', source: 'P41, common practice' };
+      return {
+        grade: 'measured',
+        degree: 0.6 - 1.2 * even,
+        text: `${e.heardEven} of ${e.heard} heard exhales were even`,
+        against: 'one loudness from first to last',
+        source: 'P41, common practice',
+      };
     },
   },
 ];
@@ -110,7 +200,8 @@ export const LOW_HOLD: readonly Probe[] = [
       return {
         grade: 'measured',
         degree: h.bestCalmS === null ? 1 : signed(at - best, 10),
-        text: h.bestCalmS === null ? `no calm hold in ${h.tries} tries` : `best calm hold ${best.toFixed(0)} s`,
+        text:
+          h.bestCalmS === null ? `no calm hold in ${h.tries} tries` : `best calm hold ${best.toFixed(0)} s`,
         against: `under ${at} s as a screen`,
         source,
       };
@@ -144,7 +235,13 @@ export const LOW_HOLD: readonly Probe[] = [
       if (calm.length === 0) return null;
       const { at, source } = held(o, 'emptyPauseS');
       const best = Math.max(0, ...calm.filter((h) => h.end === 'calm').map((h) => h.holdS));
-      return { grade: 'measured', degree: signed(at - best, 1.5), text: `longest calm empty pause ${best.toFixed(1)} s`, against: `at least ${at} s`, source };
+      return {
+        grade: 'measured',
+        degree: signed(at - best, 1.5),
+        text: `longest calm empty pause ${best.toFixed(1)} s`,
+        against: `at least ${at} s`,
+        source,
+      };
     },
   },
 ];

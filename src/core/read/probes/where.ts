@@ -11,7 +11,12 @@ export const UPPER_CHEST: readonly Probe[] = [
     const share = b.analysis.ribShare;
     if (share === null) return null;
     const limit = held(o, isLying(b.position) ? 'ribShareLying' : 'ribShareUpright');
-    return { degree: signed(share - limit.at / 100, 0.2), text: `ribs ${pct(share)} of the breath (bands, ${placeOf(b)})`, against: `up to ${limit.at} % ${isLying(b.position) ? 'lying' : 'upright'}`, source: limit.source };
+    return {
+      degree: signed(share - limit.at / 100, 0.2),
+      text: `ribs ${pct(share)} of the breath (bands, ${placeOf(b)})`,
+      against: `up to ${limit.at} % ${isLying(b.position) ? 'lying' : 'upright'}`,
+      source: limit.source,
+    };
   }),
   ringProbe(CHEST_OR_BELLY, 3, ['sternum', 'belly'], (e) => ({
     degree: signed(e.sternum! - e.belly!, 0.4),
@@ -27,7 +32,11 @@ export const UPPER_CHEST: readonly Probe[] = [
       t
         ? {
             grade: 'rated',
-            degree: clamp((t.chest - t.belly) / 0.5 + (t.first === 'chest' ? 0.4 : t.first === 'belly' ? -0.4 : 0), -1, 1),
+            degree: clamp(
+              (t.chest - t.belly) / 0.5 + (t.first === 'chest' ? 0.4 : t.first === 'belly' ? -0.4 : 0),
+              -1,
+              1,
+            ),
             text: `chest hand ${pct(t.chest)}, belly hand ${pct(t.belly)}, ${t.first === 'together' ? 'both together' : `${t.first} first`}`,
             against: 'the lower hand first and more',
             source: 'P15, common practice',
@@ -36,7 +45,12 @@ export const UPPER_CHEST: readonly Probe[] = [
   },
   ringProbe('neck', 2, ['neck'], (e, o) => {
     const { at, source } = held(o, 'neckLift');
-    return { degree: signed(e.neck! - at / 200, at / 100), text: `neck and shoulders lift ${pct(e.neck!)}`, against: 'no lift in quiet breathing', source };
+    return {
+      degree: signed(e.neck! - at / 200, at / 100),
+      text: `neck and shoulders lift ${pct(e.neck!)}`,
+      against: 'no lift in quiet breathing',
+      source,
+    };
   }),
   {
     topic: 'shoulders',
@@ -70,12 +84,24 @@ export const UPPER_CHEST: readonly Probe[] = [
           }
         : null,
   },
-  sign(1, 'mouth', 'nose or mouth, in the quiet watch', 'P16, common practice', (v) => ({ degree: v ? 0.8 : -0.5, text: v ? 'breathes through the mouth' : 'breathes through the nose', against: 'nose in quiet breathing' }), { test: 'signs' }),
+  sign(
+    1,
+    'mouth',
+    'nose or mouth, in the quiet watch',
+    'P16, common practice',
+    (v) => ({
+      degree: v ? 0.8 : -0.5,
+      text: v ? 'breathes through the mouth' : 'breathes through the nose',
+      against: 'nose in quiet breathing',
+    }),
+    { test: 'signs' },
+  ),
 ];
 
 const LIFT = ['none', 'slight', 'clear', 'strong'] as const;
 
-const tapeAt = (o: Observed, level: TapeLevel) => (o.look.tape ? tapeResults(o.look.tape).find((r) => r.level === level && r.side === 'whole') : undefined);
+const tapeAt = (o: Observed, level: TapeLevel) =>
+  o.look.tape ? tapeResults(o.look.tape).find((r) => r.level === level && r.side === 'whole') : undefined;
 
 export const BELLY_ONLY: readonly Probe[] = [
   bandProbe('belly over ribs', 4, (b, o) => {
@@ -86,14 +112,19 @@ export const BELLY_ONLY: readonly Probe[] = [
     return {
       degree: accepted ? -0.5 : signed(limit - share, 0.2),
       text: `ribs ${pct(share)} of the breath (bands, ${placeOf(b)})`,
-      against: accepted ? 'in this school a belly that leads is what is wanted' : `at least ${pct(limit)} ${isLying(b.position) ? 'lying' : 'upright'}`,
+      against: accepted
+        ? 'in this school a belly that leads is what is wanted'
+        : `at least ${pct(limit)} ${isLying(b.position) ? 'lying' : 'upright'}`,
       source: 'P31, common practice',
     };
   }),
   ringProbe('belly over ribs', 3, ['belly', ...ribs], (e, o) => ({
     degree: o.school === 'lowQuiet' ? -0.5 : signed(e.belly! - average(e, ...ribs) - 0.15, 0.4),
     text: `belly ${pct(e.belly!)}, lower ribs ${pct(average(e, ...ribs))}`,
-    against: o.school === 'lowQuiet' ? 'in this school a belly that leads is what is wanted' : 'the lower ribs are to widen as much as the belly',
+    against:
+      o.school === 'lowQuiet'
+        ? 'in this school a belly that leads is what is wanted'
+        : 'the lower ribs are to widen as much as the belly',
     source: 'P31, common practice',
   })),
   {
@@ -105,7 +136,16 @@ export const BELLY_ONLY: readonly Probe[] = [
       const r = tapeAt(o, 'lowerSternum');
       if (!r) return null;
       const { at, source } = held(o, 'tapeCm');
-      return { grade: 'measured', degree: o.school === 'lowQuiet' ? Math.min(0, signed(at - r.excursionCm, 1.5)) : signed(at - r.excursionCm, 1.5), text: `the lower ribs open ${r.excursionCm.toFixed(1)} cm on a full breath (tape)`, against: `at least ${at} cm`, source };
+      return {
+        grade: 'measured',
+        degree:
+          o.school === 'lowQuiet'
+            ? Math.min(0, signed(at - r.excursionCm, 1.5))
+            : signed(at - r.excursionCm, 1.5),
+        text: `the lower ribs open ${r.excursionCm.toFixed(1)} cm on a full breath (tape)`,
+        against: `at least ${at} cm`,
+        source,
+      };
     },
   },
   ringProbe('stiff ribs', 2, ['sternum', ...ribs], (e, o) => ({
@@ -127,18 +167,38 @@ export const FRONT_ONLY: readonly Probe[] = [
     text: `between the blades ${pct(e.betweenBlades!)}, low back ${pct(e.lowBack!)}`,
     against: 'silent under 15 %',
   })),
-  sign(1, 'backRibsSqueezed', 'back ribs in standing', 'P20, common practice', (v) => ({ degree: v ? 0.8 : -0.4, text: v ? 'the back ribs are squeezed together' : 'the back ribs are open', against: 'open back ribs' }), { test: 'stack' }),
+  sign(
+    1,
+    'backRibsSqueezed',
+    'back ribs in standing',
+    'P20, common practice',
+    (v) => ({
+      degree: v ? 0.8 : -0.4,
+      text: v ? 'the back ribs are squeezed together' : 'the back ribs are open',
+      against: 'open back ribs',
+    }),
+    { test: 'stack' },
+  ),
 ];
 
 const uneven = (o: Observed, ratio: number) => {
   const { at, source } = held(o, 'sideDifference');
-  return { degree: signed(1 - ratio - at / 200, at / 200 + 0.15), against: `sides within ${at} % of the larger`, source };
+  return {
+    degree: signed(1 - ratio - at / 200, at / 200 + 0.15),
+    against: `sides within ${at} % of the larger`,
+    source,
+  };
 };
 
 export const ONE_SIDED: readonly Probe[] = [
   bandProbe('sides lying', 4, (b, o) => {
     const ratio = b.analysis.sideRatio;
-    return ratio === null ? null : { ...uneven(o, ratio), text: `the smaller side opens ${pct(ratio)} of the larger (bands, ${placeOf(b)})` };
+    return ratio === null
+      ? null
+      : {
+          ...uneven(o, ratio),
+          text: `the smaller side opens ${pct(ratio)} of the larger (bands, ${placeOf(b)})`,
+        };
   }),
   ...(['hookLying', 'sitting', 'standing'] as const).map((position, i): Probe => ({
     topic: i === 0 ? 'sides lying' : `sides ${position}`,
@@ -151,7 +211,9 @@ export const ONE_SIDED: readonly Probe[] = [
       const [r, l] = [e.lowerRibsRight!, e.lowerRibsLeft!];
       const wide = Math.max(r, l);
       const text = `${position === 'hookLying' ? 'lying' : position}: right ${pct(r)}, left ${pct(l)}`;
-      return wide < 0.1 ? { ...uneven(o, 1), grade: 'rated', degree: -0.2, text } : { grade: 'rated', ...uneven(o, Math.min(r, l) / wide), text };
+      return wide < 0.1
+        ? { ...uneven(o, 1), grade: 'rated', degree: -0.2, text }
+        : { grade: 'rated', ...uneven(o, Math.min(r, l) / wide), text };
     },
   })),
   {
@@ -164,7 +226,14 @@ export const ONE_SIDED: readonly Probe[] = [
       if (right === undefined || left === undefined) return null;
       const wide = Math.max(right, left);
       const text = `bent away, the right side widens ${pct(right)}, the left ${pct(left)}`;
-      return wide < 0.1 ? { grade: 'rated', ...uneven(o, 1), degree: -0.2, text } : { grade: 'rated', ...uneven(o, Math.min(right, left) / wide), text, source: 'P18, common practice' };
+      return wide < 0.1
+        ? { grade: 'rated', ...uneven(o, 1), degree: -0.2, text }
+        : {
+            grade: 'rated',
+            ...uneven(o, Math.min(right, left) / wide),
+            text,
+            source: 'P18, common practice',
+          };
     },
   },
   {
@@ -174,45 +243,66 @@ export const ONE_SIDED: readonly Probe[] = [
     measure: 'two tapes from the spine',
     find: (o) => {
       const tape = o.look.tape;
-      const level = tape && ([...TAPE_LEVELS].sort((a, b) => Number(b === 'lowerSternum') - Number(a === 'lowerSternum')).find((l) => tapeSideRatio(tape, l) !== null) ?? null);
+      const level =
+        tape &&
+        ([...TAPE_LEVELS]
+          .sort((a, b) => Number(b === 'lowerSternum') - Number(a === 'lowerSternum'))
+          .find((l) => tapeSideRatio(tape, l) !== null) ??
+          null);
       if (!tape || !level) return null;
       const ratio = tapeSideRatio(tape, level)!;
-      return { grade: 'measured', ...uneven(o, ratio), text: `${TAPE_LABEL[level]}: the smaller side opens ${pct(ratio)} of the larger (tape)` };
+      return {
+        grade: 'measured',
+        ...uneven(o, ratio),
+        text: `${TAPE_LABEL[level]}: the smaller side opens ${pct(ratio)} of the larger (tape)`,
+      };
     },
   },
 ];
 
-export const LOST_UPRIGHT: readonly Probe[] = (['sitting', 'standing'] as const).flatMap((position): Probe[] => [
-  {
-    topic: `low breath ${position}`,
-    weight: position === 'standing' ? 2.5 : 2,
-    test: 'bands',
-    measure: `bands ${position}, beside those lying`,
-    find: (o) => {
-      const of = (p: typeof position | 'hookLying') => o.bands.find((b) => RING_POSITION[b.position].position === p)?.analysis.rises;
-      const low = (r: ReturnType<typeof of>) => (r?.belly === undefined ? null : r.belly + (r.lowerRibs ?? ((r.lowerRibsRight ?? 0) + (r.lowerRibsLeft ?? 0)) / 2));
-      const [a, b] = [low(of('hookLying')), low(of(position))];
-      if (a === null || b === null || a <= 0) return null;
-      return { grade: 'measured', degree: signed(1 - b / a - 0.3, 0.3), text: `belly and lower ribs rise ${pct(b / a)} of what they do lying (bands, ${position})`, against: 'at most a third lost on coming upright', source: 'P19, common practice; direction: Verschakelen & Demedts 1995 (cited)' };
+export const LOST_UPRIGHT: readonly Probe[] = (['sitting', 'standing'] as const).flatMap(
+  (position): Probe[] => [
+    {
+      topic: `low breath ${position}`,
+      weight: position === 'standing' ? 2.5 : 2,
+      test: 'bands',
+      measure: `bands ${position}, beside those lying`,
+      find: (o) => {
+        const of = (p: typeof position | 'hookLying') =>
+          o.bands.find((b) => RING_POSITION[b.position].position === p)?.analysis.rises;
+        const low = (r: ReturnType<typeof of>) =>
+          r?.belly === undefined
+            ? null
+            : r.belly + (r.lowerRibs ?? ((r.lowerRibsRight ?? 0) + (r.lowerRibsLeft ?? 0)) / 2);
+        const [a, b] = [low(of('hookLying')), low(of(position))];
+        if (a === null || b === null || a <= 0) return null;
+        return {
+          grade: 'measured',
+          degree: signed(1 - b / a - 0.3, 0.3),
+          text: `belly and lower ribs rise ${pct(b / a)} of what they do lying (bands, ${position})`,
+          against: 'at most a third lost on coming upright',
+          source: 'P19, common practice; direction: Verschakelen & Demedts 1995 (cited)',
+        };
+      },
     },
-  },
-  {
-    topic: `low breath ${position}`,
-    weight: position === 'standing' ? 2 : 1.5,
-    test: position === 'standing' ? 'rings' : 'sweep',
-    measure: `rib rings ${position}, beside those in hook-lying`,
-    find: (o) => {
-      const lying = rings(o);
-      const up = rings(o, position);
-      if (!has(lying, 'belly', ...ribs) || !has(up, 'belly', ...ribs)) return null;
-      const [a, b] = [average(lying, 'belly', ...ribs), average(up, 'belly', ...ribs)];
-      return {
-        grade: 'rated',
-        degree: a < 0.2 ? -0.2 : signed(1 - b / a - 0.3, 0.3),
-        text: `belly and lower ribs ${pct(a)} lying, ${pct(b)} ${position}`,
-        against: 'at most a third lost on coming upright',
-        source: 'P19, common practice; direction: Verschakelen & Demedts 1995 (cited)',
-      };
+    {
+      topic: `low breath ${position}`,
+      weight: position === 'standing' ? 2 : 1.5,
+      test: position === 'standing' ? 'rings' : 'sweep',
+      measure: `rib rings ${position}, beside those in hook-lying`,
+      find: (o) => {
+        const lying = rings(o);
+        const up = rings(o, position);
+        if (!has(lying, 'belly', ...ribs) || !has(up, 'belly', ...ribs)) return null;
+        const [a, b] = [average(lying, 'belly', ...ribs), average(up, 'belly', ...ribs)];
+        return {
+          grade: 'rated',
+          degree: a < 0.2 ? -0.2 : signed(1 - b / a - 0.3, 0.3),
+          text: `belly and lower ribs ${pct(a)} lying, ${pct(b)} ${position}`,
+          against: 'at most a third lost on coming upright',
+          source: 'P19, common practice; direction: Verschakelen & Demedts 1995 (cited)',
+        };
+      },
     },
-  },
-]);
+  ],
+);

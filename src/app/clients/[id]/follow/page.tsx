@@ -17,9 +17,22 @@ export default async function FollowPage({ params }: { params: Promise<{ id: str
     .reverse();
   const visits = looks.map((l): Visit => {
     const quiet = quietMeasures(l.data, quietBandsOf(l.data));
-    return { id: l.id, at: l.at, rings: l.data.rings, rate: quiet?.rate ?? null, exhale: quiet?.exhale ?? null, hold: holdMeasure(l.data.holds) };
+    return {
+      id: l.id,
+      at: l.at,
+      rings: l.data.rings,
+      rate: quiet?.rate ?? null,
+      exhale: quiet?.exhale ?? null,
+      hold: holdMeasure(l.data.holds),
+    };
   });
   const outcomes = outcomesOf(looks.map((l) => ({ at: l.at, result: readingsOf(l.data, flags, client) })));
-  const runs = runsOf(id).map(({ id: runId, startedAt, endedAt, sequence, state }) => ({ id: runId, startedAt, endedAt, sequence, state }));
+  const runs = runsOf(id).map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
+    id: runId,
+    startedAt,
+    endedAt,
+    sequence,
+    state,
+  }));
   return <FollowStation clientId={id} visits={visits} runs={runs} outcomes={outcomes} />;
 }

@@ -5,6 +5,19 @@ import { dropProtocol, startLook, storeProtocol } from '../../../actions';
 
 export default async function LooksPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const looks = looksOf(id).map(({ id: lookId, at, finishedAt, purpose, data }) => ({ id: lookId, at, finishedAt, purpose, data }));
-  return <LookList clientId={id} looks={looks} saved={savedProtocols()} actions={{ start: startLook, saveProtocol: storeProtocol, dropProtocol }} />;
+  const looks = looksOf(id).map(({ id: lookId, at, finishedAt, purpose, data }) => ({
+    id: lookId,
+    at,
+    finishedAt,
+    purpose,
+    data,
+  }));
+  return (
+    <LookList
+      clientId={id}
+      looks={looks}
+      saved={savedProtocols()}
+      actions={{ start: startLook, saveProtocol: storeProtocol, dropProtocol }}
+    />
+  );
 }

@@ -6,5 +6,14 @@ import { storeScreen, setAside } from '../../../actions';
 export default async function ScreenPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const { data, rev } = screenOf(id);
-  return <ScreenStation clientId={id} initial={data} rev={rev} library={ownLibrary()} save={storeScreen} aside={setAside.bind(null, 'screen', id)} />;
+  return (
+    <ScreenStation
+      clientId={id}
+      initial={data}
+      rev={rev}
+      library={ownLibrary()}
+      save={storeScreen}
+      aside={setAside.bind(null, 'screen', id)}
+    />
+  );
 }

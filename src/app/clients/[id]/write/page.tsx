@@ -10,6 +10,22 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
   const { id } = await params;
   const plan = proposalInputFor(id);
   if (!plan) notFound();
-  const sequences = sequencesOf(id).map(({ id: sequenceId, name, updatedAt, data }) => ({ id: sequenceId, name, updatedAt, data }));
-  return <SequenceList clientId={id} looked={Boolean(latestVisit(id))} sequences={sequences} templates={allTemplates()} prescription={prescriptionFor(id)} plan={plan} library={ownLibrary()} actions={{ keepSequence, dropTemplate }} />;
+  const sequences = sequencesOf(id).map(({ id: sequenceId, name, updatedAt, data }) => ({
+    id: sequenceId,
+    name,
+    updatedAt,
+    data,
+  }));
+  return (
+    <SequenceList
+      clientId={id}
+      looked={Boolean(latestVisit(id))}
+      sequences={sequences}
+      templates={allTemplates()}
+      prescription={prescriptionFor(id)}
+      plan={plan}
+      library={ownLibrary()}
+      actions={{ keepSequence, dropTemplate }}
+    />
+  );
 }

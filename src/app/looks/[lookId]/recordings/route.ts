@@ -3,15 +3,18 @@ import { fail } from '@/core/result';
 import { guarded } from '@/server/save';
 import { keepRecording } from '@/server/recordings';
 
-const answer = (body: unknown, status = 200) => Response.json(body, { status, headers: { 'cache-control': 'no-store' } });
+const answer = (body: unknown, status = 200) =>
+  Response.json(body, { status, headers: { 'cache-control': 'no-store' } });
 
 /** Takes the bytes of a record; its name comes as a header, so that it stands in no address. */
 export async function POST(request: Request, { params }: { params: Promise<{ lookId: string }> }) {
   const { lookId } = await params;
   const origin = request.headers.get('origin');
-  if (origin !== null && new URL(origin).host !== request.headers.get('host')) return answer(fail('Not taken: sent from another place.'), 403);
+  if (origin !== null && new URL(origin).host !== request.headers.get('host'))
+    return answer(fail('Not taken: sent from another place.'), 403);
   const most = Math.max(...Object.values(MOST_BYTES));
-  if (Number(request.headers.get('content-length') ?? 0) > most) return answer(fail(`the record has more than ${most / 1048576} MB`), 413);
+  if (Number(request.headers.get('content-length') ?? 0) > most)
+    return answer(fail(`the record has more than ${most / 1048576} MB`), 413);
   const name = nameOf(request.headers.get('x-record-name'));
   const bytes = new Uint8Array(await request.arrayBuffer());
   return answer(guarded(() => keepRecording(lookId, name, bytes)));

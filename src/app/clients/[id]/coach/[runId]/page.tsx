@@ -15,7 +15,11 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
   if (!client || !run || run.clientId !== id) notFound();
   const screen = screenOf(id).data;
   if (!run.endedAt && openRedFlags(screen.redFlags).length > 0) {
-    return <Notice level="stop">A red flag is open. Record in Screen what was done about it before this run goes on.</Notice>;
+    return (
+      <Notice level="stop">
+        A red flag is open. Record in Screen what was done about it before this run goes on.
+      </Notice>
+    );
   }
   const before = looksOf(id).find((l) => l.purpose === 'visit' && l.at <= run.startedAt);
   const after = run.state.relookLookId ? findLook(run.state.relookLookId) : undefined;

@@ -7,15 +7,31 @@ import { revisionsOf } from '@/server/revisions';
 import { screenOf } from '@/server/screens';
 import { findSequence } from '@/server/sequences';
 import { WriteStation } from '@/stations/write/write-station';
-import { keepSequence, keepTemplate, keepVersion, setAside, startRun, storeSequence } from '../../../../actions';
+import {
+  keepSequence,
+  keepTemplate,
+  keepVersion,
+  setAside,
+  startRun,
+  storeSequence,
+} from '../../../../actions';
 
-export default async function SequencePage({ params }: { params: Promise<{ id: string; sequenceId: string }> }) {
+export default async function SequencePage({
+  params,
+}: {
+  params: Promise<{ id: string; sequenceId: string }>;
+}) {
   const { id, sequenceId } = await params;
   const row = findSequence(sequenceId);
   const plan = proposalInputFor(id);
   if (!row || row.clientId !== id || !plan) notFound();
   const screen = screenOf(id).data;
-  const versions = revisionsOf(sequenceId).map((r) => ({ rev: r.rev, at: r.at, label: r.label, data: r.data as Sequence }));
+  const versions = revisionsOf(sequenceId).map((r) => ({
+    rev: r.rev,
+    at: r.at,
+    label: r.label,
+    data: r.data as Sequence,
+  }));
   return (
     <WriteStation
       clientId={id}
@@ -28,7 +44,14 @@ export default async function SequencePage({ params }: { params: Promise<{ id: s
       redFlagOpen={openRedFlags(screen.redFlags).length > 0}
       air={{ size: screen.size ?? null, quiet: quietBreathOf(id), flags: screen.flags }}
       versions={versions}
-      actions={{ save: storeSequence, aside: setAside.bind(null, 'sequence', sequenceId), keepSequence, keepVersion, keepTemplate, startRun }}
+      actions={{
+        save: storeSequence,
+        aside: setAside.bind(null, 'sequence', sequenceId),
+        keepSequence,
+        keepVersion,
+        keepTemplate,
+        startRun,
+      }}
     />
   );
 }

@@ -18,6 +18,10 @@ step(
     (run(process.execPath, [NEXT, 'typegen']) ||
       run(process.execPath, [bin('typescript/bin/tsc'), '--noEmit'])) === 0,
 );
+step(
+  'format',
+  () => run(process.execPath, [bin('prettier/bin/prettier.cjs'), '--check', 'src', 'tests', 'scripts']) === 0,
+);
 step('lint', () => run(process.execPath, [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']) === 0);
 
 const reports = join(ROOT, 'data/reports');

@@ -1,4 +1,4 @@
-import { propose } from '@/core/sequence/propose';
+import { propose } from '@/core/propose/propose';
 import { benchInput as input } from './bench-input';
 import { printEdf, parseEdf } from '@/core/formats/edf';
 import { EMPTY_LOOK } from '@/core/look/look';

@@ -1,5 +1,5 @@
 import { PROPS } from '@/core/body/props';
-import type { ProposalInput } from '@/core/sequence/propose';
+import type { ProposalInput } from '@/core/propose/propose';
 
 /** The client whom the benchmarks plan for: many needs, every prop, no flag. */
 export const benchInput = (minutes: number): ProposalInput => ({

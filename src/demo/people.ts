@@ -4,9 +4,9 @@ import type { FiveAndFive, HoldEnd, LookData, Signs, TwoHands } from '@/core/loo
 import type { RingPosition } from '@/core/look/places';
 import type { Symptoms } from '@/core/look/symptoms';
 import type { TapeLevel } from '@/core/look/tape';
-import type { ReadingName } from '@/core/read/names';
+import type { ReadingName } from '@/core/aims/reading-names';
 import type { BandSetup, Way } from '@/core/simulate/bands';
-import type { Control, School } from '@/core/read/school';
+import type { Control, School } from '@/core/aims/school';
 import type { Flags } from '@/core/screen/flags';
 import type { RedFlag } from '@/core/screen/red-flags';
 

@@ -1,4 +1,4 @@
-import { LOW_CO2, REST_CO2, type Air } from '@/core/sequence/air';
+import { LOW_CO2, REST_CO2, type Air } from '@/core/propose/air';
 import { clock } from '@/core/sequence/sequence';
 
 const TOP = 44;

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { CoachedBlock } from '@/core/sequence/coached';
+import type { CoachedBlock } from '@/core/run/coached';
 import { breathPaths, STROKE_COLOUR, type Stroke } from './breath-path';
 
 const SCALE = 44;

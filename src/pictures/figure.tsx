@@ -1,5 +1,6 @@
 import { memo, useMemo } from 'react';
-import { drawFigure, type FigureView, type ShapeTone } from '@/core/body/figure/draw';
+import { drawFigure, type FigureView } from '@/core/body/figure/draw';
+import type { ShapeTone } from '@/core/body/figure/solids';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
 import type { Alignment } from '@/core/look/places';
 import { POSITION, type Position } from '@/core/body/positions';

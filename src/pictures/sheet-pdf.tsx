@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { Document, Font, Page, Path, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
-import { drawFigure, type ShapeTone } from '@/core/body/figure/draw';
+import { drawFigure } from '@/core/body/figure/draw';
+import type { ShapeTone } from '@/core/body/figure/solids';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
 import type { Sheet, SheetRow } from '@/core/sequence/sheet';
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { RULES_VERSION } from '@/core/drills/library';
 import { base64Of, bytesOf, type ClientFile } from '@/core/formats/client-file';
 import type { LookData } from '@/core/look/look';
-import { ok, type Result } from '@/core/result';
+import { ok, type Result } from '@/core/base/result';
 import { createClient, findClient, setControl, setSchool } from './clients';
 import { db, LOCAL_OWNER } from './db/client';
 import { looks, recordings, runs, sequences } from './db/schema';

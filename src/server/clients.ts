@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Excursions } from '@/core/body/zones';
-import type { Control, School } from '@/core/read/school';
+import type { Control, School } from '@/core/aims/school';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
-import { fail, ok, type Result } from '@/core/result';
+import { fail, ok, type Result } from '@/core/base/result';
 import { db, LOCAL_OWNER } from './db/client';
 import { clients, screens } from './db/schema';
 

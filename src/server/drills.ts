@@ -2,7 +2,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Drill } from '@/core/drills/drill';
 import { drillById } from '@/core/drills/library';
-import { fail, ok, type Result } from '@/core/result';
+import { fail, ok, type Result } from '@/core/base/result';
 import { db, LOCAL_OWNER } from './db/client';
 import { drills, retiredDrills } from './db/schema';
 

@@ -5,7 +5,7 @@ import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { RING_POSITIONS } from '@/core/look/places';
 import type { SeenBands } from '@/core/read/observed';
 import { readLook, type ReadingsResult } from '@/core/read/read';
-import type { Control, School } from '@/core/read/school';
+import type { Control, School } from '@/core/aims/school';
 import type { Flags } from '@/core/screen/flags';
 import type { BandAnalysis } from '@/core/signal/analyse';
 import { db, LOCAL_OWNER } from './db/client';

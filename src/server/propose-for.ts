@@ -1,15 +1,10 @@
-import type { Need } from '@/core/read/needs';
+import type { Need } from '@/core/aims/needs';
 import { asNeeds } from '@/core/read/read';
 import { namedReadings, READING } from '@/core/read/readings';
-import type { ClientPlan } from '@/core/sequence/options';
-import {
-  prescribeExhale,
-  prescribeHold,
-  type CoachedRun,
-  type HoldPrescription,
-  type Prescription,
-} from '@/core/sequence/prescribe';
-import { relookFor } from '@/core/sequence/propose';
+import type { ClientPlan } from '@/core/propose/choices';
+import { prescribeExhale, prescribeHold, type CoachedRun, type Prescription } from '@/core/propose/prescribe';
+import { relookFor } from '@/core/propose/propose';
+import type { HoldPrescription } from '@/core/sequence/make-block';
 import { comfortableExhale } from '@/core/look/exhales';
 import { timingFromTaps } from '@/core/look/taps';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';

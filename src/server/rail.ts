@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { changeBetween } from '@/core/follow/change';
+import { changeBetween } from '@/core/change/change';
 import { holdMeasure } from '@/core/follow/measures';
 import { namedReadings } from '@/core/read/readings';
 import { setFlags } from '@/core/screen/flags';

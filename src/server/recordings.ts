@@ -4,7 +4,7 @@ import { parseWav } from '@/core/formats/wav';
 import { kindOf, MOST_BYTES, readBands, tooLargeFor } from '@/core/formats/recording';
 import type { RecordingKind } from '@/core/formats/recording-kind';
 import type { BandNote } from '@/core/look/look';
-import { fail, ok, type Result } from '@/core/result';
+import { fail, ok, type Result } from '@/core/base/result';
 import { analyse, type BandAnalysis } from '@/core/signal/analyse';
 import { placed, type BandRecord } from '@/core/signal/record';
 import { db, LOCAL_OWNER } from './db/client';

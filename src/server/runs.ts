@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import { NEW_RUN, ownedDrills, ownedLevel, type RunState } from '@/core/sequence/run';
+import { NEW_RUN, ownedDrills, ownedLevel, type RunState } from '@/core/run/run';
 import { drillOf, type Sequence } from '@/core/sequence/sequence';
 import { db, LOCAL_OWNER } from './db/client';
 import { runs } from './db/schema';

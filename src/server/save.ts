@@ -1,4 +1,4 @@
-import type { Failure } from '@/core/result';
+import type { Failure } from '@/core/base/result';
 
 /** What saving over a known revision gives: the new revision, or what stands there now because somebody else saved. */
 export type Saved<T> =

@@ -4,7 +4,7 @@ import { readBands } from '@/core/formats/recording';
 import type { RecordingKind } from '@/core/formats/recording-kind';
 import { parseWav, type WavFile } from '@/core/formats/wav';
 import type { BandNote } from '@/core/look/look';
-import { ok, type Result } from '@/core/result';
+import { ok, type Result } from '@/core/base/result';
 import { analyse, type BandAnalysis } from '@/core/signal/analyse';
 import { previewOf, type BandPreview } from '@/core/signal/preview';
 import { placed, type BandRecord } from '@/core/signal/record';
@@ -18,6 +18,15 @@ export type OpenBands = {
   warnings: string[];
   channelNames: string[];
   places: BandNote['places'];
+};
+
+/** A sound file, listened to. */
+export type HeardFile = {
+  exhales: HeardExhale[];
+  levels: number[];
+  warnings: string[];
+  hz: number;
+  bits: number;
 };
 
 /** The heavy work of a look off the main thread; the work itself is core's. */
@@ -45,9 +54,7 @@ const api = {
     const bytes = printEdf(record);
     return transfer(bytes, [bytes.buffer as ArrayBuffer]);
   },
-  hear(
-    bytes: Uint8Array,
-  ): Result<{ exhales: HeardExhale[]; levels: number[]; warnings: string[]; hz: number; bits: number }> {
+  hear(bytes: Uint8Array): Result<HeardFile> {
     const wav: Result<WavFile> = parseWav(bytes);
     if (!wav.ok) return wav;
     const { sound, warnings, bits } = wav.value;

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
-import type { Result } from '@/core/result';
-import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/sequence/explain';
-import { propose, type ProposalInput } from '@/core/sequence/propose';
+import type { Result } from '@/core/base/result';
+import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/propose/explain';
+import { propose, type ProposalInput } from '@/core/propose/propose';
 import type { Sequence } from '@/core/sequence/sequence';
 
 /** What the search has come to: choices looked at, the best so far, and the most that could still be. */

@@ -9,7 +9,7 @@ import type { BandRecord } from '@/core/signal/record';
 import { isWrong } from '@/core/signal/quality';
 import { bandSetup, simulateBands, WAYS } from '@/core/simulate/bands';
 import { normal, seeded } from '@/core/simulate/random';
-import { median } from '@/core/statistics';
+import { median } from '@/core/base/statistics';
 import { must } from '../unit/helpers';
 import { goldenRecord } from './golden/record';
 import readByLibedf from './golden/edf-read-by-libedf.json';

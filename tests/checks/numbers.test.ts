@@ -8,13 +8,13 @@ import {
   steadyPaCo2,
 } from '@/core/breath/ventilation';
 import { startStaircase, stepStaircase } from '@/core/breath/staircase';
-import { changeBetween } from '@/core/follow/change';
-import { mdc95, mdcOfMeans, pooledSpread, semFromIcc } from '@/core/follow/noise';
-import { mean, senSlope, standardDeviation } from '@/core/statistics';
+import { changeBetween } from '@/core/change/change';
+import { mdc95, mdcOfMeans, pooledSpread, semFromIcc } from '@/core/change/noise';
+import { mean, senSlope, standardDeviation } from '@/core/base/statistics';
 import { THRESHOLD } from '@/core/read/thresholds';
 import { LIFT_PCT } from '@/core/tone/tone';
-import { SEPARATION_MM } from '@/core/screen/rules';
-import { agreement, icc, noiseOfTest } from '@/core/follow/reliability';
+import { SEPARATION_MM } from '@/core/safety/rules';
+import { agreement, icc, noiseOfTest } from '@/core/change/reliability';
 import { scoreSymptoms, SYMPTOMS } from '@/core/look/symptoms';
 import { must, why } from '../unit/helpers';
 import { seeded } from '@/core/simulate/random';

@@ -1,7 +1,7 @@
 import highsLoader from 'highs';
 import { judge, Plan, worthOf, type Taken } from '@/core/plan/plan';
 import { solve } from '@/core/plan/solve';
-import { parseWith } from '@/core/parse';
+import { parseWith } from '@/core/base/parse';
 import { asMip } from './plan-as-mip';
 import { seeded } from '@/core/simulate/random';
 import { must, why } from '../unit/helpers';

@@ -1,4 +1,4 @@
-import { mean } from '@/core/statistics';
+import { mean } from '@/core/base/statistics';
 import { expect, test, type Page } from '@playwright/test';
 import { figure, newClient, pressAt, propose, saved, sineCsv, startRunning } from './helpers';
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { PROPS, type Prop } from '@/core/body/props';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
-import { NEEDS, type Needs } from '@/core/read/needs';
-import type { Result } from '@/core/result';
+import { NEEDS, type Needs } from '@/core/aims/needs';
+import type { Result } from '@/core/base/result';
 import { analyse, type AnalyseOptions, type BandAnalysis } from '@/core/signal/analyse';
 import { recordOf, type BandRecord } from '@/core/signal/record';
 import type { Flags } from '@/core/screen/flags';

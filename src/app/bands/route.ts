@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { printLine } from '@/core/formats/line-protocol';
 import { bandBody, BandSetup } from '@/core/simulate/bands';
-import { parseWith } from '@/core/parse';
+import { parseWith } from '@/core/base/parse';
 
 const Asked = z.object({ setup: BandSetup, fromMs: z.number().min(0).max(86_400_000).default(0) });
 

@@ -1,4 +1,4 @@
-import { clamp } from '../statistics';
+import { clamp } from '../base/statistics';
 import type { Position } from './positions';
 import type { Excursions, Zone } from './zones';
 

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 const phaseS = z.number().check(z.gte(0), z.lte(120));
 

@@ -1,4 +1,4 @@
-import { clamp } from '../statistics';
+import { clamp } from '../base/statistics';
 
 /** How one go at a length ended: calm, or with a gasp, hurry or air hunger. */
 export type Ending = 'calm' | 'notCalm';

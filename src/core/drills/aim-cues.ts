@@ -1,4 +1,4 @@
-import type { Need } from '../read/needs';
+import type { Need } from '../aims/needs';
 import { CUE_KINDS, type Cue, type CueKind, type Drill } from './drill';
 
 const bank = (cues: Record<CueKind, string>): Cue[] => CUE_KINDS.map((kind) => ({ kind, text: cues[kind] }));

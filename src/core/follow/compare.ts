@@ -2,7 +2,7 @@ import { RING_ZONES, ZONE_LABEL } from '../body/zones';
 import type { LookData, RelookTest } from '../look/look';
 import { RING_POSITIONS, type RingPosition } from '../look/places';
 import type { BandAnalysis } from '../signal/analyse';
-import { changeBetween, type Change } from './change';
+import { changeBetween, type Change } from '../change/change';
 import { holdMeasure, quietMeasures } from './measures';
 
 export type Comparison = { label: string; unit: 's' | 'a minute' | '%'; change: Change };

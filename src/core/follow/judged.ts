@@ -1,6 +1,6 @@
-import type { Need } from '../read/needs';
+import type { Need } from '../aims/needs';
 import type { ReadingsResult } from '../read/read';
-import type { ReadingName } from '../read/names';
+import type { ReadingName } from '../aims/reading-names';
 
 /** A visit as it was read, with the decisions that the instructor made otherwise. */
 export type JudgedVisit = { at: string; result: Pick<ReadingsResult, 'readings' | 'needs'> };

@@ -2,8 +2,8 @@ import { summariseHolds } from '../look/holds';
 import type { HoldTrial, LookData } from '../look/look';
 import { timingFromTaps } from '../look/taps';
 import type { BandAnalysis } from '../signal/analyse';
-import { standardDeviation } from '../statistics';
-import type { Measured } from './change';
+import { standardDeviation } from '../base/statistics';
+import type { Measured } from '../change/change';
 
 /** Mean of the calm holds in the easiest position that has one. */
 export function holdMeasure(

@@ -1,4 +1,4 @@
-import { ok, type Result } from '../result';
+import { ok, type Result } from '../base/result';
 import { PLACE_LABEL } from '../signal/places';
 import { recordOf, samplesOf, type BandRecord } from '../signal/record';
 import { parseCurveCsv, printCurveCsv } from './curve-csv';

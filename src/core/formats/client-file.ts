@@ -1,10 +1,10 @@
 import * as z from 'zod/mini';
 import { LookData } from '../look/look';
-import { parseWith } from '../parse';
-import { Control, School } from '../read/school';
-import { fail, type Result } from '../result';
+import { parseWith } from '../base/parse';
+import { Control, School } from '../aims/school';
+import { fail, type Result } from '../base/result';
 import { Screen } from '../screen/screen';
-import { RunState } from '../sequence/run';
+import { RunState } from '../run/run';
 import { Sequence } from '../sequence/sequence';
 import { RECORDING_KINDS } from './recording-kind';
 

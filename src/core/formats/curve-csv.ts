@@ -1,8 +1,6 @@
 import Papa from 'papaparse';
-import { fail, ok, type Result } from '../result';
-
-/** A recorded curve: a time in seconds and one or more columns of the same length. */
-export type Curve = { times: Float64Array; columns: { name: string; values: Float64Array }[] };
+import { fail, ok, type Result } from '../base/result';
+import type { Curve } from '../signal/curve';
 
 /** Largest file that is read, bytes. Our choice: about eight hours of four columns at 25 Hz. */
 export const CURVE_MAX_BYTES = 48 * 1024 * 1024;

@@ -1,6 +1,6 @@
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 import { placeOf } from '../signal/places';
-import { extremesOf } from '../statistics';
+import { extremesOf } from '../base/statistics';
 import { samplesOf, type BandChannel, type BandRecord, type RecordNote, type Span } from '../signal/record';
 
 /**

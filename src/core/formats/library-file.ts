@@ -1,8 +1,8 @@
 import * as z from 'zod/mini';
 import { contradictionIn, Drill } from '../drills/drill';
 import { drillById } from '../drills/library';
-import { parseWith } from '../parse';
-import { fail, ok, type Result } from '../result';
+import { parseWith } from '../base/parse';
+import { fail, ok, type Result } from '../base/result';
 
 /** Drills by themselves, to be carried from one studio to another. */
 const Head = z.object({

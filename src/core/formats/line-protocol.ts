@@ -1,9 +1,9 @@
+import type { DeviceSample } from '../signal/curve';
+
 /**
  * The open line protocol of a serial band device: one line a sample, `t_ms,ch1,ch2…`, in decimal numbers, ended by a
  * line feed. Lines beginning with # are comments; `# places lowerRibs,belly` names the channels.
  */
-export type DeviceSample = { tMs: number; values: number[] };
-
 export type DeviceLine =
   | { kind: 'sample'; sample: DeviceSample }
   | { kind: 'names'; names: string[] }

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 import type { BandRecord } from '../signal/record';
 import { parseBandCsv } from './band-csv';
 import { CURVE_MAX_BYTES, tooLarge } from './curve-csv';

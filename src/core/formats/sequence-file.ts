@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { contradictionIn } from '../drills/drill';
-import { parseWith } from '../parse';
-import { fail, type Result } from '../result';
+import { parseWith } from '../base/parse';
+import { fail, type Result } from '../base/result';
 import { Sequence } from '../sequence/sequence';
 
 /** A sequence by itself, without anything about a client. */

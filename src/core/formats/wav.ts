@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 /** A sound of one channel, samples −1 to 1. */
 export type Sound = { hz: number; samples: Float32Array };

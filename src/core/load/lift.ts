@@ -1,10 +1,10 @@
-import { DEMAND_RULES } from '../screen/rules';
+import { DEMAND_RULES } from '../safety/rules';
 import type { Edit } from '../sequence/edit';
 import type { Flags } from '../screen/flags';
-import type { Lift } from './lift-input';
+import type { Lift } from '../drills/lift';
 import { percentOfMax } from './rep-max';
 
-export { Lift } from './lift-input';
+export { Lift } from '../drills/lift';
 
 export type Strategy = 'withMovement' | 'pastSticking' | 'wholeRep';
 

@@ -1,4 +1,4 @@
-import { mean, standardDeviation } from '../statistics';
+import { mean, standardDeviation } from '../base/statistics';
 import type { LookData } from './look';
 
 export type ExhaleSummary = {

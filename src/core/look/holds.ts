@@ -1,5 +1,5 @@
-import { mdcOfMeans } from '../follow/noise';
-import { mean, standardDeviation } from '../statistics';
+import { mdcOfMeans } from '../change/noise';
+import { mean, standardDeviation } from '../base/statistics';
 import type { HoldKind, HoldTrial } from './look';
 import { HOLD_POSITIONS } from './places';
 

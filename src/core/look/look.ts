@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { POSITIONS } from '../body/positions';
 import { ZONES } from '../body/zones';
-import { Judgement } from '../read/judgement';
+import { Judgement } from '../aims/judgement';
 import { Calibration } from '../signal/calibrate';
 import { BandPlace } from '../signal/places';
 import { HOLD_POSITIONS, RingPosition } from './places';

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { mean, standardDeviation } from '../statistics';
+import { mean, standardDeviation } from '../base/statistics';
 
 export const TAPE_LEVELS = ['armpit', 'lowerSternum', 'waist'] as const;
 export type TapeLevel = (typeof TAPE_LEVELS)[number];

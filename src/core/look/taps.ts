@@ -1,5 +1,5 @@
-import { fail, ok, type Result } from '../result';
-import { mean, standardDeviation } from '../statistics';
+import { fail, ok, type Result } from '../base/result';
+import { mean, standardDeviation } from '../base/statistics';
 
 /** Which turn a tap marks: the breath begins to come in, or begins to go out. */
 export type Turn = 'inhale' | 'exhale';

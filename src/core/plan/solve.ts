@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 import { improve } from './improve';
 import { judge, worthOf, type Plan, type Taken } from './plan';
 import { prepare, type Prepared } from './prepare';

@@ -6,7 +6,7 @@ import type { TestId } from '../look/tests';
 import type { Timing } from '../look/taps';
 import type { Flags } from '../screen/flags';
 import type { BandAnalysis } from '../signal/analyse';
-import type { Control, School } from './school';
+import type { Control, School } from '../aims/school';
 import type { Thresholds } from './thresholds';
 
 export type SeenBands = { position: RingPosition; analysis: BandAnalysis };

@@ -2,11 +2,11 @@ import { summariseHolds } from '../look/holds';
 import type { LookData } from '../look/look';
 import { timingFromTaps } from '../look/taps';
 import type { Flags } from '../screen/flags';
-import { NO_JUDGEMENT, type Judgement } from './judgement';
-import { NEEDS, type Need, type Needs } from './needs';
+import { NO_JUDGEMENT, type Judgement } from '../aims/judgement';
+import { NEEDS, type Need, type Needs } from '../aims/needs';
 import { firstBands, isLying, type Observed, type SeenBands } from './observed';
 import { NAMED_FROM, readAll, READING, type Reading, type ReadingName } from './readings';
-import { SCHOOL_LABEL, type Control, type School } from './school';
+import { SCHOOL_LABEL, type Control, type School } from '../aims/school';
 import { DEFAULT_THRESHOLDS, type Thresholds } from './thresholds';
 
 export type WeighedNeed = {

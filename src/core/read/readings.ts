@@ -1,13 +1,13 @@
-import { clamp } from '../statistics';
+import { clamp } from '../base/statistics';
 import type { TestId } from '../look/tests';
-import { READINGS, type ReadingName } from './names';
+import { READINGS, type ReadingName } from '../aims/reading-names';
 import { GRADES, type Finding, type Observed, type Probe } from './observed';
 import * as Trunk from './probes/trunk';
 import * as When from './probes/when';
 import * as Where from './probes/where';
-import type { Need } from './needs';
+import type { Need } from '../aims/needs';
 
-export { READINGS, type ReadingName } from './names';
+export { READINGS, type ReadingName } from '../aims/reading-names';
 
 export type Evidence = Finding & { weight: number; topic: string };
 

@@ -1,5 +1,5 @@
 import type { Excursions } from '../body/zones';
-import type { School } from './school';
+import type { School } from '../aims/school';
 
 /**
  * What each school wishes to see, as relative excursion per zone. Our choice of figures for the wish of practice

@@ -3,7 +3,7 @@ import { harderOf } from '../drills/catalogue';
 import type { Drill } from '../drills/drill';
 import { drillById, LIBRARY } from '../drills/library';
 import type { Flags } from '../screen/flags';
-import { verdictFor } from '../screen/verdict';
+import { verdictFor } from '../safety/verdict';
 import { makeBlock } from './make-block';
 import { drillOf, type Block } from './sequence';
 

@@ -1,7 +1,7 @@
 import type { Position } from '../body/positions';
 import { RUNGS } from '../breath/ladder';
 import { PHASE_KEY, type Phase } from '../breath/pattern';
-import { clamp, roundTo } from '../statistics';
+import { clamp, roundTo } from '../base/statistics';
 import type { Tone } from '../tone/tone';
 import { MOST_BLOCKS, type Block, type Sequence } from './sequence';
 

@@ -5,11 +5,11 @@ import { RUNGS } from '../breath/ladder';
 import type { Breathing, Dose } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/library';
-import type { School } from '../read/school';
-import { POSITION_PROPS, type Verdict } from '../screen/verdict';
-import { clamp, roundTo } from '../statistics';
+import type { School } from '../aims/school';
+import { POSITION_PROPS, type Verdict } from '../safety/verdict';
+import type { HOLD_POSITIONS } from '../look/places';
+import { clamp, roundTo } from '../base/statistics';
 import { toneFor, type ToneClient } from '../tone/plan-tone';
-import type { HoldPrescription } from './prescribe';
 import type { Block } from './sequence';
 
 /** A drill of single pauses, each of which goes by the client’s own calm hold (practice P25). */
@@ -22,6 +22,9 @@ export const isCalmHold = ({ stage, usual, breathing }: Drill): boolean =>
 
 /** How much of a drill: its least, its usual or its most. */
 export type Amount = 'least' | 'usual' | 'most';
+
+/** Where and how long a client pauses now, and why. */
+export type HoldPrescription = { position: (typeof HOLD_POSITIONS)[number]; holdS: number; why: string };
 
 /** What of a client moves lengths and tone. All of it may be missing. */
 export type BlockClient = ToneClient & {

@@ -5,7 +5,7 @@ import { Breathing, Dose, durationS } from '../breath/timeline';
 import { Drill } from '../drills/drill';
 import { drillById } from '../drills/library';
 import { RELOOK_TESTS } from '../look/look';
-import { School } from '../read/school';
+import { School } from '../aims/school';
 import { Tone } from '../tone/tone';
 
 /** A drill with its dose in a sequence. */

@@ -5,7 +5,7 @@ import { printPattern } from '../breath/pattern';
 import { cuesOf } from '../drills/aim-cues';
 import type { Drill } from '../drills/drill';
 import type { Flags } from '../screen/flags';
-import { cautionsFor } from '../screen/verdict';
+import { cautionsFor } from '../safety/verdict';
 import { STOP_SIGN_LABEL, STOP_SIGNS } from '../screen/stop-signs';
 import { describeTone } from '../tone/tone';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';

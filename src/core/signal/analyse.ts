@@ -1,5 +1,5 @@
-import { fail, ok, type Result } from '../result';
-import { clamp, median, senSlope, standardDeviation } from '../statistics';
+import { fail, ok, type Result } from '../base/result';
+import { clamp, median, senSlope, standardDeviation } from '../base/statistics';
 import { breathsIn, smooth, smoothAndFind, timingOf, type FoundBreath, type Timed } from './breaths';
 import { bagGains, isovolumeRatio, RELATIVE, type Calibration, type Gains } from './calibrate';
 import { angleOf, loopAngle } from './loop';

@@ -1,5 +1,5 @@
-import { fail, ok, type Result } from '../result';
-import { extremesOf, mean, median, standardDeviation } from '../statistics';
+import { fail, ok, type Result } from '../base/result';
+import { extremesOf, mean, median, standardDeviation } from '../base/statistics';
 import { butterworthLowPass, filterBothWays } from './butterworth';
 import { findPeaks } from './peaks';
 import { placeTurn } from './turns';

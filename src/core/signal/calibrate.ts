@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
-import { fail, ok, type Result } from '../result';
-import { mean } from '../statistics';
+import { fail, ok, type Result } from '../base/result';
+import { mean } from '../base/statistics';
 
 const seconds = z.number().check(z.gte(0));
 

@@ -1,7 +1,7 @@
 import { DEFAULT_CUTOFF_HZ, smooth } from './breaths';
 import type { BandAnalysis } from './analyse';
 import { onRibs, type BandPlace } from './places';
-import { extremesOf } from '../statistics';
+import { extremesOf } from '../base/statistics';
 import { lengthOf, samplesOf, stretchesOf, type BandRecord, type RecordNote } from './record';
 
 /** One channel thinned for drawing: lowest and highest value in each of up to PREVIEW_POINTS equal stretches of time. */

@@ -1,4 +1,4 @@
-import { clamp, extremesOf, median } from '../statistics';
+import { clamp, extremesOf, median } from '../base/statistics';
 import { noiseBetween, usualReach } from './breaths';
 import type { Span } from './record';
 

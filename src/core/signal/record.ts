@@ -1,6 +1,6 @@
-import type { Curve } from '../formats/curve-csv';
-import { fail, ok, type Result } from '../result';
-import { median } from '../statistics';
+import type { Curve } from './curve';
+import { fail, ok, type Result } from '../base/result';
+import { median } from '../base/statistics';
 import { placeOf, type BandPlace } from './places';
 
 export type Span = { fromS: number; toS: number };

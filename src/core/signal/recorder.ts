@@ -1,5 +1,5 @@
-import type { DeviceSample } from '../formats/line-protocol';
-import { fail, type Result } from '../result';
+import type { DeviceSample } from './curve';
+import { fail, type Result } from '../base/result';
 import { BAND_PLACES, PLACE_LABEL, placeOf, type BandPlace } from './places';
 import { LONGEST_BRIDGE_S, recordOf, type BandRecord, type RecordNote, type Span } from './record';
 

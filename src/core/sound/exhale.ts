@@ -1,5 +1,5 @@
-import { fail, ok, type Result } from '../result';
-import { mean, senSlope, standardDeviation } from '../statistics';
+import { fail, ok, type Result } from '../base/result';
+import { mean, senSlope, standardDeviation } from '../base/statistics';
 import { LEVEL_S, loudnessOf, SILENCE_DB } from './loudness';
 
 /** How even an exhale sounds (practice P41: one loudness from first to last). */

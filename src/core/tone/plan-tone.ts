@@ -1,5 +1,5 @@
-import type { ReadingName } from '../read/names';
-import type { Control } from '../read/school';
+import type { ReadingName } from '../aims/reading-names';
+import type { Control } from '../aims/school';
 import type { Tone } from './tone';
 
 /** What of a client moves the tone of a drill, besides the safety rules: readings that were named, and the school of trunk control. */

@@ -6,7 +6,7 @@ import type { TestId } from '@/core/look/tests';
 import type { OwnThresholds } from '@/core/read/thresholds';
 import type { Screen } from '@/core/screen/screen';
 import type { Sequence } from '@/core/sequence/sequence';
-import type { RunState } from '@/core/sequence/run';
+import type { RunState } from '@/core/run/run';
 
 /** Every record carries its owner, so that accounts can come without a change of shape. */
 const owned = {

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { RED_FLAG_LABEL, type RedFlag } from '@/core/screen/red-flags';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Staves } from '@/pictures/staves';
 import { Button, buttonClass } from '@/ui/button';

@@ -5,13 +5,13 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Prop } from '@/core/body/props';
 import { cuesOf } from '@/core/drills/aim-cues';
 import type { LookData } from '@/core/look/look';
-import type { School } from '@/core/read/school';
-import type { Result } from '@/core/result';
+import type { School } from '@/core/aims/school';
+import type { Result } from '@/core/base/result';
 import type { Flags } from '@/core/screen/flags';
 import { easierThan } from '@/core/sequence/alternatives';
-import { coachedBlock } from '@/core/sequence/coached';
+import { coachedBlock } from '@/core/run/coached';
 import type { StopSign } from '@/core/screen/stop-signs';
-import type { BlockResult, RunState } from '@/core/sequence/run';
+import type { BlockResult, RunState } from '@/core/run/run';
 import { drillOf, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { useHotkeys } from '@/ui/hotkeys';
 import { useAutosave, type SaveResult } from '@/ui/use-autosave';
@@ -19,7 +19,7 @@ import { CoachScreen } from './coach-screen';
 import { RelookScreen } from './relook-screen';
 import { RunSummary } from './run-summary';
 import { StopDialog } from './stop-dialog';
-import { TurnClock, type Turn } from './turn-clock';
+import { TurnClock, type Turn } from '../../devices/turn-clock';
 
 export type CoachActions = {
   save: (id: string, rev: number, sequence: Sequence, state: RunState) => Promise<SaveResult<RunState>>;

@@ -2,16 +2,16 @@
 
 import { useState } from 'react';
 import { EMPTY_LOOK, isEmptyLook, RELOOK_LABEL, type LookData } from '@/core/look/look';
-import type { School } from '@/core/read/school';
-import type { Result } from '@/core/result';
+import type { School } from '@/core/aims/school';
+import type { Result } from '@/core/base/result';
 import type { Flags } from '@/core/screen/flags';
-import type { BlockResult } from '@/core/sequence/run';
+import type { BlockResult } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
-import { HoldTest } from '../look/hold-test';
-import { QuietTest } from '../look/quiet-test';
-import { RingsTest } from '../look/rings-test';
+import { HoldTest } from '../look/panels/hold';
+import { QuietTest } from '../look/panels/quiet';
+import { RingsTest } from '../look/panels/rings';
 import { ChangeList } from './change-list';
 
 type Props = {

@@ -1,8 +1,8 @@
 import { format } from 'date-fns';
 import Link from 'next/link';
-import { mean } from '@/core/statistics';
+import { mean } from '@/core/base/statistics';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
-import type { RunState } from '@/core/sequence/run';
+import type { RunState } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 
 export type RunItem = {

@@ -3,8 +3,8 @@
 import Link from 'next/link';
 import type { LookData } from '@/core/look/look';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
-import type { RunState } from '@/core/sequence/run';
-import { resultName } from '@/core/sequence/run';
+import type { RunState } from '@/core/run/run';
+import { resultName } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button, buttonClass } from '@/ui/button';
 import { Notice } from '@/ui/notice';

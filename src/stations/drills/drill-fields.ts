@@ -2,7 +2,7 @@ import type { FigureName } from '@/core/body/figure/figures';
 import type { Position } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
 import type { Cue, Demand, Drill, Fault, Stage, Step } from '@/core/drills/drill';
-import { NEEDS, type Need } from '@/core/read/needs';
+import { NEEDS, type Need } from '@/core/aims/needs';
 import type { ControlMode, FloorMode } from '@/core/tone/tone';
 
 /** A drill as its form holds it: figures as they were typed. */

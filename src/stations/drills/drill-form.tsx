@@ -15,8 +15,8 @@ import {
   type Drill,
 } from '@/core/drills/drill';
 import { checkedDrill } from '@/core/formats/library-file';
-import { NEED_LABEL, NEEDS } from '@/core/read/needs';
-import type { Result } from '@/core/result';
+import { NEED_LABEL, NEEDS } from '@/core/aims/needs';
+import type { Result } from '@/core/base/result';
 import { blockFor } from '@/core/sequence/alternatives';
 import { CONTROL_LABEL, ControlMode, FLOOR_LABEL, FloorMode } from '@/core/tone/tone';
 import { Figure } from '@/pictures/figure';

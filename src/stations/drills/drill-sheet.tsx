@@ -6,7 +6,7 @@ import { describePattern, printPattern } from '@/core/breath/pattern';
 import { harderOf } from '@/core/drills/catalogue';
 import { aimsOf } from '@/core/drills/aim-cues';
 import { DEMAND_LABEL, type Drill } from '@/core/drills/drill';
-import { NEED_LABEL } from '@/core/read/needs';
+import { NEED_LABEL } from '@/core/aims/needs';
 import { FLAG_LABEL, type Flag } from '@/core/screen/flags';
 import { REMEDY_LABEL } from '@/core/screen/remedies';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';

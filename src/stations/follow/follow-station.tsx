@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
 import type { Outcome } from '@/core/follow/judged';
-import { changeBetween, type Measured } from '@/core/follow/change';
+import { changeBetween, type Measured } from '@/core/change/change';
 import type { HoldTrial, LookData } from '@/core/look/look';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';

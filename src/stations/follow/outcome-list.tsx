@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import type { Outcome } from '@/core/follow/judged';
-import { NEED_LABEL } from '@/core/read/needs';
+import { NEED_LABEL } from '@/core/aims/needs';
 import { READING } from '@/core/read/readings';
 
 const CLOSER: Record<Outcome['closer'], string> = {

@@ -12,8 +12,8 @@ import {
 } from 'chart.js';
 import { format } from 'date-fns';
 import { Line } from 'react-chartjs-2';
-import type { Measured } from '@/core/follow/change';
-import { mdcOfMeans, pooledSpread } from '@/core/follow/noise';
+import type { Measured } from '@/core/change/change';
+import { mdcOfMeans, pooledSpread } from '@/core/change/noise';
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Filler, Tooltip);
 

@@ -9,7 +9,7 @@ import type { LookData } from '@/core/look/look';
 import { stateOf } from '@/core/look/progress';
 import { timingFromTaps } from '@/core/look/taps';
 import { minutesOf, PROTOCOLS, TEST, TESTS, type Protocol, type TestId } from '@/core/look/tests';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';

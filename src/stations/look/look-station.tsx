@@ -6,10 +6,10 @@ import { useState } from 'react';
 import type { LookData } from '@/core/look/look';
 import { stateOf, testsOf, without } from '@/core/look/progress';
 import { TEST, TESTS, type TestId } from '@/core/look/tests';
-import type { School } from '@/core/read/school';
+import type { School } from '@/core/aims/school';
 import type { Thresholds } from '@/core/read/thresholds';
-import type { Result } from '@/core/result';
-import { positionBars } from '@/core/screen/rules';
+import type { Result } from '@/core/base/result';
+import { positionBars } from '@/core/safety/rules';
 import type { Flags } from '@/core/screen/flags';
 import type { Consent } from '@/core/screen/screen';
 import { Button } from '@/ui/button';
@@ -17,25 +17,10 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/save-status';
 import { useAutosave, type SaveResult } from '@/ui/use-autosave';
-import { CoreTest, SignsTest, StackTest } from './signs-test';
-import { HandsTest } from './hands-test';
-import { HoldTest } from './hold-test';
-import { QuietTest } from './quiet-test';
-import { RingsTest } from './rings-test';
+import { PANELS } from './panels/registry';
 import { SkipBar } from './skip-bar';
 
-// Tests that are not opened in every look come when they are.
-const FiveTest = dynamic(() => import('./five-test').then((m) => m.FiveTest));
-const SideBendTest = dynamic(() => import('./side-bend-test').then((m) => m.SideBendTest));
-const SweepTest = dynamic(() => import('./sweep-test').then((m) => m.SweepTest));
-const TapeTest = dynamic(() => import('./tape-test').then((m) => m.TapeTest));
-const ExhaleTest = dynamic(() => import('./exhale-test').then((m) => m.ExhaleTest));
-const SymptomsTest = dynamic(() => import('./symptoms-test').then((m) => m.SymptomsTest));
-const NumbersTest = dynamic(() => import('./numbers-test').then((m) => m.NumbersTest));
-const BandsTest = dynamic(() => import('./bands-test').then((m) => m.BandsTest));
 const TestChooser = dynamic(() => import('./test-chooser').then((m) => m.TestChooser), { ssr: false });
-
-export type TestProps = { look: LookData; set: (change: (look: LookData) => LookData) => void };
 
 type Props = {
   clientId: string;
@@ -103,7 +88,7 @@ export function LookStation({
     router.push(`/clients/${clientId}/read`);
     router.refresh();
   };
-  const props = { look, set };
+  const Panel = PANELS[shown];
   const skip = (why: string | null) =>
     set((l) => {
       const rest = Object.fromEntries(Object.entries(l.skipped ?? {}).filter(([t]) => t !== shown));
@@ -172,21 +157,7 @@ export function LookStation({
             the test out.
           </Notice>
         )}
-        {shown === 'quiet' && <QuietTest {...props} />}
-        {shown === 'rings' && <RingsTest {...props} school={school} />}
-        {shown === 'five' && <FiveTest {...props} />}
-        {shown === 'hands' && <HandsTest {...props} />}
-        {shown === 'sideBend' && <SideBendTest {...props} />}
-        {shown === 'sweep' && <SweepTest {...props} />}
-        {shown === 'signs' && <SignsTest {...props} />}
-        {shown === 'stack' && <StackTest {...props} />}
-        {shown === 'core' && <CoreTest {...props} />}
-        {shown === 'tape' && <TapeTest {...props} />}
-        {shown === 'exhale' && <ExhaleTest {...props} lookId={lookId} />}
-        {shown === 'hold' && <HoldTest {...props} flags={flags} />}
-        {shown === 'symptoms' && <SymptomsTest {...props} cutoff={thresholds.symptoms} />}
-        {shown === 'numbers' && <NumbersTest {...props} />}
-        {shown === 'bands' && <BandsTest {...props} lookId={lookId} />}
+        <Panel look={look} set={set} lookId={lookId} school={school} flags={flags} thresholds={thresholds} />
         <SkipBar
           key={shown}
           state={stateOf(look, shown)}

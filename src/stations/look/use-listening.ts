@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { printWav } from '@/core/formats/wav';
 import { LEVEL_S, levelMeter } from '@/core/sound/loudness';
-import type { SoundSource } from './sound-source';
+import type { SoundSource } from '../../devices/sound-source';
 
 /** A second or so is listened to before the longest exhale; nobody breathes out longer than this. */
 const LONGEST_S = 120;

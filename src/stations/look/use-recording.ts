@@ -4,7 +4,7 @@ import { del, get, set as put } from 'idb-keyval';
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import type { Took } from '@/core/signal/recorder';
 import { bandRecorder, type BandRecorder, type RecorderDraft } from '@/core/signal/recorder';
-import type { BandSource, BandState } from './band-source';
+import type { BandSource, BandState } from '../../devices/band-source';
 
 /** How often what was recorded is put by in the browser, so that a crash or a closed lid loses little. */
 const PUT_BY_MS = 5000;

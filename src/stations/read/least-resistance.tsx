@@ -8,11 +8,11 @@ import { MODEL_ZONES, predict, whatOpens, type Circumstances, type ModelZone } f
 import { ZONE_LABEL, type Excursions } from '@/core/body/zones';
 import type { LookData } from '@/core/look/look';
 import { RING_POSITION, RING_POSITIONS } from '@/core/look/places';
-import type { School } from '@/core/read/school';
+import type { School } from '@/core/aims/school';
 import { TARGET } from '@/core/read/target';
-import { positionBars } from '@/core/screen/rules';
+import { positionBars } from '@/core/safety/rules';
 import type { Flags } from '@/core/screen/flags';
-import { POSITION_PROPS } from '@/core/screen/verdict';
+import { POSITION_PROPS } from '@/core/safety/verdict';
 import { Rings } from '@/pictures/rings';
 import { Choice } from '@/ui/choice';
 import { Select } from '@/ui/select';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { NEED_LABEL, NEEDS, type Need } from '@/core/read/needs';
+import { NEED_LABEL, NEEDS, type Need } from '@/core/aims/needs';
 import type { WeighedNeed } from '@/core/read/read';
 import { OverruleForm } from './overrule-form';
 

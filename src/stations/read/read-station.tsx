@@ -6,8 +6,8 @@ import { useState } from 'react';
 import type { Prop } from '@/core/body/props';
 import type { LookData } from '@/core/look/look';
 import { RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
-import { NO_JUDGEMENT, type Judgement } from '@/core/read/judgement';
-import type { Need } from '@/core/read/needs';
+import { NO_JUDGEMENT, type Judgement } from '@/core/aims/judgement';
+import type { Need } from '@/core/aims/needs';
 import type { ReadingsResult } from '@/core/read/read';
 import { NAMED_FROM, namedReadings, type ReadingName } from '@/core/read/readings';
 import {
@@ -17,10 +17,10 @@ import {
   SCHOOL_WISH,
   type Control,
   type School,
-} from '@/core/read/school';
+} from '@/core/aims/school';
 import { TARGET } from '@/core/read/target';
 import type { OwnThresholds } from '@/core/read/thresholds';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
 import type { Flags } from '@/core/screen/flags';
 import { Figure } from '@/pictures/figure';
 import { Rings } from '@/pictures/rings';

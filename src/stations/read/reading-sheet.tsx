@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { GRADE_LABEL } from '@/core/read/observed';
 import type { JudgedReading } from '@/core/read/read';
 import { READING, type Conflict, type Evidence } from '@/core/read/readings';
-import { readableSource } from '@/core/source';
+import { readableSource } from '@/core/base/source';
 import { OverruleForm } from './overrule-form';
 
 /** One reading in the list: its strength, how much was looked at, and whether something disagrees. */

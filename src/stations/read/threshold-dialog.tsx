@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { THRESHOLD, THRESHOLDS, type OwnThresholds } from '@/core/read/thresholds';
-import { readableSource } from '@/core/source';
+import { readableSource } from '@/core/base/source';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { NumberField } from '@/ui/field';

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { BodySize } from '@/core/body/size';
-import { parseWith } from '@/core/parse';
+import { parseWith } from '@/core/base/parse';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 

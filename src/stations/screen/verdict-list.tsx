@@ -6,8 +6,8 @@ import type { Prop } from '@/core/body/props';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
 import type { Drill } from '@/core/drills/drill';
 import type { Flags } from '@/core/screen/flags';
-import { cautionsFor, verdictFor, type Status, type Verdict } from '@/core/screen/verdict';
-import { readableSource } from '@/core/source';
+import { cautionsFor, verdictFor, type Status, type Verdict } from '@/core/safety/verdict';
+import { readableSource } from '@/core/base/source';
 import { Figure } from '@/pictures/figure';
 
 const MARK: Record<Status, { word: string; className: string }> = {

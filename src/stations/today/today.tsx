@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { Excursions } from '@/core/body/zones';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
 import { Figure } from '@/pictures/figure';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { Button, buttonClass } from '@/ui/button';

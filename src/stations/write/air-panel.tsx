@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { ASSUMED_SIZE } from '@/core/body/size';
-import { airOf, easeAir, TAKEN, type AirInput, type Taken } from '@/core/sequence/air';
+import { airOf, easeAir, TAKEN, type AirInput, type Taken } from '@/core/propose/air';
 import type { Edit } from '@/core/sequence/edit';
 import { clock, type Sequence } from '@/core/sequence/sequence';
 import { AirStrip } from '@/pictures/air-strip';

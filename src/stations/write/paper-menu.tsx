@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { printSequenceFile } from '@/core/formats/sequence-file';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';

@@ -6,12 +6,12 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { parseSequenceFile } from '@/core/formats/sequence-file';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
 import { fromTemplate } from '@/core/sequence/mend';
-import type { ClientPlan } from '@/core/sequence/options';
-import type { Prescription } from '@/core/sequence/prescribe';
-import type { ProposalInput } from '@/core/sequence/propose';
+import type { ClientPlan } from '@/core/propose/choices';
+import type { Prescription } from '@/core/propose/prescribe';
+import type { ProposalInput } from '@/core/propose/propose';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
@@ -19,7 +19,9 @@ import { NumberField } from '@/ui/field';
 import { Dialog } from '@/ui/dialog';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
-import { usePlanner } from './use-planner';
+import { useJob } from '@/ui/use-job';
+import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
+import { planThread } from '@/workers/threads';
 import { WishList, wished, type Wishes } from './wish-list';
 
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner));
@@ -54,7 +56,7 @@ export function SequenceList({
 }: Props) {
   const router = useRouter();
   const catalogue = useMemo(() => catalogueOf(library), [library]);
-  const planner = usePlanner();
+  const planner = useJob<PlanWorker, PlanProgress>(planThread);
   const [minutes, setMinutes] = useState<number | undefined>(20);
   const [wishes, setWishes] = useState<Wishes>({});
   const [keeping, setKeeping] = useState(false);
@@ -78,9 +80,7 @@ export function SequenceList({
       wanted: wished(wishes, 'wanted'),
       unwanted: wished(wishes, 'unwanted'),
     };
-    const proposal = await planner.run(
-      (api, tell) => api.propose(input, SEARCH_MS, tell) as Promise<Result<Sequence>>,
-    );
+    const proposal = await planner.run<Sequence>((api, tell) => api.propose(input, SEARCH_MS, tell));
     if (proposal.ok) return keep(`${minutes} min, ${format(new Date(), 'd MMM')}`, proposal.value);
     setError(proposal.why);
   };

@@ -1,12 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import type { OtherMinutes } from '@/core/sequence/explain';
-import type { ProposalInput } from '@/core/sequence/propose';
-import type { Result } from '@/core/result';
+import type { OtherMinutes } from '@/core/propose/explain';
+import type { ProposalInput } from '@/core/propose/propose';
+import type { Result } from '@/core/base/result';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
-import { usePlanner } from './use-planner';
+import { useJob } from '@/ui/use-job';
+import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
+import { planThread } from '@/workers/threads';
 
 const BY_MIN = 5;
 const SEARCH_MS = 600;
@@ -21,7 +23,7 @@ export function TimePanel({
   input: Omit<ProposalInput, 'minutes'>;
   onTake: (sequence: Sequence) => void;
 }) {
-  const planner = usePlanner();
+  const planner = useJob<PlanWorker, PlanProgress>(planThread);
   const [open, setOpen] = useState(false);
   const [answers, setAnswers] = useState<{
     of: Sequence;
@@ -29,15 +31,13 @@ export function TimePanel({
     less: Result<OtherMinutes>;
   } | null>(null);
   const ask = async () => {
-    const more = await planner.run(
-      (api) => api.withMoreTime(sequence, input, BY_MIN, SEARCH_MS) as Promise<Result<OtherMinutes>>,
+    const more = await planner.run<OtherMinutes>((api) =>
+      api.withMoreTime(sequence, input, BY_MIN, SEARCH_MS),
     );
     const less: Result<OtherMinutes> =
       sequence.minutes - BY_MIN < 3
         ? { ok: false, why: 'there are not five minutes to give up' }
-        : await planner.run(
-            (api) => api.withLessTime(sequence, input, BY_MIN, SEARCH_MS) as Promise<Result<OtherMinutes>>,
-          );
+        : await planner.run<OtherMinutes>((api) => api.withLessTime(sequence, input, BY_MIN, SEARCH_MS));
     setAnswers({ of: sequence, more, less });
   };
   const known = answers?.of === sequence ? answers : null;

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { VERBS } from '@/cli/verbs';
-import { readableSource } from '@/core/source';
+import { readableSource } from '@/core/base/source';
 import { must, why } from '../helpers';
 
 const root = join(__dirname, '../../..');

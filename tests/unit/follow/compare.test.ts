@@ -1,4 +1,4 @@
-import { changeBetween } from '@/core/follow/change';
+import { changeBetween } from '@/core/change/change';
 import { compareLooks, RATING_NOISE } from '@/core/follow/compare';
 import { holdMeasure, quietMeasures } from '@/core/follow/measures';
 import { analyse } from '@/core/signal/analyse';

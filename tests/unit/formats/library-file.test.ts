@@ -1,7 +1,7 @@
 import { drillById, LIBRARY } from '@/core/drills/library';
 import { NO_OWN, catalogueOf, harderOf } from '@/core/drills/catalogue';
 import { contradictionIn, type Drill } from '@/core/drills/drill';
-import { findDrills } from '@/core/drills/search';
+import { findDrills } from '@/core/safety/search';
 import { checkedDrill, parseLibraryFile, printLibraryFile } from '@/core/formats/library-file';
 import { parseSequenceFile, printSequenceFile } from '@/core/formats/sequence-file';
 import { blockFor } from '@/core/sequence/alternatives';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { BOUNCE_S, timingFromTaps, withoutBounces } from '@/core/look/taps';
 import { summariseHolds } from '@/core/look/holds';
 import { EMPTY_LOOK, isEmptyLook, LookData, type HoldTrial } from '@/core/look/look';
-import { parseWith } from '@/core/parse';
+import { parseWith } from '@/core/base/parse';
 import { look, must, why } from '../helpers';
 
 describe('timing from taps', () => {

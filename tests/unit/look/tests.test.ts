@@ -6,7 +6,7 @@ import { stateOf, testsOf, without } from '@/core/look/progress';
 import { bestAlignment, ladderOf, lowBreath } from '@/core/look/sweep';
 import { CM_PER_INCH, tapeResults, tapeSideRatio, type Tape } from '@/core/look/tape';
 import { minutesOf, PROTOCOLS, TEST, TESTS, type TestId } from '@/core/look/tests';
-import { parseWith } from '@/core/parse';
+import { parseWith } from '@/core/base/parse';
 import { look, must, why } from '../helpers';
 
 const low = (belly: number, ribs: number) => ({ belly, lowerRibsRight: ribs, lowerRibsLeft: ribs });

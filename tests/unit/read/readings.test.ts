@@ -4,7 +4,7 @@ import type { Flags } from '@/core/screen/flags';
 import { readLook } from '@/core/read/read';
 import { NAMED_FROM, namedReadings, READINGS, type ReadingName } from '@/core/read/readings';
 import type { SeenBands } from '@/core/read/observed';
-import type { Control, School } from '@/core/read/school';
+import type { Control, School } from '@/core/aims/school';
 import { analyse } from '@/core/signal/analyse';
 import { bandSetup, simulateBands, type BandSetup } from '@/core/simulate/bands';
 import { SYMPTOMS } from '@/core/look/symptoms';

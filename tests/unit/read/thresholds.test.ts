@@ -2,7 +2,7 @@ import type { Excursions } from '@/core/body/zones';
 import { EMPTY_LOOK, type LookData, type Signs } from '@/core/look/look';
 import { readLook } from '@/core/read/read';
 import type { ReadingName } from '@/core/read/readings';
-import type { School } from '@/core/read/school';
+import type { School } from '@/core/aims/school';
 import { THRESHOLD } from '@/core/read/thresholds';
 
 const strength = (name: ReadingName, parts: Partial<LookData>, school: School = 'allRound'): number =>

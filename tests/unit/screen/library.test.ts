@@ -1,5 +1,5 @@
 import { FLAG_LABEL } from '@/core/screen/flags';
-import { POSITION_PROPS } from '@/core/screen/verdict';
+import { POSITION_PROPS } from '@/core/safety/verdict';
 import { FIGURES, suits, type FigureName } from '@/core/body/figure/figures';
 import { AIM_CUES, aimsOf, cuesOf } from '@/core/drills/aim-cues';
 import {
@@ -12,7 +12,7 @@ import {
   STEP_KINDS,
 } from '@/core/drills/drill';
 import { drillById, LIBRARY } from '@/core/drills/library';
-import { NEEDS } from '@/core/read/needs';
+import { NEEDS } from '@/core/aims/needs';
 import { LIFT_PCT } from '@/core/tone/tone';
 
 describe('the shipped drills', () => {

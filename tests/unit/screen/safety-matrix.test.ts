@@ -1,6 +1,6 @@
 import { LIBRARY } from '@/core/drills/library';
 import type { Flags } from '@/core/screen/flags';
-import { verdictFor, type Verdict } from '@/core/screen/verdict';
+import { verdictFor, type Verdict } from '@/core/safety/verdict';
 import { ALL_PROPS } from '../helpers';
 
 const ids = (text: string): string[] => text.split(' ').filter(Boolean);

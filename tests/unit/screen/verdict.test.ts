@@ -3,9 +3,9 @@ import { POSITION } from '@/core/body/positions';
 import { LIBRARY } from '@/core/drills/library';
 import { describeFlag, Flags, FLAG_GROUPS, FLAG_LABEL, setFlags } from '@/core/screen/flags';
 import { openRedFlags } from '@/core/screen/red-flags';
-import { LIGHT_PCT } from '@/core/screen/rules';
-import { cautionsFor, verdictFor } from '@/core/screen/verdict';
-import { parseWith } from '@/core/parse';
+import { LIGHT_PCT } from '@/core/safety/rules';
+import { cautionsFor, verdictFor } from '@/core/safety/verdict';
+import { parseWith } from '@/core/base/parse';
 import { ALL_PROPS, anyFlags, anyProps, must, why } from '../helpers';
 
 const verdicts = (flags: Flags, props = ALL_PROPS) =>

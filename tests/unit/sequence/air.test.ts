@@ -1,12 +1,12 @@
 import { pattern } from '@/core/breath/pattern';
 import { drillById } from '@/core/drills/library';
-import { airOf, easeAir, LOW_CO2, REST_CO2, TAKEN, type AirInput } from '@/core/sequence/air';
+import { airOf, easeAir, LOW_CO2, REST_CO2, TAKEN, type AirInput } from '@/core/propose/air';
 import { applyEdit } from '@/core/sequence/edit';
 import { makeBlock } from '@/core/sequence/make-block';
-import { prescribeExhale, type CoachedRun } from '@/core/sequence/prescribe';
-import type { BlockResult } from '@/core/sequence/run';
+import { prescribeExhale, type CoachedRun } from '@/core/propose/prescribe';
+import type { BlockResult } from '@/core/run/run';
 import type { Block, Sequence } from '@/core/sequence/sequence';
-import { verdictFor } from '@/core/screen/verdict';
+import { verdictFor } from '@/core/safety/verdict';
 import { ALL_PROPS } from '../helpers';
 
 const block = (drillId: string, id: string, parts: Partial<Block> = {}): Block => {

@@ -8,12 +8,12 @@ import { drillById, LIBRARY } from '@/core/drills/library';
 import { parseSequenceFile, printSequenceFile } from '@/core/formats/sequence-file';
 import { alternativesFor, blockFor, easierThan } from '@/core/sequence/alternatives';
 import { problemsOf } from '@/core/sequence/check';
-import { coachedBlock, momentAt } from '@/core/sequence/coached';
+import { coachedBlock, momentAt } from '@/core/run/coached';
 import { applyEdit, redo, startHistory, step, undo, type Edit } from '@/core/sequence/edit';
-import { propose, relookFor, type ProposalInput } from '@/core/sequence/propose';
-import { ownedLevel } from '@/core/sequence/run';
+import { propose, relookFor, type ProposalInput } from '@/core/propose/propose';
+import { ownedLevel } from '@/core/run/run';
 import { clock, layoutOf, Sequence } from '@/core/sequence/sequence';
-import { verdictFor } from '@/core/screen/verdict';
+import { verdictFor } from '@/core/safety/verdict';
 import { NO_TONE, toneAt } from '@/core/tone/tone';
 import { ALL_PROPS, anyFlags, anyNeeds, anyProps, must, why } from '../helpers';
 

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { POSITION } from '@/core/body/positions';
 import { drillById, LIBRARY } from '@/core/drills/library';
-import { conflictIn, describeConflict } from '@/core/sequence/conflict';
-import { contributionsOf, withLessTime, withMoreTime } from '@/core/sequence/explain';
-import { choicesOf } from '@/core/sequence/options';
-import { propose, relookPositionFor, type ProposalInput } from '@/core/sequence/propose';
+import { conflictIn, describeConflict } from '@/core/propose/conflict';
+import { contributionsOf, withLessTime, withMoreTime } from '@/core/propose/explain';
+import { choicesOf } from '@/core/propose/choices';
+import { propose, relookPositionFor, type ProposalInput } from '@/core/propose/propose';
 import { problemsOf } from '@/core/sequence/check';
 import { layoutOf, type Sequence } from '@/core/sequence/sequence';
-import { verdictFor } from '@/core/screen/verdict';
+import { verdictFor } from '@/core/safety/verdict';
 import { ALL_PROPS, anyFlags, anyNeeds, must, why } from '../helpers';
 
 const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({

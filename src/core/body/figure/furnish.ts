@@ -1,7 +1,7 @@
 import type { Prop } from '../props';
-import type { Section, Solid } from './draw';
 import type { Furniture, Pose } from './poses';
 import type { Skeleton } from './skeleton';
+import type { Section, Solid } from './solids';
 import { add, lerp, scale, type Vec3 } from './vector';
 
 type Box = {

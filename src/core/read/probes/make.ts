@@ -3,7 +3,7 @@ import type { LookData } from '../../look/look';
 import { RING_POSITION } from '../../look/places';
 import type { TestId } from '../../look/tests';
 import type { Flags } from '../../screen/flags';
-import { clamp } from '../../statistics';
+import { clamp } from '../../base/statistics';
 import {
   firstBands,
   firstRings,

@@ -1,5 +1,5 @@
 import type { Probe } from '../observed';
-import { CONTROL_LABEL } from '../school';
+import { CONTROL_LABEL } from '../../aims/school';
 import { flagged, sign } from './make';
 
 const floorFelt = (weight: number, wanted: 'holds' | 'pushedDown'): Probe =>

@@ -1,6 +1,6 @@
 import { comfortableExhale } from '../../look/exhales';
 import { scoreSymptoms } from '../../look/symptoms';
-import { clamp } from '../../statistics';
+import { clamp } from '../../base/statistics';
 import type { Probe } from '../observed';
 import { bandProbe, held, pct, placeOf, ringProbe, sign, signed, timed, told } from './make';
 

@@ -1,6 +1,6 @@
 import { RING_POSITION } from '../../look/places';
 import { TAPE_LABEL, TAPE_LEVELS, tapeResults, tapeSideRatio, type TapeLevel } from '../../look/tape';
-import { clamp } from '../../statistics';
+import { clamp } from '../../base/statistics';
 import { average, has, isLying, rings, type Observed, type Probe } from '../observed';
 import { bandProbe, held, pct, placeOf, ribs, ringProbe, sign, signed } from './make';
 

@@ -1,5 +1,5 @@
 import { MOST_BYTES } from '@/core/formats/recording';
-import { fail } from '@/core/result';
+import { fail } from '@/core/base/result';
 import { guarded } from '@/server/save';
 import { keepRecording } from '@/server/recordings';
 

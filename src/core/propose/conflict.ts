@@ -1,0 +1,134 @@
+import type { Position } from '../body/positions';
+import type { Drill } from '../drills/drill';
+import { solve } from '../plan/solve';
+import { verdictFor } from '../safety/verdict';
+import { RELOOK_LEAST_S } from './fill-time';
+import { choicesOf, firstOf, libraryOf, planOf, type ProposalInput } from './choices';
+
+/** Something the instructor asked for, which can be given up. Safety and props are facts, not wishes. */
+export type Wish =
+  | { kind: 'locked'; drillId: string; name: string }
+  | { kind: 'unwanted'; drillId: string; name: string }
+  | { kind: 'minutes'; minutes: number };
+
+/** The smallest set of wishes that cannot stand together, what fact stands against them, and the nearest one to give up. */
+export type Conflict = { wishes: Wish[]; fact: string | null; giveUp: { wish: Wish; instead: string } };
+
+/** More than this is not looked at for a set of locked drills: their subsets are all tried. */
+const MOST_LOCKED = 10;
+const MOST_MINUTES = 120;
+
+/**
+ * Why the locked drills cannot all be in, as the smallest set of wishes in conflict; null when they can. A locked drill
+ * that is barred stands against a fact by itself; one that needs another first, against that one's being unwanted;
+ * several, against the time.
+ */
+export function conflictIn(input: ProposalInput, end: Position): Conflict | null {
+  const library = libraryOf(input);
+  const byId = new Map(library.map((d) => [d.id, d]));
+  const named = (kind: 'locked' | 'unwanted', drillId: string): Wish => ({
+    kind,
+    drillId,
+    name: byId.get(drillId)?.name ?? drillId,
+  });
+  const locked = [...new Set(input.locked ?? [])].slice(0, MOST_LOCKED);
+  for (const id of locked) {
+    const drill = byId.get(id);
+    if (!drill) return alone(named('locked', id), 'it is not in the library');
+    const verdict = verdictFor(drill, input.flags, input.props);
+    if (verdict.status === 'barred')
+      return alone(named('locked', id), verdict.reasons.map((r) => r.text).join('; '));
+    const needed = closureOf(drill, byId, input);
+    const unwanted = [id, ...needed].find((n) => input.unwanted?.includes(n));
+    if (unwanted)
+      return {
+        wishes: [named('locked', id), named('unwanted', unwanted)],
+        fact: unwanted === id ? null : `${byId.get(unwanted)?.name ?? unwanted} has to come first`,
+        giveUp: { wish: named('unwanted', unwanted), instead: 'let it be in' },
+      };
+    const closed = needed.find(
+      (n) => !byId.get(n) || verdictFor(byId.get(n)!, input.flags, input.props).status === 'barred',
+    );
+    if (closed)
+      return alone(
+        named('locked', id),
+        `${byId.get(closed)?.name ?? closed} has to come first, and this client may not do it`,
+      );
+  }
+  for (let size = 1; size <= locked.length; size++) {
+    for (const some of subsets(locked, size)) {
+      if (fits(input, some, input.minutes, end)) continue;
+      let minutes = Math.ceil(input.minutes) + 1;
+      while (minutes < MOST_MINUTES && !fits(input, some, minutes, end)) minutes++;
+      const wishes: Wish[] = [
+        ...some.map((id) => named('locked', id)),
+        { kind: 'minutes', minutes: input.minutes },
+      ];
+      const longest = some.reduce((a, b) => (leastS(byId.get(a)!) >= leastS(byId.get(b)!) ? a : b));
+      const giveUp: Conflict['giveUp'] =
+        minutes <= 2 * input.minutes
+          ? { wish: { kind: 'minutes', minutes: input.minutes }, instead: `give ${minutes} min` }
+          : { wish: named('locked', longest), instead: 'unlock it' };
+      return { wishes, fact: null, giveUp };
+    }
+  }
+  return null;
+}
+
+/** A conflict as one sentence or two. */
+export function describeConflict({ wishes, fact, giveUp }: Conflict): string {
+  const says = (w: Wish) =>
+    w.kind === 'minutes'
+      ? `${w.minutes} min`
+      : w.kind === 'locked'
+        ? `“${w.name}” locked in`
+        : `“${w.name}” left out`;
+  const together =
+    wishes.length === 1
+      ? `${says(wishes[0]!)} cannot be: ${fact}`
+      : `${wishes.map(says).join(', ')} cannot stand together${fact ? `: ${fact}` : ''}`;
+  return `${together}. Nearest to give up: ${giveUp.wish.kind === 'minutes' ? giveUp.instead : `${says(giveUp.wish)} (${giveUp.instead})`}.`;
+}
+
+const alone = (wish: Wish, fact: string): Conflict => ({
+  wishes: [wish],
+  fact,
+  giveUp: { wish, instead: 'unlock it' },
+});
+
+/** Everything that has to come before a drill and is not owned. */
+function closureOf(drill: Drill, byId: ReadonlyMap<string, Drill>, input: ProposalInput): string[] {
+  const found: string[] = [];
+  const visit = (d: Drill) => {
+    for (const id of firstOf(d, input)) {
+      if (found.includes(id)) continue;
+      found.push(id);
+      const first = byId.get(id);
+      if (first) visit(first);
+    }
+  };
+  visit(drill);
+  return found;
+}
+
+/** Can these drills be in together, with all that has to come before them, in so many minutes? */
+function fits(input: ProposalInput, locked: readonly string[], minutes: number, end: Position): boolean {
+  const byId = new Map(libraryOf(input).map((d) => [d.id, d]));
+  const wanted = new Set(
+    locked.flatMap((id) => [id, ...(byId.get(id) ? closureOf(byId.get(id)!, byId, input) : [])]),
+  );
+  const only: ProposalInput = { ...input, minutes, locked: [...wanted], wanted: [], unwanted: [] };
+  const { options } = choicesOf(only);
+  const kept = options.filter((o) => wanted.has(o.drill.id) || o.drill.stage === 'settle');
+  if (![...wanted].every((id) => kept.some((o) => o.drill.id === id))) return false;
+  return solve(planOf(kept, only, minutes * 60 - RELOOK_LEAST_S, end).plan, { mostNodes: 3000 }).ok;
+}
+
+const leastS = (drill: Drill): number =>
+  drill.setUpS +
+  drill.range[0] * (drill.breathing.kind === 'free' ? 1 : 9) * drill.usual.rounds * drill.usual.sides;
+
+function subsets<T>(of: readonly T[], size: number): T[][] {
+  if (size === 0) return [[]];
+  return of.flatMap((first, i) => subsets(of.slice(i + 1), size - 1).map((rest) => [first, ...rest]));
+}

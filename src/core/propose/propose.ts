@@ -1,0 +1,159 @@
+import type { Position } from '../body/positions';
+import { durationS } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
+import { LIBRARY } from '../drills/library';
+import type { RelookTest } from '../look/look';
+import { solve, type SolveOptions } from '../plan/solve';
+import { NEED_LABEL, NEEDS } from '../aims/needs';
+import { fail, ok, type Result } from '../base/result';
+import { verdictFor } from '../safety/verdict';
+import { conflictIn, describeConflict } from './conflict';
+import { filled, RELOOK_LEAST_S } from './fill-time';
+import { makeBlock } from '../sequence/make-block';
+import {
+  choicesOf,
+  firstOf,
+  libraryOf,
+  planOf,
+  tooHigh,
+  weightsOf,
+  type Choices,
+  type Option,
+  type ProposalInput,
+} from './choices';
+import { clock, type LeftOut, type Sequence } from '../sequence/sequence';
+
+export type { ProposalInput } from './choices';
+export { RELOOK_LEAST_S } from './fill-time';
+
+/** Nodes that the solver looks at unless asked for more; a proposal then takes well under a second. */
+const NODES = 4000;
+
+/**
+ * Proposes a sequence that serves the needs, fits the time and breaks no rule: the planner of docs/planner.md over
+ * drills in teaching order, where each need is met with diminishing return and changes of position cost. The time left
+ * is given to doses, then to the look at the end, so that the whole fits to the second wherever the drills allow it.
+ *
+ * @param how how long the planner looks for a proof (the sequence says how far it came), and who is told meanwhile
+ */
+export function propose(input: ProposalInput, how: SolveOptions = {}): Result<Sequence> {
+  if (!(input.minutes >= 3)) return fail('at least 3 minutes: a drill and the look again', 'minutes');
+  if (input.minutes > 120) return fail('at most 120 minutes', 'minutes');
+  const weights = weightsOf(input);
+  if (weights.every((w) => w === 0))
+    return fail('nothing to work on: give at least one need a weight', 'needs');
+  const choices = choicesOf(input);
+  const relookPosition = relookPositionFor(input);
+  const { plan, byId } = planOf(choices.options, input, budgetOf(input.minutes), relookPosition);
+  const missing = (input.locked ?? []).filter((id) => !choices.options.some((o) => o.drill.id === id));
+  const solved = missing.length > 0 ? null : solve(plan, { mostNodes: NODES, ...how });
+  if (!solved?.ok || solved.value.taken.length === 0) {
+    const conflict = conflictIn(input, relookPosition);
+    return conflict
+      ? fail(describeConflict(conflict), 'locked')
+      : fail(
+          `no drill that is allowed, with these props, fits ${input.minutes} min and the look at the end; give more time or more props`,
+          'minutes',
+        );
+  }
+  const chosen = solved.value.taken.map((t) => byId.get(t.id)![t.option]!);
+  const sequence: Sequence = {
+    minutes: input.minutes,
+    school: input.school,
+    blocks: chosen.map((o, i) => ({ ...o.block, id: `b${i + 1}`, why: whyOf(o, input) })),
+    relook: { test: input.relook, position: relookPosition, lengthS: RELOOK_LEAST_S },
+    leftOut: [],
+  };
+  const made = filled(sequence, new Set(chosen.filter((o) => o.verdict.shorter).map((o) => o.drill.id)));
+  const { value, bound, proven } = solved.value;
+  return ok({ ...made, leftOut: leftOutOf(made, choices, input), proof: { value, bound, proven } });
+}
+
+/** Seconds for blocks and changes: the look at the end has its own. */
+export const budgetOf = (minutes: number): number => Math.round(minutes * 60) - RELOOK_LEAST_S;
+
+/** The look at the end is made where the first one was: lying, unless the back is not allowed. */
+export function relookPositionFor(input: Pick<ProposalInput, 'flags' | 'props'>): Position {
+  const lying = verdictFor(LYING_PROBE, input.flags, input.props);
+  return lying.positions.includes('hookLying') ? 'hookLying' : 'sitting';
+}
+const LYING_PROBE: Drill = { ...LIBRARY.find((d) => d.id === 'quietLying')! };
+
+function whyOf(option: Option, input: ProposalInput): string[] {
+  const served = NEEDS.filter((need) => option.drill.serves[need] && input.needs[need])
+    .sort((a, b) => option.drill.serves[b]! * input.needs[b]! - option.drill.serves[a]! * input.needs[a]!)
+    .slice(0, 2);
+  const asked = input.locked?.includes(option.drill.id)
+    ? ['You asked for it to be in.']
+    : input.wanted?.includes(option.drill.id)
+      ? ['You would like it in.']
+      : [];
+  return [
+    ...asked,
+    ...served.map((need) => {
+      const behind = input.because?.[need] ?? [];
+      return behind.length > 0 ? `To ${NEED_LABEL[need]}: ${behind.join(', ')}.` : `To ${NEED_LABEL[need]}.`;
+    }),
+  ];
+}
+
+function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: ProposalInput): LeftOut[] {
+  const library = libraryOf(input);
+  const inside = new Set(sequence.blocks.map((b) => b.drillId));
+  const weights = weightsOf(input);
+  const nameOf = (id: string) => library.find((d) => d.id === id)?.name ?? id;
+  return library
+    .filter((d) => !inside.has(d.id))
+    .map((drill): LeftOut => {
+      const verdict = verdicts.get(drill.id)!;
+      if (verdict.status === 'barred') {
+        const safety = verdict.reasons.filter((r) => r.kind === 'safety');
+        const shown = safety.length > 0 ? safety : verdict.reasons;
+        return {
+          drillId: drill.id,
+          kind: safety.length > 0 ? 'safety' : 'prop',
+          why: shown.map((r) => r.text).join('; '),
+        };
+      }
+      if (input.unwanted?.includes(drill.id))
+        return { drillId: drill.id, kind: 'unwanted', why: 'you asked to leave it out' };
+      if (tooHigh(drill, input))
+        return {
+          drillId: drill.id,
+          kind: 'level',
+          why: `level ${drill.level}: comes when a drill of level ${drill.level - 1} was done well`,
+        };
+      const asked = NEEDS.filter((need, i) => drill.serves[need] && weights[i]! > 0);
+      if (asked.length === 0)
+        return { drillId: drill.id, kind: 'notNeeded', why: 'nothing that was read asks for it' };
+      if (!options.some((o) => o.drill.id === drill.id)) {
+        const first = firstOf(drill, input).map(nameOf);
+        return {
+          drillId: drill.id,
+          kind: 'first',
+          why: `first: ${first.length > 0 ? first.join(', ') : 'calm holds in easier positions'}`,
+        };
+      }
+      const usual = makeBlock({
+        id: '',
+        drill,
+        verdict,
+        position: verdict.positions[0]!,
+        amount: 'usual',
+        client: input,
+        available: input.props,
+      });
+      const needsS = usual.setUpS + durationS(usual.breathing, usual.dose);
+      return {
+        drillId: drill.id,
+        kind: 'noRoom',
+        why: `others do more for the time; this one takes ${clock(needsS)} and works on: ${NEED_LABEL[asked[0]!]}`,
+      };
+    });
+}
+
+/** Which test is looked at again, by the leading reading. */
+export function relookFor(leading: string | undefined): RelookTest {
+  if (leading === 'lowHold') return 'hold';
+  return leading === 'fastIrregular' || leading === 'shortExhale' ? 'quiet' : 'rings';
+}

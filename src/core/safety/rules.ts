@@ -1,0 +1,451 @@
+import { POSITION, type Position } from '../body/positions';
+import type { Demand } from '../drills/drill';
+import type { Flags } from '../screen/flags';
+import type { Remedy } from '../screen/remedies';
+
+/**
+ * The rule set: what a flag does to a position or to a demand of a drill. Lines of the practice text stand as P…;
+ * those are common practice without a published source unless one is named. Kokyu records and suggests; the
+ * client's clinician and local rules on scope of practice come first.
+ */
+
+/** From this week long work on the back is avoided. Sources differ (16 weeks to 28); 16 is the default. */
+export const SUPINE_UNTIL_WEEK = 16;
+/** From this week no floor lift is added (practice P9: late pregnancy; our choice: the third trimester). */
+export const LATE_PREGNANCY_WEEK = 28;
+/** Before this many weeks the abdominal wall and floor are not loaded (common practice, no source). */
+export const POSTPARTUM_LOAD_WEEKS = 6;
+/** Before this many weeks nothing is lifted with the trunk set against it (common practice, no source). */
+export const POSTPARTUM_HEAVY_WEEKS = 12;
+/** 3 cm above the navel (Beer 2009, Clin Anat 22:706, from memory). Wider than this counts as separated. */
+export const SEPARATION_MM = 22;
+
+export type Rule<Target> = {
+  target: Target;
+  when: (flags: Flags) => boolean;
+  because: string;
+  source: string;
+};
+
+const is =
+  (...keys: readonly (keyof Flags)[]) =>
+  (flags: Flags) =>
+    keys.some((key) => Boolean(flags[key]));
+const pregnantFrom = (week: number) => (flags: Flags) => (flags.pregnancyWeek ?? -1) >= week;
+const postpartumUnder = (weeks: number) => (flags: Flags) =>
+  flags.postpartumWeeks !== undefined && flags.postpartumWeeks < weeks;
+const separated = (flags: Flags) => (flags.separationMm ?? 0) > SEPARATION_MM;
+const trait = (name: 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders') => (position: Position) =>
+  POSITION[position].traits.includes(name);
+const oneOf =
+  (...positions: readonly Position[]) =>
+  (position: Position) =>
+    positions.includes(position);
+
+export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = [
+  { target: trait('supine'), when: is('noSupine'), because: 'cannot lie flat on the back', source: 'P7' },
+  {
+    target: trait('supine'),
+    when: pregnantFrom(SUPINE_UNTIL_WEEK),
+    because: `no long work on the back from week ${SUPINE_UNTIL_WEEK} of pregnancy`,
+    source: 'P9',
+  },
+  { target: trait('prone'), when: is('noProne'), because: 'cannot lie face down', source: 'P7' },
+  { target: trait('prone'), when: pregnantFrom(0), because: 'not face down in pregnancy', source: 'P9' },
+  {
+    target: trait('prone'),
+    when: is('recentSurgery', 'hernia'),
+    because: 'no weight on the front after surgery or with a hernia',
+    source: 'P7',
+  },
+  { target: trait('prone'), when: is('osteoporosis'), because: 'no pressure on fragile ribs', source: 'P7' },
+  { target: trait('kneeling'), when: is('knees'), because: 'knees cannot kneel', source: 'P7' },
+  { target: trait('wrists'), when: is('wrists'), because: 'wrists cannot bear weight', source: 'P7' },
+  {
+    target: trait('shoulders'),
+    when: is('shoulder'),
+    because: 'the shoulder cannot carry weight',
+    source: 'P7',
+  },
+  {
+    target: oneOf('foldedOnHeels', 'counterLean', 'crossedLying'),
+    when: is('shoulder'),
+    because: 'the shoulder cannot lift, reach or carry here',
+    source: 'P7',
+  },
+  {
+    target: oneOf('foldedOnHeels', 'crossedLying', 'proneOverCushion'),
+    when: (f) => f.backPain === 'bending' || f.backPain === 'either',
+    because: 'the back is rounded here, and bending hurts',
+    source: 'P7',
+  },
+  {
+    target: oneOf('foldedOnHeels', 'crossedLying'),
+    when: is('osteoporosis'),
+    because: 'no loaded rounding with fragile vertebrae',
+    source: 'P7',
+  },
+  {
+    target: oneOf('quadruped', 'prone'),
+    when: (f) => f.backPain === 'arching' || f.backPain === 'either',
+    because: 'the back tends to sag here, and arching hurts',
+    source: 'P7',
+  },
+  {
+    target: oneOf('foldedOnHeels', 'feetOnWall'),
+    when: is('reflux'),
+    because: 'head low or hips high brings reflux',
+    source: 'P7',
+  },
+  {
+    target: oneOf('foldedOnHeels', 'proneOverCushion', 'forearmsKneeling'),
+    when: is('eyePressure'),
+    because: 'head below the heart raises eye pressure',
+    source: 'P7',
+  },
+];
+
+/** Most percent of tone where a rule says lighter. Our choice: the low level of the draw-in school. */
+export const LIGHT_PCT = 15;
+
+export type DemandRule = Rule<Demand> & { remedy: Remedy; fromLevel?: number };
+
+const HOLD_FLAGS: readonly { key: keyof Flags; because: string; source: string }[] = [
+  { key: 'cardiac', because: 'no held breath with cardiac disease', source: 'P8' },
+  {
+    key: 'highBloodPressure',
+    because: 'a held breath raises blood pressure',
+    source: 'P60; MacDougall 1985',
+  },
+  {
+    key: 'neurological',
+    because: 'no held breath with seizures or other neurological disease',
+    source: 'P8',
+  },
+  { key: 'eyePressure', because: 'a held breath raises eye pressure', source: 'P7' },
+  { key: 'panic', because: 'air hunger can bring panic', source: 'P12' },
+  { key: 'respiratory', because: 'pauses wait until a clinician agrees', source: 'P7' },
+];
+
+export const DEMAND_RULES: readonly DemandRule[] = [
+  ...HOLD_FLAGS.flatMap(({ key, because, source }): DemandRule[] => [
+    { target: 'breathHold', when: is(key), remedy: 'noHold', because, source },
+    { target: 'moveInHold', when: is(key), remedy: 'bar', because, source },
+  ]),
+  {
+    target: 'breathHold',
+    when: pregnantFrom(0),
+    remedy: 'noHold',
+    because: 'no held breath in pregnancy',
+    source: 'P8',
+  },
+  {
+    target: 'moveInHold',
+    when: pregnantFrom(0),
+    remedy: 'bar',
+    because: 'no held breath with movement in pregnancy',
+    source: 'P8',
+  },
+  {
+    target: 'exhaleResistance',
+    when: is('eyePressure', 'highBloodPressure', 'cardiac'),
+    remedy: 'bar',
+    because: 'blowing against resistance raises pressure',
+    source: 'P41; P60',
+  },
+  {
+    target: 'exhaleResistance',
+    when: is('neurological', 'panic'),
+    remedy: 'bar',
+    because: 'blowing hard leads to over-breathing',
+    source: 'P12',
+  },
+  {
+    target: 'exhaleResistance',
+    when: (f) =>
+      is('hernia', 'recentSurgery', 'heaviness', 'leaking')(f) ||
+      separated(f) ||
+      postpartumUnder(POSTPARTUM_LOAD_WEEKS)(f),
+    remedy: 'bar',
+    because: 'blowing against resistance loads the wall and the floor',
+    source: 'P7',
+  },
+  {
+    target: 'exhaleResistance',
+    when: pregnantFrom(0),
+    remedy: 'bar',
+    because: 'no blowing against resistance in pregnancy',
+    source: 'P9',
+  },
+  {
+    target: 'exhaleResistance',
+    when: is('respiratory'),
+    remedy: 'shorter',
+    because: 'blowing tires; few at a time, nothing forced',
+    source: 'P7',
+  },
+  {
+    target: 'moveInHold',
+    when: (f) =>
+      is('recentSurgery', 'hernia', 'osteoporosis')(f) ||
+      separated(f) ||
+      postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f),
+    remedy: 'bar',
+    because: 'turning against a held breath loads wall and ribs',
+    source: 'P29',
+  },
+  {
+    target: 'abdominalLoad',
+    when: is('recentSurgery'),
+    remedy: 'bar',
+    because: 'the wall is not loaded in the first 12 weeks after surgery',
+    source: 'P7',
+  },
+  {
+    target: 'abdominalLoad',
+    when: is('hernia'),
+    remedy: 'bar',
+    because: 'a hernia is not loaded without a clinician’s word',
+    source: 'P7',
+  },
+  {
+    target: 'abdominalLoad',
+    when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
+    remedy: 'bar',
+    because: `no load in the first ${POSTPARTUM_LOAD_WEEKS} weeks after birth`,
+    source: 'P7',
+  },
+  {
+    target: 'abdominalLoad',
+    when: is('cardiac', 'highBloodPressure'),
+    remedy: 'bar',
+    fromLevel: 3,
+    because: 'strain that is held raises blood pressure',
+    source: 'P60',
+  },
+  {
+    target: 'abdominalLoad',
+    when: separated,
+    remedy: 'bar',
+    fromLevel: 2,
+    because: `separation over ${SEPARATION_MM} mm: no lifting of limbs yet`,
+    source: 'Beer 2009',
+  },
+  {
+    target: 'abdominalLoad',
+    when: separated,
+    remedy: 'lighter',
+    because: `separation over ${SEPARATION_MM} mm: light tone only`,
+    source: 'Beer 2009',
+  },
+  {
+    target: 'abdominalLoad',
+    when: pregnantFrom(SUPINE_UNTIL_WEEK),
+    remedy: 'bar',
+    fromLevel: 2,
+    because: 'no limb load on a stretching wall',
+    source: 'P9',
+  },
+  {
+    target: 'abdominalLoad',
+    when: pregnantFrom(0),
+    remedy: 'lighter',
+    because: 'light tone only in pregnancy',
+    source: 'P9',
+  },
+  {
+    target: 'floorLift',
+    when: pregnantFrom(LATE_PREGNANCY_WEEK),
+    remedy: 'noLift',
+    because: 'late pregnancy: the aim turns to letting go',
+    source: 'P9',
+  },
+  {
+    target: 'floorLift',
+    when: is('floorTension'),
+    remedy: 'bar',
+    fromLevel: 2,
+    because: 'effort with the floor comes after letting go',
+    source: 'P10',
+  },
+  {
+    target: 'floorLift',
+    when: is('floorTension'),
+    remedy: 'noLift',
+    because: 'a tense floor learns to let go first',
+    source: 'P10',
+  },
+  {
+    target: 'floorLift',
+    when: is('recentSurgery'),
+    remedy: 'follow',
+    because: 'no added lift after surgery',
+    source: 'P7',
+  },
+  {
+    target: 'floorLift',
+    when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
+    remedy: 'follow',
+    because: 'early postpartum: follow, do not lift',
+    source: 'P7',
+  },
+  {
+    target: 'floorLift',
+    when: is('leaking', 'urgency'),
+    remedy: 'bar',
+    fromLevel: 2,
+    because: 'coordination first, strength second',
+    source: 'P10',
+  },
+  {
+    target: 'floorPressure',
+    when: is('heaviness', 'leaking'),
+    remedy: 'bar',
+    because: 'presses down on a floor that is already loaded',
+    source: 'P10',
+  },
+  {
+    target: 'floorPressure',
+    when: (f) => separated(f) || pregnantFrom(0)(f) || postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f),
+    remedy: 'bar',
+    because: 'too much pressure for this wall now',
+    source: 'P7',
+  },
+  {
+    target: 'armsOverhead',
+    when: is('shoulder'),
+    remedy: 'bar',
+    because: 'the shoulder cannot lift',
+    source: 'P7',
+  },
+  {
+    target: 'heavyLoad',
+    when: is('recentSurgery', 'hernia'),
+    remedy: 'bar',
+    because: 'no outside load after surgery or with a hernia',
+    source: 'P7',
+  },
+  {
+    target: 'heavyLoad',
+    when: pregnantFrom(SUPINE_UNTIL_WEEK),
+    remedy: 'bar',
+    because: 'no outside load on a stretching wall',
+    source: 'P9',
+  },
+  {
+    target: 'heavyLoad',
+    when: postpartumUnder(POSTPARTUM_HEAVY_WEEKS),
+    remedy: 'bar',
+    because: `no outside load in the first ${POSTPARTUM_HEAVY_WEEKS} weeks after birth`,
+    source: 'P7',
+  },
+  {
+    target: 'heavyLoad',
+    when: separated,
+    remedy: 'bar',
+    because: `separation over ${SEPARATION_MM} mm: no outside load yet`,
+    source: 'Beer 2009',
+  },
+  {
+    target: 'heavyLoad',
+    when: is('heaviness', 'leaking', 'backPain'),
+    remedy: 'bar',
+    fromLevel: 3,
+    because: 'the heavy ones wait until the floor and the back are ready',
+    source: 'P10',
+  },
+  {
+    target: 'heavyLoad',
+    when: is('cardiac', 'highBloodPressure'),
+    remedy: 'shorter',
+    because: 'effort raises blood pressure; few, light, breath flowing',
+    source: 'P60',
+  },
+  {
+    target: 'stretch',
+    when: pregnantFrom(LATE_PREGNANCY_WEEK),
+    remedy: 'shorter',
+    because: 'late pregnancy: joints give more, so short and easy',
+    source: 'P9',
+  },
+  {
+    target: 'stretch',
+    when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
+    remedy: 'shorter',
+    because: 'soon after birth: short and well inside the range',
+    source: 'P7',
+  },
+  {
+    target: 'stretch',
+    when: is('recentSurgery'),
+    remedy: 'shorter',
+    because: 'after surgery: short and well inside the range',
+    source: 'P7',
+  },
+  {
+    target: 'spineLoad',
+    when: is('osteoporosis', 'backPain'),
+    remedy: 'bar',
+    because: 'no weight through a bent spine',
+    source: 'P7',
+  },
+];
+
+/** Why this client holds no breath, one reason a flag; empty when nothing speaks against it. */
+export const holdBars = (flags: Flags): string[] =>
+  DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
+
+/** Why this client does not take a position, one reason a rule; empty when nothing speaks against it. */
+export const positionBars = (position: Position, flags: Flags): string[] =>
+  POSITION_RULES.filter((r) => r.target(position) && r.when(flags)).map((r) => r.because);
+
+/** Cautions that bar nothing but are to be said. */
+export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string; source: string }[] = [
+  {
+    when: is('panic'),
+    text: 'Keep breaths small and unhurried; stop at tingling or dizziness.',
+    source: 'P12',
+  },
+  {
+    when: is('respiratory'),
+    text: 'Have the client’s own reliever within reach; nothing forced.',
+    source: 'P7',
+  },
+  {
+    when: is('cardiac', 'highBloodPressure'),
+    text: 'Nothing with strain; rise slowly; the clinician’s limits apply.',
+    source: 'P7',
+  },
+  {
+    when: is('neurological'),
+    text: 'No over-breathing, no holds; know what to do in a seizure.',
+    source: 'P8',
+  },
+  {
+    when: pregnantFrom(0),
+    text: 'Stop at bleeding, fluid loss, pain, regular contractions, dizziness, headache, calf swelling.',
+    source: 'ACOG 804, 2020 (from memory)',
+  },
+  {
+    when: pregnantFrom(SUPINE_UNTIL_WEEK),
+    text: 'Seated or side-lying; feet forward, knees apart, room for the belly.',
+    source: 'P9',
+  },
+  {
+    when: postpartumUnder(POSTPARTUM_HEAVY_WEEKS),
+    text: 'Check for heaviness, leaking and doming in every drill.',
+    source: 'P7',
+  },
+  { when: is('floorTension'), text: 'Attend to the inhale only; no squeezing.', source: 'P10' },
+  {
+    when: is('leaking', 'heaviness', 'urgency'),
+    text: 'Offer the way to a pelvic-health clinician.',
+    source: 'P10',
+  },
+  {
+    when: is('recentSurgery', 'hernia'),
+    text: 'Ask for the surgeon’s limits and record them.',
+    source: 'P7',
+  },
+  { when: is('reflux'), text: 'Head and chest raised; not soon after a meal.', source: 'P7' },
+];

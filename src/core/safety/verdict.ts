@@ -1,0 +1,144 @@
+import { POSITION, type Position } from '../body/positions';
+import { BARE_HANDED, PROP_LABEL, propFor, type Prop } from '../body/props';
+import type { Breathing } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
+import { clamp } from '../base/statistics';
+import type { Tone } from '../tone/tone';
+import { isSet, type Flag, type Flags } from '../screen/flags';
+import { REMEDY_LABEL, type Remedy } from '../screen/remedies';
+import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES } from './rules';
+
+export type Status = 'allowed' | 'changed' | 'barred';
+
+/** Why something is changed or barred. `kind` tells a safety rule from a prop that is not there; `how`, what is done about it. */
+export type Reason = { kind: 'safety' | 'prop'; text: string; source: string; how?: string };
+
+export type Verdict = {
+  drillId: string;
+  status: Status;
+  /** Positions that remain, best first; empty when barred. */
+  positions: Position[];
+  /** The props to bring, substitutes already chosen. */
+  props: Prop[];
+  breathing: Breathing;
+  tone: Tone;
+  /** Only its least dose, in one round. */
+  shorter: boolean;
+  reasons: Reason[];
+};
+
+/** What a position itself needs. */
+export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
+  legsOnChair: 'chair',
+  feetOnWall: 'wall',
+  proneOverCushion: 'halfBall',
+  sittingAtWall: 'wall',
+  counterLean: 'counter',
+  standingAtWall: 'wall',
+};
+
+/**
+ * What becomes of a drill for a client: allowed, changed (with the changed breath and tone), or barred. Rules
+ * compose: every rule only takes something away, so no change undoes another.
+ */
+export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[]): Verdict {
+  const reasons: Reason[] = [];
+  const safety = (text: string, source: string, how?: string) =>
+    add(reasons, { kind: 'safety', text, source, ...(how ? { how } : {}) });
+  const prop = (text: string) => add(reasons, { kind: 'prop', text, source: 'P43' });
+  const barredPositions = new Map<Position, (typeof POSITION_RULES)[number]>();
+  for (const position of drill.positions) {
+    const rule = POSITION_RULES.find((r) => r.target(position) && r.when(flags));
+    if (rule) barredPositions.set(position, rule);
+  }
+  const safe = drill.positions.filter((p) => !barredPositions.has(p));
+  const positions = safe.filter(
+    (p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null,
+  );
+  const applied = DEMAND_RULES.filter(
+    (r) => drill.demands.includes(r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0),
+  );
+  const altered = (Object.keys(drill.alters) as Flag[])
+    .filter((flag) => isSet(flags, flag))
+    .map((flag) => ({ remedy: drill.alters[flag]!.remedy, because: drill.alters[flag]!.why, source: 'P7' }));
+  const remedies = [...applied, ...altered];
+  let barred = false;
+  const preferred = drill.positions[0]!;
+  const preferredLost = barredPositions.get(preferred);
+  if (preferredLost && safe.length > 0)
+    safety(
+      `not ${POSITION[preferred].label}: ${preferredLost.because}`,
+      preferredLost.source,
+      `in ${POSITION[positions[0] ?? safe[0]!].label} instead`,
+    );
+  if (safe.length === 0) {
+    for (const lost of barredPositions.values()) safety(lost.because, lost.source);
+    barred = true;
+  } else if (positions.length === 0) {
+    prop(`needs a ${PROP_LABEL[POSITION_PROPS[safe[0]!]!]}`);
+    barred = true;
+  }
+  for (const flag of Object.keys(drill.bars) as Flag[]) {
+    if (!isSet(flags, flag)) continue;
+    safety(drill.bars[flag]!, 'P7');
+    barred = true;
+  }
+  const barring = remedies.filter(
+    (r) => r.remedy === 'bar' || (r.remedy === 'noHold' && drill.stage === 'hold'),
+  );
+  if (barring.length > 0) for (const rule of barring) safety(rule.because, rule.source);
+  else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy]);
+  barred ||= barring.length > 0;
+  const props: Prop[] = [];
+  const instead: string[] = [];
+  for (const wanted of drill.props) {
+    const found = propFor(wanted, available);
+    if (found !== null) {
+      props.push(found);
+      if (found !== wanted) instead.push(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
+    } else if (BARE_HANDED[wanted] && !(wanted === 'band' && flags.shoulder))
+      instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
+    else {
+      prop(`needs a ${PROP_LABEL[wanted]}`);
+      barred = true;
+    }
+  }
+  if (!barred) instead.forEach(prop);
+  const has = (remedy: Remedy) => remedies.some((r) => r.remedy === remedy);
+  const status: Status = barred ? 'barred' : reasons.length > 0 ? 'changed' : 'allowed';
+  return {
+    drillId: drill.id,
+    status,
+    positions: barred ? [] : positions,
+    props: barred ? [] : props,
+    ...remedied(drill, has),
+    shorter: has('shorter'),
+    reasons,
+  };
+}
+
+/** Each remedy only takes something away, so that their order does not matter. */
+function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict, 'breathing' | 'tone'> {
+  let { breathing, tone } = drill;
+  if (has('noHold') && breathing.kind === 'paced') {
+    breathing = { kind: 'paced', pattern: { ...breathing.pattern, holdInS: 0, holdOutS: 0 } };
+  }
+  if (has('follow') && tone.floor === 'lift') tone = { ...tone, floor: 'follow', floorPct: 0 };
+  if (has('noLift')) tone = { ...tone, floor: 'letGo', floorPct: 0, squeezePct: 0 };
+  if (has('lighter')) {
+    tone = {
+      ...tone,
+      controlPct: clamp(tone.controlPct, 0, LIGHT_PCT),
+      squeezePct: clamp(tone.squeezePct, 0, LIGHT_PCT),
+    };
+  }
+  return { breathing, tone };
+}
+
+const add = (list: Reason[], reason: Reason) => {
+  if (!list.some((r) => r.text === reason.text)) list.push(reason);
+};
+
+/** What is to be said to and kept in mind for this client, whatever is done. */
+export const cautionsFor = (flags: Flags): { text: string; source: string }[] =>
+  CAUTIONS.filter((c) => c.when(flags)).map(({ text, source }) => ({ text, source }));

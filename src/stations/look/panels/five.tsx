@@ -1,0 +1,107 @@
+'use client';
+
+import { useState } from 'react';
+import type { FiveAndFive } from '@/core/look/look';
+import { mean } from '@/core/base/statistics';
+import { Figure } from '@/pictures/figure';
+import { CheckField, Choice } from '@/ui/choice';
+import { useHotkeys } from '@/ui/hotkeys';
+import { TapSurface } from '@/ui/tap-surface';
+import type { PanelProps } from './panel';
+import { Figures, TestHead } from './test-head';
+import { useStopwatch } from '../use-stopwatch';
+
+const EMPTY: FiveAndFive = { marks: [], ordinaryLift: 0, deepLift: 0, nostrilFlare: false, yawning: false };
+const LIFTS = [
+  { value: '0', label: 'none' },
+  { value: '1', label: 'slight' },
+  { value: '2', label: 'clear' },
+  { value: '3', label: 'strong' },
+] as const;
+
+/** Five ordinary breaths, then five deep ones, counted with the instructor; then what the shoulders did. */
+export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
+  const five = look.fiveAndFive ?? EMPTY;
+  const watch = useStopwatch();
+  const [counting, setCounting] = useState(false);
+  const change = (patch: Partial<FiveAndFive>) =>
+    set((l) => ({ ...l, fiveAndFive: { ...(l.fiveAndFive ?? EMPTY), ...patch } }));
+  const n = five.marks.length;
+  const mark = (timeStamp: number) => {
+    if (!counting) {
+      watch.start(timeStamp);
+      setCounting(true);
+      return change({ marks: [] });
+    }
+    const marks = [...five.marks, Math.round(watch.secondsAt(timeStamp) * 1000) / 1000];
+    change({ marks });
+    if (marks.length === 10) {
+      watch.stop();
+      setCounting(false);
+    }
+  };
+  useHotkeys([{ key: ' ', does: 'start, then mark the end of each breath', run: (e) => mark(e.timeStamp) }]);
+  const lengths = five.marks.map((m, i) => m - (i === 0 ? 0 : five.marks[i - 1]!));
+  const say = !counting
+    ? n === 10
+      ? 'Counted. Press to count again'
+      : 'Press Space or tap to start'
+    : n < 5
+      ? `ordinary breath ${n + 1} of 5`
+      : `deep breath ${n - 4} of 5`;
+  return (
+    <section aria-label="5 ordinary + 5 deep" className="space-y-4">
+      <TestHead test="five">
+        <span className="flex shrink-0 gap-2">
+          <Figure position="standing" view="front" className="h-24 w-14" />
+          <Figure position="standing" className="h-24 w-12" />
+        </span>
+      </TestHead>
+      <TapSurface onTap={mark}>
+        <span className="text-[44px] leading-none font-semibold tabular-nums">
+          {counting ? (n < 5 ? n + 1 : n - 4) : n === 10 ? '5 + 5' : '–'}
+        </span>
+        <span className="pt-1 text-[17px]">{say}</span>
+        <span aria-hidden className="flex gap-2 pt-3">
+          {Array.from({ length: 10 }, (_, i) => (
+            <span key={i} className={`h-2.5 w-9 ${i === 5 ? 'ml-4' : ''} ${i < n ? 'bg-rise' : 'bg-rule'}`} />
+          ))}
+        </span>
+      </TapSurface>
+      {n === 10 && !counting && (
+        <Figures
+          items={[
+            { label: 'ordinary breath', value: mean(lengths.slice(0, 5)).toFixed(1), unit: 's' },
+            { label: 'deep breath', value: mean(lengths.slice(5)).toFixed(1), unit: 's' },
+          ]}
+        />
+      )}
+      <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
+        <Choice
+          label="Shoulders climb on ordinary breaths"
+          options={LIFTS}
+          value={look.fiveAndFive ? (String(five.ordinaryLift) as '0') : undefined}
+          onValue={(v) => change({ ordinaryLift: Number(v ?? 0) })}
+        />
+        <Choice
+          label="Shoulders climb on deep breaths"
+          options={LIFTS}
+          value={look.fiveAndFive ? (String(five.deepLift) as '0') : undefined}
+          onValue={(v) => change({ deepLift: Number(v ?? 0) })}
+        />
+        <div>
+          <CheckField
+            label="nostrils flare on ordinary breaths"
+            checked={five.nostrilFlare}
+            onChecked={(nostrilFlare) => change({ nostrilFlare })}
+          />
+          <CheckField
+            label="yawns a lot"
+            checked={five.yawning}
+            onChecked={(yawning) => change({ yawning })}
+          />
+        </div>
+      </div>
+    </section>
+  );
+}

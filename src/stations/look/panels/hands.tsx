@@ -1,0 +1,46 @@
+'use client';
+
+import type { TwoHands } from '@/core/look/look';
+import { Figure } from '@/pictures/figure';
+import { Choice } from '@/ui/choice';
+import { Slider } from '@/ui/slider';
+import type { PanelProps } from './panel';
+import { TestHead } from './test-head';
+
+const EMPTY: TwoHands = { belly: 0.5, chest: 0.5, first: 'together' };
+
+/** Lying, one hand on the belly, one on the sternum: which moves, which first, how much. */
+export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
+  const hands = look.twoHands ?? EMPTY;
+  const change = (patch: Partial<TwoHands>) =>
+    set((l) => ({ ...l, twoHands: { ...(l.twoHands ?? EMPTY), ...patch } }));
+  return (
+    <section aria-label="Two hands" className="space-y-5">
+      <TestHead test="hands">{null}</TestHead>
+      <div className="flex gap-10">
+        <Figure position="hookLying" className="h-44 w-80" />
+        <div className="grow space-y-3 pt-3">
+          <Slider label="belly hand moves" value={hands.belly} onValue={(belly) => change({ belly })} />
+          <Slider label="chest hand moves" value={hands.chest} onValue={(chest) => change({ chest })} />
+          <Choice
+            label="Which hand moves first"
+            options={[
+              { value: 'belly', label: 'belly' },
+              { value: 'together', label: 'together' },
+              { value: 'chest', label: 'chest' },
+            ]}
+            value={look.twoHands?.first}
+            onValue={(first) => change({ first: first ?? 'together' })}
+          />
+          {!look.twoHands && (
+            <p className="text-soft">Not looked at yet: move a slider or choose which hand was first.</p>
+          )}
+        </div>
+      </div>
+      <p className="max-w-[74ch] text-[14.5px] text-soft">
+        What counts as good depends on the school: low and quiet wants the chest hand still; all round wants
+        ribs and sternum to take part over a light front.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,74 @@
+'use client';
+
+import { useState } from 'react';
+import { RING_ZONES } from '@/core/body/zones';
+import { MAIN_POSITIONS, RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
+import { SCHOOL_LABEL, SCHOOL_WISH } from '@/core/aims/school';
+import { TARGET } from '@/core/read/target';
+import { Figure } from '@/pictures/figure';
+import { Rings } from '@/pictures/rings';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { Slider } from '@/ui/slider';
+import type { PanelProps } from './panel';
+import { TestHead } from './test-head';
+
+/** What each zone did, recorded by pulling the rings outward, in three positions. */
+export function RingsTest({ look, set, school }: Pick<PanelProps, 'look' | 'set' | 'school'>) {
+  const [position, setPosition] = useState<RingPosition>('hookLying');
+  const seen = look.rings[position] ?? {};
+  const before = position === 'hookLying' ? undefined : look.rings.hookLying;
+  const change = (zone: string, value: number) =>
+    set((l) => ({ ...l, rings: { ...l.rings, [position]: { ...l.rings[position], [zone]: value } } }));
+  const clear = () =>
+    set((l) => ({
+      ...l,
+      rings: Object.fromEntries(Object.entries(l.rings).filter(([p]) => p !== position)),
+    }));
+  const allSilent = () =>
+    set((l) => ({
+      ...l,
+      rings: {
+        ...l.rings,
+        [position]: { neck: 0, ...Object.fromEntries(RING_ZONES.map((z) => [z, 0])), ...l.rings[position] },
+      },
+    }));
+  return (
+    <section aria-label="Rib rings" className="space-y-3">
+      <TestHead test="rings">
+        <Figure
+          position={RING_POSITION[position].position}
+          alignment={RING_POSITION[position].alignment}
+          className="h-20 w-36 shrink-0"
+        />
+      </TestHead>
+      <div className="flex items-end gap-6">
+        <Choice
+          label="Position"
+          options={RING_POSITIONS.filter(
+            (p) => (MAIN_POSITIONS as readonly string[]).includes(p) || look.rings[p],
+          ).map((p) => ({ value: p, label: RING_POSITION[p].label + (look.rings[p] ? ' ·' : '') }))}
+          value={position}
+          onValue={(p) => p && setPosition(p)}
+        />
+        <Button onClick={allSilent}>The rest was silent</Button>
+        <Button kind="quiet" disabled={!look.rings[position]} onClick={clear}>
+          Clear this position
+        </Button>
+      </div>
+      <Rings seen={seen} target={TARGET[school]} before={before} onChange={change} className="w-full" />
+      <div className="grid grid-cols-[1fr_auto] items-center gap-8">
+        <Slider
+          label="neck and shoulders lift"
+          value={seen.neck ?? 0}
+          onValue={(v) => change('neck', v)}
+          say={(v) => (seen.neck === undefined ? 'not yet' : `${Math.round(v * 100)} %`)}
+        />
+        <p className="max-w-[46ch] text-[13.5px] text-soft">
+          Filled: seen. Dashed: wanted by the school “{SCHOOL_LABEL[school]}” ({SCHOOL_WISH[school]}).
+          Hatched: silent.{before ? ' Thin line: lying.' : ''}
+        </p>
+      </div>
+    </section>
+  );
+}

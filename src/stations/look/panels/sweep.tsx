@@ -1,0 +1,47 @@
+'use client';
+
+import type { Zone } from '@/core/body/zones';
+import { RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
+import { bestAlignment, ladderOf } from '@/core/look/sweep';
+import { Ladder } from '@/pictures/ladder';
+import type { PanelProps } from './panel';
+import { TestHead } from './test-head';
+
+/** The same breath lying, sitting and standing in three alignments each: the position ladder, which is also the input. */
+export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
+  const rows = ladderOf(look.rings);
+  const empty = RING_POSITIONS.filter((p) => !look.rings[p]);
+  const best = (['sitting', 'standing'] as const).flatMap((p) => bestAlignment(look.rings, p) ?? []);
+  const change = (place: RingPosition, zone: Zone, value: number) =>
+    set((l) => ({ ...l, rings: { ...l.rings, [place]: { ...l.rings[place], [zone]: value } } }));
+  return (
+    <section aria-label="Position sweep" className="space-y-3">
+      <TestHead test="sweep">{null}</TestHead>
+      <Ladder rows={rows} empty={empty} best={best.map((b) => b.place)} onChange={change} />
+      <p className="max-w-[90ch] text-[14.5px]">
+        {best.length === 0 ? (
+          <span className="text-soft">
+            Pull a bar to the right, or focus it and use the arrow keys. Belly and both lower ribs in two
+            alignments name the best one.
+          </span>
+        ) : (
+          best.map((b) => (
+            <span key={b.place} className="mr-6">
+              {RING_POSITION[b.place].position}: most air reaches belly and ribs{' '}
+              <strong>{ALIGNED[RING_POSITION[b.place].alignment]}</strong>
+              {b.lead !== null && b.lead > 0
+                ? `, ${Math.round(b.lead * 100)} points before the next.`
+                : ', level with the next.'}
+            </span>
+          ))
+        )}
+      </p>
+      <p className="text-[13.5px] text-soft">
+        Hatched: silent. Neck and shoulders are not wanted. Lying and the middle alignments are the same
+        record as the rib rings.
+      </p>
+    </section>
+  );
+}
+
+const ALIGNED = { slouched: 'slouched', between: 'in between', arched: 'arched' } as const;

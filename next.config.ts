@@ -1,5 +1,15 @@
 import type { NextConfig } from 'next';
 
+/** On everything that is sent, scripts and pictures too. */
+const EVERYWHERE = {
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'no-referrer',
+  'cross-origin-opener-policy': 'same-origin',
+  'cross-origin-resource-policy': 'same-origin',
+  'permissions-policy':
+    'microphone=(self), serial=(self), camera=(), geolocation=(), payment=(), usb=(), bluetooth=(), hid=(), midi=(), display-capture=(), browsing-topics=()',
+};
+
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
@@ -7,8 +17,15 @@ const config: NextConfig = {
   // npm test type-checks everything, tests included; a build need not do it a second time.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['better-sqlite3', '@react-pdf/renderer'],
-  // A recorded curve of an hour at 50 Hz with four columns is about 8 MB of text.
-  experimental: { serverActions: { bodySizeLimit: '32mb' } },
+  headers: async () => [
+    { source: '/:path*', headers: Object.entries(EVERYWHERE).map(([key, value]) => ({ key, value })) },
+  ],
+  experimental: {
+    // The text of a library file comes by an action.
+    serverActions: { bodySizeLimit: '32mb' },
+    // What goes through the proxy is held by it; the default would cut everything after 10 MB in silence.
+    proxyClientMaxBodySize: '212mb',
+  },
 };
 
 export default config;

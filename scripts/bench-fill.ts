@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { demoFiles } from '@/demo/scenario';
-import { db, LOCAL_OWNER } from '@/server/db/client';
+import { db } from '@/server/db/client';
+import { writeJson } from '@/server/record-json';
+import { LOCAL_OWNER } from '@/server/scope';
 import { clients, looks, runs, screens, sequences } from '@/server/db/schema';
 
 /** 2,000 clients and 20,000 runs, made of the demo scenario over and over. */
@@ -24,13 +26,14 @@ db().transaction((tx) => {
       })
       .run();
     tx.insert(screens)
-      .values({ id: randomUUID(), ...own, clientId, data: file.screen, rev: 1, updatedAt: at })
+      .values({ id: randomUUID(), ...own, clientId, data: writeJson(file.screen), rev: 1, updatedAt: at })
       .run();
     for (const l of file.looks.filter((x) => !x.data.bands))
       tx.insert(looks)
         .values({
           ...l,
           ...own,
+          data: writeJson(l.data),
           clientId,
           id: randomUUID(),
           runId: null,
@@ -42,12 +45,31 @@ db().transaction((tx) => {
     const sequence = file.sequences[0]!;
     const sequenceId = randomUUID();
     tx.insert(sequences)
-      .values({ ...sequence, ...own, clientId, id: sequenceId, lookId: null, rulesVersion: 'bench', rev: 0 })
+      .values({
+        ...sequence,
+        ...own,
+        data: writeJson(sequence.data),
+        clientId,
+        id: sequenceId,
+        lookId: null,
+        rulesVersion: 'bench',
+        rev: 0,
+      })
       .run();
     for (let r = 0; r < RUNS_EACH; r++) {
       const run = file.runs[0]!;
       tx.insert(runs)
-        .values({ ...run, ...own, clientId, id: randomUUID(), sequenceId, rev: 0, updatedAt: run.startedAt })
+        .values({
+          ...run,
+          ...own,
+          sequence: writeJson(run.sequence),
+          state: writeJson(run.state),
+          clientId,
+          id: randomUUID(),
+          sequenceId,
+          rev: 0,
+          updatedAt: run.startedAt,
+        })
         .run();
     }
   }

@@ -1,10 +1,23 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { doorOf, hostOf, refusalAt } from './server/door';
+
+/** More than this is sent to no address of ours but the one that takes client files, bytes. */
+const MOST_BYTES = 210 * 1024 * 1024;
 
 /**
- * Nothing leaves the machine: every page comes with a policy that lets the browser talk to this server alone.
- * Scripts run only with the nonce of the request.
+ * The door. Only names that Kokyu was started for are let in, and what changes something must come from a page of ours.
+ * Nothing leaves the machine: every page comes with a policy that lets the browser talk to this server alone, and scripts
+ * run only with the nonce of the request.
  */
 export function proxy(request: NextRequest) {
+  const door = doorOf(process.env);
+  const refusal = refusalAt(request, door);
+  if (refusal) return Response.json({ ok: false, why: refusal.why }, { status: refusal.status });
+  if (Number(request.headers.get('content-length') ?? 0) > MOST_BYTES)
+    return Response.json(
+      { ok: false, why: `it has more than ${MOST_BYTES / 1048576} MB. Nothing was kept` },
+      { status: 413 },
+    );
   const nonce = btoa(crypto.randomUUID());
   const development = process.env.NODE_ENV !== 'production';
   const policy = [
@@ -21,13 +34,13 @@ export function proxy(request: NextRequest) {
     "frame-ancestors 'none'",
   ].join('; ');
   const headers = new Headers(request.headers);
+  // What stands behind no proxy of ours believes no name that a request gives itself.
+  headers.set('x-forwarded-host', hostOf(request, door));
   headers.set('x-nonce', nonce);
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
-  response.headers.set('referrer-policy', 'no-referrer');
-  response.headers.set('x-content-type-options', 'nosniff');
   return response;
 }
 
-export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg).*)' }] };
+export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|bring-in).*)' }] };

@@ -3,6 +3,8 @@ import { connection } from 'next/server';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
+import { FreshPages } from '@/ui/autosave/fresh-pages';
+import { Awake } from '@/ui/awake';
 import { KeysHelp } from '@/ui/hotkeys';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
@@ -41,7 +43,8 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           </span>
         </header>
         <main id="main" className="mx-auto max-w-[1280px] px-8 pb-10">
-          {opened.ok ? children : <DatabaseTrouble trouble={opened.trouble} />}
+          <FreshPages />
+          {opened.ok ? <Awake>{children}</Awake> : <DatabaseTrouble trouble={opened.trouble} />}
         </main>
       </body>
     </html>

@@ -1,22 +1,16 @@
 import { connect } from '@/server/db/client';
 import { listClients, PAGE_SIZE } from '@/server/clients';
+import { scopeOfRequest } from '@/server/scope';
 import { Today } from '@/stations/today/today';
-import { bringInClient, createClient } from './actions';
+import { createClient } from './actions';
 
 type Props = { searchParams: Promise<{ page?: string }> };
 
 export default async function TodayPage({ searchParams }: Props) {
   if (!connect().ok) return null;
+  const scope = await scopeOfRequest();
   const { page = '0' } = await searchParams;
   const at = Math.max(0, Number.parseInt(page, 10) || 0);
-  const { rows, total } = listClients('', at);
-  return (
-    <Today
-      rows={rows}
-      total={total}
-      page={at}
-      pageSize={PAGE_SIZE}
-      actions={{ createClient, bringInClient }}
-    />
-  );
+  const { rows, total } = listClients(scope, '', at);
+  return <Today rows={rows} total={total} page={at} pageSize={PAGE_SIZE} actions={{ createClient }} />;
 }

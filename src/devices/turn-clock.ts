@@ -1,5 +1,4 @@
-/** A tone at a moment of the block: up for the inhale, down for the exhale, level for a hold or a pip. */
-export type Turn = { atS: number; sound: 'up' | 'down' | 'level' | 'pip' };
+import type { Turn } from '@/core/run/tones';
 
 const GLIDE: Record<Turn['sound'], { from: number; to: number; lengthS: number; gain: number }> = {
   up: { from: 294, to: 440, lengthS: 0.34, gain: 0.22 },

@@ -4,7 +4,10 @@ import { base64Of, bytesOf, type ClientFile } from '@/core/formats/client-file';
 import type { LookData } from '@/core/look/look';
 import { ok, type Result } from '@/core/base/result';
 import { createClient, findClient, setControl, setSchool } from './clients';
-import { db, LOCAL_OWNER } from './db/client';
+import { over } from '@/core/base/revision';
+import { db } from './db/client';
+import { shapeOf, writeJson } from './record-json';
+import type { Scope } from './scope';
 import { looks, recordings, runs, sequences } from './db/schema';
 import { looksOf } from './looks';
 import { recordingsOf } from './recordings';
@@ -13,17 +16,17 @@ import { saveScreen, screenOf } from './screens';
 import { sequencesOf } from './sequences';
 
 /** Everything about a client, ready to be printed; undefined when there is no such client. */
-export function clientFileOf(clientId: string): ClientFile | undefined {
-  const client = findClient(clientId);
+export function clientFileOf(scope: Scope, clientId: string): ClientFile | undefined {
+  const client = findClient(scope, clientId);
   if (!client) return undefined;
-  const ownLooks = looksOf(clientId);
+  const ownLooks = looksOf(scope, clientId);
   return {
     format: 'kokyu-client',
     version: 2,
     name: client.name,
     school: client.school,
     control: client.control,
-    screen: screenOf(clientId).data,
+    screen: screenOf(scope, clientId).data,
     looks: ownLooks.map(({ id, at, finishedAt, purpose, runId, data }) => ({
       id,
       at,
@@ -33,16 +36,16 @@ export function clientFileOf(clientId: string): ClientFile | undefined {
       data,
     })),
     recordings: ownLooks
-      .flatMap((l) => recordingsOf(l.id))
+      .flatMap((l) => recordingsOf(scope, l.id))
       .map(({ id, lookId, name, kind, bytes }) => ({ id, lookId, name, kind, base64: base64Of(bytes) })),
-    sequences: sequencesOf(clientId).map(({ id, name, createdAt, updatedAt, data }) => ({
+    sequences: sequencesOf(scope, clientId).map(({ id, name, createdAt, updatedAt, data }) => ({
       id,
       name,
       createdAt,
       updatedAt,
       data,
     })),
-    runs: runsOf(clientId).map(({ id, sequenceId, startedAt, endedAt, sequence, state }) => ({
+    runs: runsOf(scope, clientId).map(({ id, sequenceId, startedAt, endedAt, sequence, state }) => ({
       id,
       sequenceId,
       startedAt,
@@ -54,17 +57,17 @@ export function clientFileOf(clientId: string): ClientFile | undefined {
 }
 
 /** Brings a client in as a new one, with new ids, so that bringing the same file in twice harms nothing. */
-export function importClientFile(file: ClientFile): Result<{ id: string }> {
+export function importClientFile(scope: Scope, file: ClientFile): Result<{ id: string }> {
   const renamed = new Map<string, string>();
   const fresh = (id: string) => renamed.get(id) ?? renamed.set(id, randomUUID()).get(id)!;
   return db().transaction(() => {
-    const made = createClient(file.name);
+    const made = createClient(scope, file.name);
     if (!made.ok) return made;
     const clientId = made.value.id;
-    const own = { ownerId: LOCAL_OWNER, clientId };
-    setSchool(clientId, file.school);
-    setControl(clientId, file.control);
-    saveScreen(clientId, 0, file.screen);
+    const own = { ownerId: scope.ownerId, clientId };
+    setSchool(scope, clientId, file.school);
+    setControl(scope, clientId, file.control);
+    saveScreen(scope, clientId, over(0, file.screen));
     for (const l of file.looks) {
       const data = renamedRecords(l.data, fresh);
       db()
@@ -72,7 +75,8 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
         .values({
           ...l,
           ...own,
-          data,
+          data: writeJson(data),
+          shape: shapeOf('look'),
           id: fresh(l.id),
           runId: l.runId && fresh(l.runId),
           rulesVersion: RULES_VERSION,
@@ -87,7 +91,7 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
         .insert(recordings)
         .values({
           id: fresh(r.id),
-          ownerId: LOCAL_OWNER,
+          ownerId: scope.ownerId,
           lookId: fresh(r.lookId),
           name: r.name,
           kind: r.kind,
@@ -99,7 +103,16 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
     for (const s of file.sequences)
       db()
         .insert(sequences)
-        .values({ ...s, ...own, id: fresh(s.id), lookId: null, rulesVersion: RULES_VERSION, rev: 0 })
+        .values({
+          ...s,
+          ...own,
+          data: writeJson(s.data),
+          shape: shapeOf('sequence'),
+          id: fresh(s.id),
+          lookId: null,
+          rulesVersion: RULES_VERSION,
+          rev: 0,
+        })
         .run();
     for (const r of file.runs) {
       const state = r.state.relookLookId
@@ -110,7 +123,8 @@ export function importClientFile(file: ClientFile): Result<{ id: string }> {
         .values({
           ...r,
           ...own,
-          state,
+          sequence: writeJson(r.sequence),
+          state: writeJson(state),
           id: fresh(r.id),
           sequenceId: fresh(r.sequenceId),
           rev: 0,

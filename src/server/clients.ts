@@ -1,11 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type { Excursions } from '@/core/body/zones';
+import type { Excursions as Rings } from '@/core/body/zones';
+import { cleanName } from '@/core/base/clean-text';
+import { parseWith } from '@/core/base/parse';
+import { Excursions } from '@/core/look/look';
 import type { Control, School } from '@/core/aims/school';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { fail, ok, type Result } from '@/core/base/result';
-import { db, LOCAL_OWNER } from './db/client';
+import { db } from './db/client';
 import { clients, screens } from './db/schema';
+import { shapeOf, writeJson } from './record-json';
+import type { Scope } from './scope';
 
 export type ClientRow = {
   id: string;
@@ -18,16 +23,20 @@ export type ClientRow = {
   runOpen: string | null;
   sequences: number;
   /** Rings of the newest look that has some, lying. */
-  rings: Excursions | null;
+  rings: Rings | null;
 };
 
 export const PAGE_SIZE = 40;
 
 /** A page of clients by name, with what is due; `search` matches any part of the name. */
-export function listClients(search: string, page: number): { rows: ClientRow[]; total: number } {
+export function listClients(
+  scope: Scope,
+  search: string,
+  page: number,
+): { rows: ClientRow[]; total: number } {
   const like = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const mine = and(
-    eq(clients.ownerId, LOCAL_OWNER),
+    eq(clients.ownerId, scope.ownerId),
     isNull(clients.archivedAt),
     sql`${clients.name} LIKE ${like} ESCAPE '\\'`,
   );
@@ -48,8 +57,8 @@ export function listClients(search: string, page: number): { rows: ClientRow[]; 
     .select({
       id: clients.id,
       name: clients.name,
-      goals: sql<string>`coalesce((select json_extract(data, '$.goals') from screens where client_id = clients.id), '')`,
-      openRedFlags: sql<number>`coalesce((select count(*) from screens, json_each(screens.data, '$.redFlags') where screens.client_id = clients.id and json_extract(json_each.value, '$.action') is null), 0)`,
+      goals: sql<string>`coalesce((select json_extract(data, '$.goals') from screens where client_id = clients.id and json_valid(data)), '')`,
+      openRedFlags: sql<number>`coalesce((select count(*) from screens, json_each(iif(json_valid(screens.data), screens.data, '{}'), '$.redFlags') where screens.client_id = clients.id and json_extract(json_each.value, '$.action') is null), 0)`,
       lastLookAt: sql<
         string | null
       >`(select max(at) from looks where client_id = clients.id and purpose = 'visit')`,
@@ -61,7 +70,7 @@ export function listClients(search: string, page: number): { rows: ClientRow[]; 
       sequences: sql<number>`(select count(*) from sequences where client_id = clients.id)`,
       rings: sql<
         string | null
-      >`(select json_extract(data, '$.rings.hookLying') from looks where client_id = clients.id and json_extract(data, '$.rings.hookLying') is not null order by at desc limit 1)`,
+      >`(select json_extract(data, '$.rings.hookLying') from looks where client_id = clients.id and json_valid(data) and json_extract(data, '$.rings.hookLying') is not null order by at desc limit 1)`,
     })
     .from(clients)
     .where(inArray(clients.id, onPage))
@@ -71,28 +80,40 @@ export function listClients(search: string, page: number): { rows: ClientRow[]; 
     rows: rows.map((r) => ({
       ...r,
       lookOpen: Boolean(r.lookOpen),
-      rings: r.rings === null ? null : (JSON.parse(r.rings) as Excursions),
+      rings: ringsOf(r.rings),
     })),
     total,
   };
 }
 
+/** Rings as they stand in a look; none where they are not what they should be. */
+function ringsOf(text: string | null): Rings | null {
+  if (text === null) return null;
+  const parsed = parseWith(Excursions, JSON.parse(text));
+  return parsed.ok ? parsed.value : null;
+}
+
 /** Makes a client with an empty screen and gives back the id. */
-export function createClient(name: string, at = new Date().toISOString()): Result<{ id: string }> {
-  const trimmed = name.trim();
+export function createClient(
+  scope: Scope,
+  name: string,
+  at = new Date().toISOString(),
+): Result<{ id: string }> {
+  const trimmed = cleanName(name);
   if (trimmed === '') return fail('A client needs a name: a first name or initials will do.', 'name');
   if (trimmed.length > 120) return fail('The name is longer than 120 characters.', 'name');
   const id = randomUUID();
   db().transaction((tx) => {
     tx.insert(clients)
-      .values({ id, ownerId: LOCAL_OWNER, name: trimmed, createdAt: at, updatedAt: at })
+      .values({ id, ownerId: scope.ownerId, name: trimmed, createdAt: at, updatedAt: at })
       .run();
     tx.insert(screens)
       .values({
         id: randomUUID(),
-        ownerId: LOCAL_OWNER,
+        ownerId: scope.ownerId,
         clientId: id,
-        data: EMPTY_SCREEN,
+        data: writeJson(EMPTY_SCREEN),
+        shape: shapeOf('screen'),
         rev: 0,
         updatedAt: at,
       })
@@ -101,41 +122,52 @@ export function createClient(name: string, at = new Date().toISOString()): Resul
   return ok({ id });
 }
 
-const mine = (id: string) =>
-  and(eq(clients.id, id), eq(clients.ownerId, LOCAL_OWNER), isNull(clients.archivedAt));
+const mine = (scope: Scope, id: string) =>
+  and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt));
 
-export const findClient = (id: string) => db().select().from(clients).where(mine(id)).get();
+export const findClient = (scope: Scope, id: string) =>
+  db().select().from(clients).where(mine(scope, id)).get();
 
-export function renameClient(id: string, name: string): Result<null> {
-  const trimmed = name.trim();
+export function renameClient(scope: Scope, id: string, name: string): Result<null> {
+  if (!findClient(scope, id)) return fail(GONE);
+  const trimmed = cleanName(name);
   if (trimmed === '' || trimmed.length > 120) return fail('Give a name of 1 to 120 characters.', 'name');
-  db().update(clients).set({ name: trimmed, updatedAt: new Date().toISOString() }).where(mine(id)).run();
+  db()
+    .update(clients)
+    .set({ name: trimmed, updatedAt: new Date().toISOString() })
+    .where(mine(scope, id))
+    .run();
   return ok(null);
 }
 
+const GONE = 'This client is no longer here.';
+
 /** Sets the school to read this client by; null gives it back to the default rule. */
-export function setSchool(id: string, school: School | null): Result<null> {
-  db().update(clients).set({ school, updatedAt: new Date().toISOString() }).where(mine(id)).run();
+export function setSchool(scope: Scope, id: string, school: School | null): Result<null> {
+  if (!findClient(scope, id)) return fail(GONE);
+  db().update(clients).set({ school, updatedAt: new Date().toISOString() }).where(mine(scope, id)).run();
   return ok(null);
 }
 
 /** Sets the school of trunk control; null gives it back to the default. */
-export function setControl(id: string, control: Control | null): Result<null> {
-  db().update(clients).set({ control, updatedAt: new Date().toISOString() }).where(mine(id)).run();
+export function setControl(scope: Scope, id: string, control: Control | null): Result<null> {
+  if (!findClient(scope, id)) return fail(GONE);
+  db().update(clients).set({ control, updatedAt: new Date().toISOString() }).where(mine(scope, id)).run();
   return ok(null);
 }
 
 /** Takes a client off the list. Nothing is deleted; `restoreClient` brings them back. */
-export function archiveClient(id: string): Result<null> {
-  db().update(clients).set({ archivedAt: new Date().toISOString() }).where(mine(id)).run();
+export function archiveClient(scope: Scope, id: string): Result<null> {
+  if (!findClient(scope, id)) return fail(GONE);
+  db().update(clients).set({ archivedAt: new Date().toISOString() }).where(mine(scope, id)).run();
   return ok(null);
 }
 
-export function restoreClient(id: string): Result<null> {
-  db()
+export function restoreClient(scope: Scope, id: string): Result<null> {
+  const { changes } = db()
     .update(clients)
     .set({ archivedAt: null })
-    .where(and(eq(clients.id, id), eq(clients.ownerId, LOCAL_OWNER)))
+    .where(and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId)))
     .run();
-  return ok(null);
+  return changes > 0 ? ok(null) : fail(GONE);
 }

@@ -1,5 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
+import { fail, ok, type Result } from '@/core/base/result';
+import { sameRecord } from '@/core/base/same';
+import type { Save, Saved } from '@/core/base/revision';
 import { RULES_VERSION } from '@/core/drills/library';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { RING_POSITIONS } from '@/core/look/places';
@@ -8,29 +11,45 @@ import { readLook, type ReadingsResult } from '@/core/read/read';
 import type { Control, School } from '@/core/aims/school';
 import type { Flags } from '@/core/screen/flags';
 import type { BandAnalysis } from '@/core/signal/analyse';
-import { db, LOCAL_OWNER } from './db/client';
+import { db } from './db/client';
 import { looks } from './db/schema';
 import { analysisOf } from './recordings';
-import { keepRevision } from './revisions';
-import type { Saved } from './save';
+import { columnsOf, keepRevision, keptOf } from './revisions';
+import { readJson, shapeOf, writeJson } from './record-json';
+import { revisioned } from './save';
+import type { Scope } from './scope';
 import { thresholds } from './settings';
 
-export type Look = typeof looks.$inferSelect;
+type Row = typeof looks.$inferSelect;
+export type Look = Omit<Row, 'data'> & { data: LookData };
 
-const mine = (id: string) => and(eq(looks.id, id), eq(looks.ownerId, LOCAL_OWNER));
+const mine = (scope: Scope, id: string) => and(eq(looks.id, id), eq(looks.ownerId, scope.ownerId));
+
+/** A row whose look can be read; nothing where it is damaged (see `damagedOf`). */
+function sound(row: Row): Look[] {
+  const read = readJson('look', row.id, row.data, row.shape);
+  return read.ok ? [{ ...row, data: read.value }] : [];
+}
 
 /** A client's looks, newest first. */
-export const looksOf = (clientId: string): Look[] =>
+export const looksOf = (scope: Scope, clientId: string): Look[] =>
   db()
     .select()
     .from(looks)
-    .where(and(eq(looks.clientId, clientId), eq(looks.ownerId, LOCAL_OWNER)))
+    .where(and(eq(looks.clientId, clientId), eq(looks.ownerId, scope.ownerId)))
     .orderBy(desc(looks.at))
-    .all();
+    .all()
+    .flatMap(sound);
 
-export const findLook = (id: string): Look | undefined => db().select().from(looks).where(mine(id)).get();
+const rowOf = (scope: Scope, id: string) => db().select().from(looks).where(mine(scope, id)).get();
+
+export function findLook(scope: Scope, id: string): Look | undefined {
+  const row = rowOf(scope, id);
+  return row && sound(row)[0];
+}
 
 export function startLook(
+  scope: Scope,
   clientId: string,
   purpose: Look['purpose'] = 'visit',
   runId: string | null = null,
@@ -42,11 +61,12 @@ export function startLook(
     .insert(looks)
     .values({
       id,
-      ownerId: LOCAL_OWNER,
+      ownerId: scope.ownerId,
       clientId,
       purpose,
       runId,
-      data,
+      data: writeJson(data),
+      shape: shapeOf('look'),
       rulesVersion: RULES_VERSION,
       rev: 0,
       at,
@@ -58,46 +78,74 @@ export function startLook(
 }
 
 /** Saves a look over the revision it was made from. A look that was finished keeps its earlier value. */
-export function saveLook(id: string, rev: number, data: LookData, keepEarlier = false): Saved<LookData> {
-  const row = findLook(id);
-  if (!row) return { ok: false, why: 'This look is no longer here.' };
-  if (row.rev !== rev)
-    return {
-      ok: false,
-      why: 'This look was changed in another window.',
-      conflict: { rev: row.rev, data: row.data },
-    };
-  db().transaction(() => {
-    if (keepEarlier || row.finishedAt) keepRevision('look', id, rev, row.data);
-    db()
-      .update(looks)
-      .set({ data, rev: rev + 1, updatedAt: new Date().toISOString() })
-      .where(mine(id))
-      .run();
-  });
-  return { ok: true, rev: rev + 1 };
+export const saveLook = (scope: Scope, id: string, save: Save<LookData>): Saved<LookData> => {
+  let finishedAt: string | null = null;
+  let updatedAt = '';
+  return revisioned(
+    scope,
+    {
+      find: () => {
+        const row = rowOf(scope, id);
+        const read = row && readJson('look', row.id, row.data, row.shape);
+        if (!row || !read) return undefined;
+        if (!read.ok) return fail(`Not saved: what is kept is damaged (${read.why}).`);
+        ({ finishedAt, updatedAt } = row);
+        return { kept: keptOf(row, read.value), updatedAt };
+      },
+      write: (next, at) =>
+        db()
+          .update(looks)
+          .set({ data: writeJson(next.data), shape: shapeOf('look'), ...columnsOf(next, at) })
+          .where(mine(scope, id))
+          .run(),
+      keep: (rev, data) => keepRevision(scope, 'look', id, rev, data),
+      correction: () => finishedAt !== null,
+      // The first correction of a finished look is one however soon it comes.
+      corrects: () => finishedAt !== null && updatedAt <= finishedAt,
+      gone: 'This look is no longer here.',
+      changed: 'This look was changed in another window.',
+    },
+    save,
+  );
+};
+
+/** Keeps the look made again at the end of a run; sent once more, it is the same look. */
+export function keepRelook(scope: Scope, clientId: string, runId: string, data: LookData): string {
+  const known = db()
+    .select()
+    .from(looks)
+    .where(and(eq(looks.runId, runId), eq(looks.purpose, 'relook'), eq(looks.ownerId, scope.ownerId)))
+    .all()
+    .find((row) => {
+      const read = readJson('look', row.id, row.data, row.shape);
+      return read.ok && sameRecord(read.value, data);
+    });
+  return known?.id ?? startLook(scope, clientId, 'relook', runId, data);
 }
 
-export function finishLook(id: string): void {
-  db().update(looks).set({ finishedAt: new Date().toISOString() }).where(mine(id)).run();
+export function finishLook(scope: Scope, id: string): Result<null> {
+  if (!rowOf(scope, id)) return fail('This look is no longer here.');
+  db().update(looks).set({ finishedAt: new Date().toISOString() }).where(mine(scope, id)).run();
+  return ok(null);
 }
 
 /** Bands of a look in every position that was recorded, computed anew from the raw files. */
-export function bandsOf(look: LookData): SeenBands[] {
+export function bandsOf(scope: Scope, look: LookData): SeenBands[] {
   return (look.bands ?? []).flatMap((note) => {
-    const analysis = analysisOf(note);
+    const analysis = analysisOf(scope, note);
     return analysis ? [{ position: note.position, analysis }] : [];
   });
 }
 
 /** Bands in quiet breathing in the most supported position; null without any. */
-export const quietBandsOf = (look: LookData): BandAnalysis | null =>
-  [...bandsOf(look)].sort(
+export const quietBandsOf = (scope: Scope, look: LookData): BandAnalysis | null =>
+  [...bandsOf(scope, look)].sort(
     (a, b) => RING_POSITIONS.indexOf(a.position) - RING_POSITIONS.indexOf(b.position),
   )[0]?.analysis ?? null;
 
 /** The readings of a look by what is set for the client and the studio. */
 export const readingsOf = (
+  scope: Scope,
   look: LookData,
   flags: Flags,
   client: { school: School | null; control: Control | null },
@@ -105,6 +153,6 @@ export const readingsOf = (
   readLook(look, flags, {
     school: client.school,
     control: client.control,
-    bands: bandsOf(look),
-    thresholds: thresholds(),
+    bands: bandsOf(scope, look),
+    thresholds: thresholds(scope),
   });

@@ -7,6 +7,7 @@ import { openRedFlags } from '@/core/screen/red-flags';
 import { clock, layoutOf } from '@/core/sequence/sequence';
 import type { findClient } from './clients';
 import { looksOf, readingsOf } from './looks';
+import type { Scope } from './scope';
 import { runsOf } from './runs';
 import { screenOf } from './screens';
 import { sequencesOf } from './sequences';
@@ -18,16 +19,20 @@ export type Rail = { stations: { station: Station; fresh: string }[]; due: Stati
 const LOOK_AGAIN_DAYS = 21;
 
 /** How fresh each station of a client is, and which one is due. */
-export function railOf(client: NonNullable<ReturnType<typeof findClient>>, now = new Date()): Rail {
-  const screen = screenOf(client.id);
-  const looks = looksOf(client.id);
+export function railOf(
+  scope: Scope,
+  client: NonNullable<ReturnType<typeof findClient>>,
+  now = new Date(),
+): Rail {
+  const screen = screenOf(scope, client.id);
+  const looks = looksOf(scope, client.id);
   const visits = looks.filter((l) => l.purpose === 'visit');
   const visit = visits[0];
-  const sequence = sequencesOf(client.id)[0];
-  const runs = runsOf(client.id);
+  const sequence = sequencesOf(scope, client.id)[0];
+  const runs = runsOf(scope, client.id);
   const run = runs[0];
   const readings = visit
-    ? namedReadings(readingsOf(visit.data, screen.data.flags, client).readings).length
+    ? namedReadings(readingsOf(scope, visit.data, screen.data.flags, client).readings).length
     : 0;
   const flags = setFlags(screen.data.flags).length;
   const red = openRedFlags(screen.data.redFlags).length;

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq } from 'drizzle-orm';
+import { cleanName } from '@/core/base/clean-text';
 import { parseWav } from '@/core/formats/wav';
 import { kindOf, MOST_BYTES, readBands, tooLargeFor } from '@/core/formats/recording';
 import type { RecordingKind } from '@/core/formats/recording-kind';
@@ -7,13 +8,15 @@ import type { BandNote } from '@/core/look/look';
 import { fail, ok, type Result } from '@/core/base/result';
 import { analyse, type BandAnalysis } from '@/core/signal/analyse';
 import { placed, type BandRecord } from '@/core/signal/record';
-import { db, LOCAL_OWNER } from './db/client';
+import { db } from './db/client';
 import { looks, recordings } from './db/schema';
+import type { Scope } from './scope';
 
 export type Recording = typeof recordings.$inferSelect;
 
 /** Keeps a raw file beside a look, after it has been read once: what cannot be read is refused. */
 export function keepRecording(
+  scope: Scope,
   lookId: string,
   name: string,
   bytes: Uint8Array,
@@ -26,7 +29,7 @@ export function keepRecording(
     !db()
       .select({ id: looks.id })
       .from(looks)
-      .where(and(eq(looks.id, lookId), eq(looks.ownerId, LOCAL_OWNER)))
+      .where(and(eq(looks.id, lookId), eq(looks.ownerId, scope.ownerId)))
       .get()
   )
     return fail('This look is no longer here.');
@@ -35,9 +38,9 @@ export function keepRecording(
     .insert(recordings)
     .values({
       id,
-      ownerId: LOCAL_OWNER,
+      ownerId: scope.ownerId,
       lookId,
-      name: name.slice(0, 200),
+      name: cleanName(name).slice(0, 200) || 'record',
       kind,
       bytes: Buffer.from(bytes),
       createdAt: new Date().toISOString(),
@@ -46,35 +49,35 @@ export function keepRecording(
   return ok({ id, kind });
 }
 
-export const findRecording = (id: string): Recording | undefined =>
+export const findRecording = (scope: Scope, id: string): Recording | undefined =>
   db()
     .select()
     .from(recordings)
-    .where(and(eq(recordings.id, id), eq(recordings.ownerId, LOCAL_OWNER)))
+    .where(and(eq(recordings.id, id), eq(recordings.ownerId, scope.ownerId)))
     .get();
 
-export const recordingsOf = (lookId: string): Recording[] =>
+export const recordingsOf = (scope: Scope, lookId: string): Recording[] =>
   db()
     .select()
     .from(recordings)
-    .where(and(eq(recordings.lookId, lookId), eq(recordings.ownerId, LOCAL_OWNER)))
+    .where(and(eq(recordings.lookId, lookId), eq(recordings.ownerId, scope.ownerId)))
     .orderBy(asc(recordings.createdAt))
     .all();
 
 /** The bands of a kept file with the places that the look gives its channels. */
-export function bandRecordOf(note: Pick<BandNote, 'recordId' | 'places'>): Result<BandRecord> {
-  const row = findRecording(note.recordId);
+export function bandRecordOf(scope: Scope, note: Pick<BandNote, 'recordId' | 'places'>): Result<BandRecord> {
+  const row = findRecording(scope, note.recordId);
   if (!row) return fail('This record is no longer here.');
   const read = readBands(row.kind, row.bytes);
   return read.ok ? ok(placed(read.value.record, note.places)) : read;
 }
 
 /** What the bands of a look show; null when the file is gone or cannot be analysed. */
-export function analysisOf(note: BandNote): BandAnalysis | null {
-  const key = JSON.stringify([note.recordId, note.places, note.calibration]);
+export function analysisOf(scope: Scope, note: BandNote): BandAnalysis | null {
+  const key = JSON.stringify([scope.ownerId, note.recordId, note.places, note.calibration]);
   const known = analysed.get(key);
   if (known !== undefined) return known;
-  const record = bandRecordOf(note);
+  const record = bandRecordOf(scope, note);
   const analysis = record.ok ? analyse(record.value, { calibration: note.calibration }) : null;
   const value = analysis?.ok ? analysis.value : null;
   if (analysed.size > 60) analysed.clear();

@@ -1,47 +1,76 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
+import { fail, ok, type Result } from '@/core/base/result';
+import type { Save, Saved } from '@/core/base/revision';
+import { mergeRuns, type RunRecord } from '@/core/run/merge';
 import { NEW_RUN, ownedDrills, ownedLevel, type RunState } from '@/core/run/run';
 import { drillOf, type Sequence } from '@/core/sequence/sequence';
-import { db, LOCAL_OWNER } from './db/client';
+import { db } from './db/client';
 import { runs } from './db/schema';
-import type { Saved } from './save';
+import { readJson, writeJson } from './record-json';
+import { columnsOf, keepRevision, keptOf } from './revisions';
+import { revisioned } from './save';
+import type { Scope } from './scope';
 
-export type Run = typeof runs.$inferSelect;
+type Row = typeof runs.$inferSelect;
+export type Run = Omit<Row, 'sequence' | 'state'> & RunRecord;
 
-const mine = (id: string) => and(eq(runs.id, id), eq(runs.ownerId, LOCAL_OWNER));
+const mine = (scope: Scope, id: string) => and(eq(runs.id, id), eq(runs.ownerId, scope.ownerId));
+
+/** What is coached in a row and where it stands, each parsed by its schema. */
+export function readRun(row: Pick<Row, 'id' | 'sequence' | 'state' | 'shape'>): Result<RunRecord> {
+  const sequence = readJson('sequence', `run-${row.id}`, row.sequence);
+  const state = readJson('runState', row.id, row.state);
+  if (!sequence.ok) return fail(sequence.why);
+  return state.ok ? ok({ sequence: sequence.value, state: state.value }) : fail(state.why);
+}
+
+/** A row whose run can be read; nothing where it is damaged (see `damagedOf`). */
+function sound(row: Row): Run[] {
+  const read = readRun(row);
+  return read.ok ? [{ ...row, ...read.value }] : [];
+}
 
 /** A client's runs, newest first. */
-export const runsOf = (clientId: string): Run[] =>
+export const runsOf = (scope: Scope, clientId: string): Run[] =>
   db()
     .select()
     .from(runs)
-    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, LOCAL_OWNER)))
+    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, scope.ownerId)))
     .orderBy(desc(runs.startedAt))
-    .all();
+    .all()
+    .flatMap(sound);
 
-export const findRun = (id: string): Run | undefined => db().select().from(runs).where(mine(id)).get();
+const rowOf = (scope: Scope, id: string) => db().select().from(runs).where(mine(scope, id)).get();
+
+export function findRun(scope: Scope, id: string): Run | undefined {
+  const row = rowOf(scope, id);
+  return row && sound(row)[0];
+}
 
 /** The run that was begun and not ended, if there is one. */
-export const openRunOf = (clientId: string): Run | undefined =>
-  db()
+export function openRunOf(scope: Scope, clientId: string): Run | undefined {
+  const row = db()
     .select()
     .from(runs)
-    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, LOCAL_OWNER), isNull(runs.endedAt)))
+    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, scope.ownerId), isNull(runs.endedAt)))
     .orderBy(desc(runs.startedAt))
     .get();
+  return row && sound(row)[0];
+}
 
-export function startRun(clientId: string, sequenceId: string, sequence: Sequence): string {
+export function startRun(scope: Scope, clientId: string, sequenceId: string, sequence: Sequence): string {
   const id = randomUUID();
   const at = new Date().toISOString();
   db()
     .insert(runs)
     .values({
       id,
-      ownerId: LOCAL_OWNER,
+      ownerId: scope.ownerId,
       clientId,
       sequenceId,
-      sequence,
-      state: NEW_RUN,
+      sequence: writeJson(sequence),
+      state: writeJson(NEW_RUN),
       rev: 0,
       startedAt: at,
       updatedAt: at,
@@ -50,29 +79,49 @@ export function startRun(clientId: string, sequenceId: string, sequence: Sequenc
   return id;
 }
 
-/** Saves where a run stands. A run that has ended takes no more than notes: its stage stays. */
-export function saveRun(id: string, rev: number, sequence: Sequence, state: RunState): Saved<RunState> {
-  const row = findRun(id);
-  if (!row) return { ok: false, why: 'This run is no longer here.' };
-  if (row.rev !== rev)
-    return {
-      ok: false,
-      why: 'This run goes on in another window.',
-      conflict: { rev: row.rev, data: row.state },
-    };
-  const ended = state.stage === 'done' || state.stage === 'stopped';
-  const now = new Date().toISOString();
-  db()
-    .update(runs)
-    .set({ sequence, state, rev: rev + 1, updatedAt: now, endedAt: row.endedAt ?? (ended ? now : null) })
-    .where(mine(id))
-    .run();
-  return { ok: true, rev: rev + 1 };
-}
+const isOver = (state: RunState) => state.stage === 'done' || state.stage === 'stopped';
+
+/**
+ * Saves what is coached and where it stands. A stop sign is stored whatever the revision, with its note; what has ended
+ * stays ended.
+ */
+export const saveRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRecord> =>
+  revisioned(
+    scope,
+    {
+      find: () => {
+        const row = rowOf(scope, id);
+        const read = row && readRun(row);
+        return !row || !read
+          ? undefined
+          : read.ok
+            ? { kept: keptOf(row, read.value), updatedAt: row.updatedAt }
+            : fail(`Not saved: what is kept is damaged (${read.why}).`);
+      },
+      write: (next, at) =>
+        db()
+          .update(runs)
+          .set({
+            sequence: writeJson(next.data.sequence),
+            state: writeJson(next.data.state),
+            endedAt: rowOf(scope, id)?.endedAt ?? (isOver(next.data.state) ? at : null),
+            ...columnsOf(next, at),
+          })
+          .where(mine(scope, id))
+          .run(),
+      keep: (rev, data) => keepRevision(scope, 'run', id, rev, data),
+      correction: () => false,
+      settle: (kept, sent) =>
+        sent.state.stage === 'stopped' ? mergeRuns(kept, { ...sent, sequence: kept.sequence }, kept) : null,
+      gone: 'This run is no longer here.',
+      changed: 'This run goes on in another window.',
+    },
+    save,
+  );
 
 /** What this client has done well: the drills, and their highest level (−1 before the first). */
-export function ownedBy(clientId: string): { level: number; drills: string[] } {
-  const runs = runsOf(clientId);
+export function ownedBy(scope: Scope, clientId: string): { level: number; drills: string[] } {
+  const runs = runsOf(scope, clientId);
   const results = runs.flatMap((r) => r.state.results);
   const levels = new Map(
     runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)),

@@ -1,10 +1,7 @@
 import type { Failure } from '@/core/base/result';
-
-/** What saving over a known revision gives: the new revision, or what stands there now because somebody else saved. */
-export type Saved<T> =
-  | { ok: true; rev: number }
-  | { ok: false; why: string; conflict: { rev: number; data: T } }
-  | (Failure & { conflict?: undefined });
+import { afterSave, judgeSave, type Kept, type Save, type Saved } from '@/core/base/revision';
+import { db } from './db/client';
+import type { Scope } from './scope';
 
 /** Runs a command and turns a failing disk into a sentence; what the user typed stays on their screen. */
 export function guarded<T>(run: () => T): T | Failure {
@@ -12,6 +9,7 @@ export function guarded<T>(run: () => T): T | Failure {
     return run();
   } catch (error) {
     const code = (error as { code?: string }).code ?? '';
+    if (code === 'SQLITE_BUSY') return { ok: false, why: BUSY };
     if (code.startsWith('SQLITE_') || code.startsWith('E')) {
       return {
         ok: false,
@@ -22,5 +20,51 @@ export function guarded<T>(run: () => T): T | Failure {
   }
 }
 
+export const BUSY =
+  'Not saved yet: another program holds the database. What you entered is still on the screen and is tried again.';
+
 /** Edits within this time of the last save belong to one sitting and make no separate earlier value. */
 export const SITTING_MS = 10 * 60 * 1000;
+
+/** Where a revised record is kept, and how its kind settles what the others do alike. */
+export type Shelf<T> = {
+  /** The record as it is kept; undefined when it is gone. Fails when it is damaged. */
+  find: () => { kept: Kept<T>; updatedAt: string } | undefined | Failure;
+  write: (next: Kept<T>, at: string) => void;
+  /** Puts an earlier value by. */
+  keep: (rev: number, data: T) => void;
+  /** Whether a first save of a new sitting is a correction, whose earlier value is kept. */
+  correction: (kept: Kept<T>) => boolean;
+  /** Whether this very save is one, however soon it comes after the last. */
+  corrects?: () => boolean;
+  /** What is stored although the revision has moved on; null where the user is to choose. */
+  settle?: (kept: T, sent: T) => T | null;
+  gone: string;
+  changed: string;
+};
+
+/** The one way in which screens, looks, sequences and runs are saved over the revision that they were made from. */
+export function revisioned<T>(scope: Scope, shelf: Shelf<T>, save: Save<T>): Saved<T> {
+  if (scope.may !== 'write') return { ok: false, why: 'You may look at these records, not change them.' };
+  return db().transaction(
+    (): Saved<T> => {
+      const found = shelf.find();
+      if (found === undefined) return { ok: false, why: shelf.gone };
+      if ('ok' in found) return { ok: false, why: found.why };
+      const { kept, updatedAt } = found;
+      const verdict = judgeSave(kept, save);
+      if (verdict === 'already') return { ok: true, rev: kept.rev };
+      const settled = verdict === 'conflict' ? (shelf.settle?.(kept.data, save.data) ?? null) : null;
+      if (verdict === 'conflict' && settled === null)
+        return { ok: false, why: shelf.changed, conflict: { rev: kept.rev, data: kept.data } };
+      const now = new Date();
+      const sitting = now.getTime() - Date.parse(updatedAt) <= SITTING_MS;
+      if (save.keepEarlier || shelf.corrects?.() || (!sitting && shelf.correction(kept)))
+        shelf.keep(kept.rev, kept.data);
+      const next = afterSave(kept, settled === null ? save : { ...save, data: settled });
+      shelf.write(next, now.toISOString());
+      return settled === null ? { ok: true, rev: next.rev } : { ok: true, rev: next.rev, data: settled };
+    },
+    { behavior: 'immediate' },
+  );
+}

@@ -1,29 +1,46 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
+import { fail } from '@/core/base/result';
+import type { Save, Saved } from '@/core/base/revision';
 import { RULES_VERSION } from '@/core/drills/library';
 import type { Sequence } from '@/core/sequence/sequence';
-import { db, LOCAL_OWNER } from './db/client';
+import { db } from './db/client';
 import { sequences } from './db/schema';
-import { keepRevision } from './revisions';
-import { SITTING_MS, type Saved } from './save';
+import { readJson, shapeOf, writeJson } from './record-json';
+import { columnsOf, keepRevision, keptOf } from './revisions';
+import { revisioned } from './save';
+import type { Scope } from './scope';
 
-export type SequenceRow = typeof sequences.$inferSelect;
+type Row = typeof sequences.$inferSelect;
+export type SequenceRow = Omit<Row, 'data'> & { data: Sequence };
 
-const mine = (id: string) => and(eq(sequences.id, id), eq(sequences.ownerId, LOCAL_OWNER));
+const mine = (scope: Scope, id: string) => and(eq(sequences.id, id), eq(sequences.ownerId, scope.ownerId));
+
+/** A row whose sequence can be read; nothing where it is damaged (see `damagedOf`). */
+function sound(row: Row): SequenceRow[] {
+  const read = readJson('sequence', row.id, row.data, row.shape);
+  return read.ok ? [{ ...row, data: read.value }] : [];
+}
 
 /** A client's sequences, last changed first. */
-export const sequencesOf = (clientId: string): SequenceRow[] =>
+export const sequencesOf = (scope: Scope, clientId: string): SequenceRow[] =>
   db()
     .select()
     .from(sequences)
-    .where(and(eq(sequences.clientId, clientId), eq(sequences.ownerId, LOCAL_OWNER)))
+    .where(and(eq(sequences.clientId, clientId), eq(sequences.ownerId, scope.ownerId)))
     .orderBy(desc(sequences.updatedAt))
-    .all();
+    .all()
+    .flatMap(sound);
 
-export const findSequence = (id: string): SequenceRow | undefined =>
-  db().select().from(sequences).where(mine(id)).get();
+const rowOf = (scope: Scope, id: string) => db().select().from(sequences).where(mine(scope, id)).get();
+
+export function findSequence(scope: Scope, id: string): SequenceRow | undefined {
+  const row = rowOf(scope, id);
+  return row && sound(row)[0];
+}
 
 export function createSequence(
+  scope: Scope,
   clientId: string,
   lookId: string | null,
   name: string,
@@ -35,11 +52,12 @@ export function createSequence(
     .insert(sequences)
     .values({
       id,
-      ownerId: LOCAL_OWNER,
+      ownerId: scope.ownerId,
       clientId,
       lookId,
       name,
-      data,
+      data: writeJson(data),
+      shape: shapeOf('sequence'),
       rulesVersion: RULES_VERSION,
       rev: 0,
       createdAt: at,
@@ -50,24 +68,29 @@ export function createSequence(
 }
 
 /** Saves over the revision it was made from; where somebody saved in between, nothing is written and theirs comes back. */
-export function saveSequence(id: string, rev: number, data: Sequence, keepEarlier = false): Saved<Sequence> {
-  const row = findSequence(id);
-  if (!row) return { ok: false, why: 'This sequence is no longer here.' };
-  if (row.rev !== rev)
-    return {
-      ok: false,
-      why: 'This sequence was changed in another window.',
-      conflict: { rev: row.rev, data: row.data },
-    };
-  const now = new Date();
-  db().transaction(() => {
-    if (keepEarlier || now.getTime() - Date.parse(row.updatedAt) > SITTING_MS)
-      keepRevision('sequence', id, rev, row.data);
-    db()
-      .update(sequences)
-      .set({ data, rev: rev + 1, updatedAt: now.toISOString() })
-      .where(mine(id))
-      .run();
-  });
-  return { ok: true, rev: rev + 1 };
-}
+export const saveSequence = (scope: Scope, id: string, save: Save<Sequence>): Saved<Sequence> =>
+  revisioned(
+    scope,
+    {
+      find: () => {
+        const row = rowOf(scope, id);
+        const read = row && readJson('sequence', row.id, row.data, row.shape);
+        return !row || !read
+          ? undefined
+          : read.ok
+            ? { kept: keptOf(row, read.value), updatedAt: row.updatedAt }
+            : fail(`Not saved: what is kept is damaged (${read.why}).`);
+      },
+      write: (next, at) =>
+        db()
+          .update(sequences)
+          .set({ data: writeJson(next.data), shape: shapeOf('sequence'), ...columnsOf(next, at) })
+          .where(mine(scope, id))
+          .run(),
+      keep: (rev, data) => keepRevision(scope, 'sequence', id, rev, data),
+      correction: () => true,
+      gone: 'This sequence is no longer here.',
+      changed: 'This sequence was changed in another window.',
+    },
+    save,
+  );

@@ -1,9 +1,14 @@
 import { ownLibrary } from '@/server/drills';
+import { scopeOfRequest } from '@/server/scope';
 import { DrillList } from '@/stations/drills/drill-list';
-import { bringBackDrill, bringInLibrary, retireDrill, storeDrill } from '../actions';
+import { bringBackDrill, bringInLibrary, retireDrill, storeDrill } from './actions';
 
-export default function DrillsPage() {
+export default async function DrillsPage() {
+  const scope = await scopeOfRequest();
   return (
-    <DrillList library={ownLibrary()} actions={{ storeDrill, retireDrill, bringBackDrill, bringInLibrary }} />
+    <DrillList
+      library={ownLibrary(scope)}
+      actions={{ storeDrill, retireDrill, bringBackDrill, bringInLibrary }}
+    />
   );
 }

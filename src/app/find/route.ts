@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { listClients } from '@/server/clients';
+import { scopeOfRequest } from '@/server/scope';
 
 const Search = z.object({ search: z.string().max(120) });
 
@@ -8,5 +9,5 @@ export async function POST(request: Request) {
   const given = Search.safeParse(await request.json().catch(() => null));
   if (!given.success)
     return Response.json({ why: 'search: a text of at most 120 characters' }, { status: 400 });
-  return Response.json(listClients(given.data.search, 0));
+  return Response.json(listClients(await scopeOfRequest(), given.data.search, 0));
 }

@@ -2,13 +2,16 @@ import * as z from 'zod/mini';
 import { LookData } from '../look/look';
 import { parseWith } from '../base/parse';
 import { Control, School } from '../aims/school';
-import { fail, type Result } from '../base/result';
+import { fail, ok, type Result } from '../base/result';
 import { Screen } from '../screen/screen';
 import { RunState } from '../run/run';
 import { Sequence } from '../sequence/sequence';
 import { RECORDING_KINDS } from './recording-kind';
 
 const at = z.iso.datetime();
+
+/** The largest client file that is written and taken back, bytes; a longer text is more than one string can hold. */
+export const MOST_CLIENT_FILE_BYTES = 400 * 1024 * 1024;
 
 /** Everything kept about one client, as one JSON file that another Kokyu can read. Raw records travel as their bytes in base64. */
 export const ClientFile = z.object({
@@ -34,7 +37,7 @@ export const ClientFile = z.object({
       lookId: z.uuid(),
       name: z.string(),
       kind: z.enum(RECORDING_KINDS),
-      base64: z.base64(),
+      base64: z.string().check(z.refine(isBase64, { error: 'no bytes in base64' })),
     }),
   ),
   sequences: z.array(
@@ -72,18 +75,36 @@ export function parseClientFile(text: string): Result<ClientFile> {
   const version = (data as { version?: unknown }).version;
   if (version !== 1 && version !== 2)
     return fail('This client file is from a newer Kokyu. Nothing was brought in.', 'version');
-  return parseWith(ClientFile, version === 1 ? fromFirst(data as First) : data);
+  const file = parseWith(ClientFile, version === 1 ? fromFirst(data as First) : data);
+  return file.ok ? joined(file.value) : file;
+}
+
+/** Every record lies with a look of the file, and no two things have one id; a name is one line of what can be seen. */
+function joined(file: ClientFile): Result<ClientFile> {
+  const looks = new Set(file.looks.map((l) => l.id));
+  const lost = file.recordings.findIndex((r) => !looks.has(r.lookId));
+  if (lost >= 0)
+    return fail(
+      `recordings.${lost}.lookId: no look of the file has this id. Nothing was brought in.`,
+      `recordings.${lost}.lookId`,
+    );
+  for (const list of ['looks', 'recordings', 'sequences', 'runs'] as const) {
+    const ids = new Set(file[list].map((x) => x.id));
+    if (ids.size < file[list].length)
+      return fail(`${list}: two have the same id. Nothing was brought in.`, list);
+  }
+  return ok(file);
 }
 
 type First = {
-  looks?: { data?: { curve?: { curveId: string; name: string } } }[];
+  looks?: ({ data?: { curve?: { curveId: string; name: string } } } | null)[];
   curves?: { id: string; lookId: string; name: string; csv: string }[];
 };
 
 /** A file of the first version: its curves were CSV text, one to a look. */
 function fromFirst({ curves, ...data }: First): unknown {
-  const looks = data.looks?.map((l) => {
-    if (!l.data?.curve) return l;
+  const looks = (Array.isArray(data.looks) ? data.looks : undefined)?.map((l) => {
+    if (!l?.data?.curve) return l;
     const { curve, ...rest } = l.data;
     return {
       ...l,
@@ -95,11 +116,14 @@ function fromFirst({ curves, ...data }: First): unknown {
       },
     };
   });
-  const recordings = (curves ?? []).map(({ csv, ...c }) => ({
-    ...c,
-    kind: 'csv',
-    base64: base64Of(new TextEncoder().encode(csv)),
-  }));
+  const recordings = (Array.isArray(curves) ? curves : []).map((curve) => {
+    const { csv, ...c } = curve ?? { csv: '' };
+    return {
+      ...c,
+      kind: 'csv',
+      base64: base64Of(new TextEncoder().encode(String(csv))),
+    };
+  });
   return { ...data, looks, recordings, control: null, version: 2 };
 }
 
@@ -110,4 +134,20 @@ export function base64Of(bytes: Uint8Array): string {
   return btoa(text);
 }
 
-export const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+export function bytesOf(base64: string): Uint8Array {
+  const text = atob(base64);
+  const bytes = new Uint8Array(text.length);
+  for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i);
+  return bytes;
+}
+
+/** Whether a text is whole base64, looked at in parts: one pattern over many megabytes would overflow. */
+function isBase64(text: string): boolean {
+  if (text.length % 4 !== 0) return false;
+  for (let i = 0; i < text.length; i += 65536) {
+    const last = i + 65536 >= text.length;
+    const part = text.slice(i, i + 65536);
+    if (!(last ? /^[A-Za-z0-9+/]*={0,2}$/ : /^[A-Za-z0-9+/]*$/).test(part)) return false;
+  }
+  return true;
+}

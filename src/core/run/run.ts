@@ -7,7 +7,7 @@ export const BlockResult = z.object({
   drillId: z.string(),
   quality: z.nullable(z.int().check(z.gte(1), z.lte(5))),
   note: z.string().check(z.maxLength(2000)),
-  outcome: z.enum(['done', 'skipped', 'easier', 'stopped']),
+  outcome: z.enum(['done', 'skipped', 'easier', 'harder', 'stopped']),
 });
 export type BlockResult = z.infer<typeof BlockResult>;
 

@@ -1,7 +1,7 @@
 import type { Prop } from '../body/props';
 import { harderOf } from '../drills/catalogue';
 import type { Drill } from '../drills/drill';
-import { drillById, LIBRARY } from '../drills/library';
+import { drillById } from '../drills/library';
 import type { Flags } from '../screen/flags';
 import { verdictFor } from '../safety/verdict';
 import { makeBlock } from './make-block';
@@ -12,7 +12,7 @@ export function alternativesFor(
   block: Block,
   flags: Flags,
   props: readonly Prop[],
-  catalogue: readonly Drill[] = LIBRARY,
+  catalogue: readonly Drill[],
 ): Block[] {
   const drill = drillOf(block);
   if (!drill) return [];
@@ -27,7 +27,7 @@ export function easierThan(
   block: Block,
   flags: Flags,
   props: readonly Prop[],
-  catalogue: readonly Drill[] = LIBRARY,
+  catalogue: readonly Drill[],
 ): Block | null {
   const seen = new Set<string>();
   for (
@@ -47,7 +47,7 @@ export function harderThan(
   block: Block,
   flags: Flags,
   props: readonly Prop[],
-  catalogue: readonly Drill[] = LIBRARY,
+  catalogue: readonly Drill[],
 ): Block | null {
   const drill = drillOf(block);
   if (!drill) return null;

@@ -1,7 +1,6 @@
 import type { Prop } from '../body/props';
 import { durationS } from '../breath/timeline';
 import { stageRank, type Drill } from '../drills/drill';
-import { LIBRARY } from '../drills/library';
 import type { Flags } from '../screen/flags';
 import { holdBars, LIGHT_PCT } from '../safety/rules';
 import { REMEDY_LABEL } from '../screen/remedies';
@@ -27,7 +26,8 @@ export type CheckClient = {
   flags: Flags;
   props: readonly Prop[];
   owned?: { level: number; drills: readonly string[] };
-  library?: readonly Drill[];
+  /** What may be put in its place. */
+  library: readonly Drill[];
 };
 
 /** A pause up to this long is part of an ordinary breath, not a hold. Our choice. */
@@ -83,11 +83,7 @@ export function problemsOf(sequence: Sequence, client: CheckClient): Problem[] {
 
 type Found = Omit<Problem, 'blockId'>;
 
-function blockProblems(
-  block: Block,
-  drill: Drill,
-  { flags, props, library = LIBRARY }: CheckClient,
-): Found[] {
+function blockProblems(block: Block, drill: Drill, { flags, props, library }: CheckClient): Found[] {
   const on = { blockId: block.id };
   const verdict = verdictFor(drill, flags, props);
   if (verdict.status === 'barred') {
@@ -194,7 +190,7 @@ function orderProblems(
   drill: Drill,
   index: number,
   before: ReadonlySet<string>,
-  { flags, props, owned, library = LIBRARY }: CheckClient,
+  { flags, props, owned, library }: CheckClient,
 ): Found[] {
   const found: Found[] = [];
   const first = drill.ownedFirst.find((id) => !before.has(id));

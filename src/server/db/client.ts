@@ -1,8 +1,9 @@
-import { mkdirSync, readFileSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { LOCAL_OWNER } from '../scope';
 import * as schema from './schema';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
@@ -35,7 +36,9 @@ export function openDb(path: string): OpenedDb {
   const file = resolve(path);
   let client: Database.Database | undefined;
   try {
-    mkdirSync(dirname(file), { recursive: true });
+    // Health data is for the eyes of its owner alone.
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
+    if (!existsSync(file)) closeSync(openSync(file, 'a', 0o600));
     client = new Database(file);
     const version = client.pragma('user_version', { simple: true }) as number;
     const known = knownVersion();
@@ -50,7 +53,10 @@ export function openDb(path: string): OpenedDb {
     }
     client.pragma('journal_mode = WAL');
     client.pragma('foreign_keys = ON');
-    client.pragma('busy_timeout = 4000');
+    // A power cut must not take back what was answered as saved.
+    client.pragma('synchronous = FULL');
+    // Nobody waits long for a file that another program holds: the page is told and tries again.
+    client.pragma('busy_timeout = 700');
     const db = drizzle(client, { schema });
     if (version < known) {
       migrate(db, { migrationsFolder: MIGRATIONS });
@@ -89,9 +95,6 @@ const trouble = (kind: DbTrouble['kind'], path: string, why: string, help: strin
   trouble: { kind, path, why, help },
 });
 
-/** Until there are accounts, everything belongs to this owner. */
-export const LOCAL_OWNER = 'local';
-
 export const DEFAULT_DB_PATH = join(process.cwd(), 'data/kokyu.db');
 
 const shared = globalThis as { kokyuDb?: Extract<OpenedDb, { ok: true }> };
@@ -100,8 +103,23 @@ const shared = globalThis as { kokyuDb?: Extract<OpenedDb, { ok: true }> };
 export function connect(): OpenedDb {
   if (shared.kokyuDb) return shared.kokyuDb;
   const opened = openDb(process.env.KOKYU_DB ?? DEFAULT_DB_PATH);
-  if (opened.ok) shared.kokyuDb = opened;
+  if (opened.ok) {
+    shared.kokyuDb = opened;
+    // However the process ends in peace, the one file holds everything and can be copied as it is.
+    process.once('exit', disconnect);
+  }
   return opened;
+}
+
+/** Writes the log back into the file and closes it; the next call opens it anew. */
+export function disconnect(): void {
+  const opened = shared.kokyuDb;
+  if (!opened) return;
+  delete shared.kokyuDb;
+  const { $client } = opened.db;
+  if (!$client.open) return;
+  $client.pragma('wal_checkpoint(TRUNCATE)');
+  $client.close();
 }
 
 /** The database for queries. Throws `DbUnavailable` where `connect` reports trouble; pages check that first. */

@@ -1,12 +1,5 @@
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { Drill } from '@/core/drills/drill';
 import { RECORDING_KINDS } from '../../core/formats/recording-kind';
-import type { LookData } from '@/core/look/look';
-import type { TestId } from '@/core/look/tests';
-import type { OwnThresholds } from '@/core/read/thresholds';
-import type { Screen } from '@/core/screen/screen';
-import type { Sequence } from '@/core/sequence/sequence';
-import type { RunState } from '@/core/run/run';
 
 /** Every record carries its owner, so that accounts can come without a change of shape. */
 const owned = {
@@ -38,6 +31,17 @@ export const clients = sqliteTable(
   (t) => [index('clients_by_owner').on(t.ownerId, t.archivedAt, t.name)],
 );
 
+/** JSON stands as text here and is parsed by its schema where it is read, one record at a time. */
+const revised = {
+  rev: integer('rev').notNull(),
+  /** Who saved last, the number of that save, and from which revision on every save was theirs. */
+  writer: text('writer'),
+  writerN: integer('writer_n').notNull().default(0),
+  writerFrom: integer('writer_from').notNull().default(0),
+  /** The version of the shape that the JSON was written in. */
+  shape: integer('shape').notNull().default(1),
+};
+
 const ofClient = {
   ...owned,
   clientId: text('client_id')
@@ -50,8 +54,8 @@ export const screens = sqliteTable(
   'screens',
   {
     ...ofClient,
-    data: text('data', { mode: 'json' }).$type<Screen>().notNull(),
-    rev: integer('rev').notNull(),
+    data: text('data').notNull(),
+    ...revised,
     updatedAt: text('updated_at').notNull(),
   },
   (t) => [index('screens_by_client').on(t.clientId)],
@@ -63,9 +67,9 @@ export const looks = sqliteTable(
     ...ofClient,
     purpose: text('purpose', { enum: ['visit', 'relook'] }).notNull(),
     runId: text('run_id'),
-    data: text('data', { mode: 'json' }).$type<LookData>().notNull(),
+    data: text('data').notNull(),
     rulesVersion: text('rules_version').notNull(),
-    rev: integer('rev').notNull(),
+    ...revised,
     at: text('at').notNull(),
     updatedAt: text('updated_at').notNull(),
     finishedAt: text('finished_at'),
@@ -95,7 +99,7 @@ export const protocols = sqliteTable(
   {
     ...owned,
     name: text('name').notNull(),
-    tests: text('tests', { mode: 'json' }).$type<TestId[]>().notNull(),
+    tests: text('tests').notNull(),
     createdAt: text('created_at').notNull(),
   },
   (t) => [index('protocols_by_owner').on(t.ownerId)],
@@ -109,7 +113,7 @@ export const settings = sqliteTable(
       .notNull()
       .references(() => owners.id),
     subject: text('subject', { enum: ['thresholds'] }).notNull(),
-    data: text('data', { mode: 'json' }).$type<OwnThresholds>().notNull(),
+    data: text('data').notNull(),
   },
   (t) => [primaryKey({ columns: [t.ownerId, t.subject] })],
 );
@@ -120,9 +124,9 @@ export const sequences = sqliteTable(
     ...ofClient,
     lookId: text('look_id'),
     name: text('name').notNull(),
-    data: text('data', { mode: 'json' }).$type<Sequence>().notNull(),
+    data: text('data').notNull(),
     rulesVersion: text('rules_version').notNull(),
-    rev: integer('rev').notNull(),
+    ...revised,
     createdAt: text('created_at').notNull(),
     updatedAt: text('updated_at').notNull(),
   },
@@ -135,9 +139,9 @@ export const runs = sqliteTable(
   {
     ...ofClient,
     sequenceId: text('sequence_id').notNull(),
-    sequence: text('sequence', { mode: 'json' }).$type<Sequence>().notNull(),
-    state: text('state', { mode: 'json' }).$type<RunState>().notNull(),
-    rev: integer('rev').notNull(),
+    sequence: text('sequence').notNull(),
+    state: text('state').notNull(),
+    ...revised,
     startedAt: text('started_at').notNull(),
     updatedAt: text('updated_at').notNull(),
     endedAt: text('ended_at'),
@@ -154,7 +158,7 @@ export const drills = sqliteTable(
     ownerId: text('owner_id')
       .notNull()
       .references(() => owners.id),
-    data: text('data', { mode: 'json' }).$type<Drill>().notNull(),
+    data: text('data').notNull(),
     rev: integer('rev').notNull(),
     createdAt: text('created_at').notNull(),
     updatedAt: text('updated_at').notNull(),
@@ -181,7 +185,7 @@ export const templates = sqliteTable(
   {
     ...owned,
     name: text('name').notNull(),
-    data: text('data', { mode: 'json' }).$type<Sequence>().notNull(),
+    data: text('data').notNull(),
     createdAt: text('created_at').notNull(),
   },
   (t) => [index('templates_by_owner').on(t.ownerId, t.name)],
@@ -192,10 +196,10 @@ export const revisions = sqliteTable(
   'revisions',
   {
     ...owned,
-    kind: text('kind', { enum: ['screen', 'look', 'sequence'] }).notNull(),
+    kind: text('kind', { enum: ['screen', 'look', 'sequence', 'run'] }).notNull(),
     recordId: text('record_id').notNull(),
     rev: integer('rev').notNull(),
-    data: text('data', { mode: 'json' }).notNull(),
+    data: text('data').notNull(),
     /** What the user called this value; null where it was kept by itself. */
     label: text('label'),
     at: text('at').notNull(),

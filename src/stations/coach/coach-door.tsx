@@ -3,7 +3,6 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { RED_FLAG_LABEL, type RedFlag } from '@/core/screen/red-flags';
 import type { Result } from '@/core/base/result';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Staves } from '@/pictures/staves';
@@ -15,12 +14,13 @@ type Props = {
   clientId: string;
   runs: RunItem[];
   sequences: { id: string; name: string; data: Sequence }[];
-  redFlags: RedFlag[];
+  /** Why nothing may be coached; null where it may. */
+  bar: string | null;
   startRun: (sequenceId: string) => Promise<Result<{ id: string }>>;
 };
 
 /** The way into a run: go on with an open one, or start a sequence. Closed while a red flag is open. */
-export function CoachDoor({ clientId, runs, sequences, redFlags, startRun }: Props) {
+export function CoachDoor({ clientId, runs, sequences, bar, startRun }: Props) {
   const router = useRouter();
   const [error, setError] = useState<string | null>(null);
   const open = runs.find((r) => !r.endedAt);
@@ -30,13 +30,10 @@ export function CoachDoor({ clientId, runs, sequences, redFlags, startRun }: Pro
     if (run.ok) router.push(`/clients/${clientId}/coach/${run.value.id}`);
     else setError(run.why);
   };
-  if (redFlags.length > 0) {
+  if (bar !== null) {
     return (
       <div className="max-w-[72ch] space-y-4">
-        <Notice level="stop">
-          {redFlags.map((f) => RED_FLAG_LABEL[f]).join(', ')}: nothing is coached until Screen says what was
-          done about it.
-        </Notice>
+        <Notice level="stop">{bar}</Notice>
         <Link className={buttonClass('main')} href={`/clients/${clientId}/screen`}>
           Go to Screen
         </Link>

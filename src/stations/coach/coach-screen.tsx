@@ -1,7 +1,9 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import {
   ChevronLeft,
+  Dumbbell,
   ChevronRight,
   Feather,
   MessageSquareQuote,
@@ -24,7 +26,6 @@ import { BreathLine } from '@/pictures/breath-line';
 import { Figure } from '@/pictures/figure';
 import { Trunk } from '@/pictures/trunk';
 import { Button } from '@/ui/button';
-import { Notice } from '@/ui/notice';
 
 type Handlers = {
   toggle: () => void;
@@ -32,6 +33,7 @@ type Handlers = {
   back: () => void;
   skipSetUp: () => void;
   easier: () => void;
+  harder: () => void;
   otherCue: () => void;
   stop: () => void;
   rate: (quality: number) => void;
@@ -48,9 +50,10 @@ type Props = {
   t: number;
   running: boolean;
   silent: boolean;
-  saved: string | null;
+  status: ReactNode;
   rated: BlockResult | null;
   canEase: boolean;
+  canHarden: boolean;
   on: Handlers;
 };
 
@@ -72,9 +75,10 @@ export function CoachScreen({
   t,
   running,
   silent,
-  saved,
+  status,
   rated,
   canEase,
+  canHarden,
   on,
 }: Props) {
   const { block } = coached.placed;
@@ -107,7 +111,7 @@ export function CoachScreen({
           <X size={24} aria-hidden />
         </button>
       </header>
-      {saved && <Notice level="care">{saved}</Notice>}
+      {status}
       <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
         <div className="space-y-2">
           <Figure
@@ -193,6 +197,9 @@ export function CoachScreen({
         </Button>
         <Button big onClick={on.easier} disabled={!canEase}>
           <Feather aria-hidden size={20} /> Easier
+        </Button>
+        <Button big onClick={on.harder} disabled={!canHarden}>
+          <Dumbbell aria-hidden size={20} /> Harder
         </Button>
         <Button big onClick={on.otherCue}>
           <MessageSquareQuote aria-hidden size={20} /> Other cue

@@ -1,6 +1,7 @@
 'use client';
 
-import { useState } from 'react';
+import { del, get, set as put } from 'idb-keyval';
+import { useEffect, useState, type ReactNode } from 'react';
 import { EMPTY_LOOK, isEmptyLook, RELOOK_LABEL, type LookData } from '@/core/look/look';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
@@ -15,22 +16,32 @@ import { RingsTest } from '../look/panels/rings';
 import { ChangeList } from './change-list';
 
 type Props = {
+  runId: string;
   sequence: Sequence;
   before: LookData | null;
   flags: Flags;
   school: School;
   rated: BlockResult | null;
+  status: ReactNode;
   onRate: (quality: number) => void;
+  onStop: () => void;
   onKeep: (data: LookData) => Promise<Result<unknown>>;
   onSkip: () => void;
 };
 
 /** The same look again, in the same position, with the difference as it is recorded. */
-export function RelookScreen({ sequence, before, flags, school, rated, onRate, onKeep, onSkip }: Props) {
+export function RelookScreen(given: Props) {
+  const { runId, sequence, before, flags, school, rated, status, onRate, onStop, onKeep, onSkip } = given;
   const { test } = sequence.relook;
-  const [look, setLook] = useState<LookData>(EMPTY_LOOK);
+  const [look, setLook] = useKeptLook(runId);
   const [error, setError] = useState<string | null>(null);
-  const props = { look, set: (change: (l: LookData) => LookData) => setLook(change) };
+  const keep = async () => {
+    const kept = await onKeep(look).catch(() => null);
+    if (kept?.ok) await del(nameOf(runId)).catch(() => undefined);
+    else
+      setError(kept ? kept.why : 'Not kept: Kokyu does not answer. What you saw is still here; try again.');
+  };
+  const props = { look, set: setLook };
   return (
     <div className="mx-auto max-w-[1280px] space-y-4 px-8 py-5">
       <div className="flex items-baseline justify-between">
@@ -52,24 +63,41 @@ export function RelookScreen({ sequence, before, flags, school, rated, onRate, o
           </p>
         )}
       </div>
+      {status}
       {test === 'quiet' && <QuietTest {...props} />}
       {test === 'rings' && <RingsTest {...props} school={school} />}
       {test === 'hold' && <HoldTest {...props} flags={flags} />}
       <ChangeList before={before} after={look} test={test} />
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex gap-3">
-        <Button
-          kind="main"
-          big
-          disabled={isEmptyLook(look)}
-          onClick={() => void onKeep(look).then((r) => !r.ok && setError(r.why))}
-        >
+        <Button kind="main" big disabled={isEmptyLook(look)} onClick={() => void keep()}>
           Keep and end the run
         </Button>
         <Button big onClick={onSkip}>
           End without looking
         </Button>
+        <Button big kind="stop" className="ml-auto" onClick={onStop}>
+          Stop sign
+        </Button>
       </div>
     </div>
   );
+}
+
+const nameOf = (runId: string): string => `relook:${runId}`;
+
+/** The look as it is made, kept in this browser until it is stored, so that a reload loses nothing of it. */
+function useKeptLook(runId: string): [LookData, (change: (l: LookData) => LookData) => void] {
+  const [look, setLook] = useState<LookData>(EMPTY_LOOK);
+  useEffect(() => {
+    void get<LookData>(nameOf(runId))
+      .then((kept) => kept && setLook((l) => (isEmptyLook(l) ? kept : l)))
+      .catch(() => undefined);
+  }, [runId]);
+  const change = (by: (l: LookData) => LookData) => {
+    const next = by(look);
+    setLook(next);
+    void put(nameOf(runId), next).catch(() => undefined);
+  };
+  return [look, change];
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import type { LookData } from '@/core/look/look';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import type { RunState } from '@/core/run/run';
@@ -16,17 +17,25 @@ type Props = {
   state: RunState;
   before: LookData | null;
   after: LookData | null;
+  status: ReactNode;
   onLeave: () => void;
   onRate: (blockId: string, quality: number) => void;
 };
 
-const OUTCOME = { done: 'done', skipped: 'cut short', easier: 'made easier', stopped: 'stopped' } as const;
+const OUTCOME = {
+  done: 'done',
+  skipped: 'cut short',
+  easier: 'made easier',
+  harder: 'made harder',
+  stopped: 'stopped',
+} as const;
 
 /** What came of a run: the difference, and block by block how it went. */
-export function RunSummary({ clientId, sequence, state, before, after, onLeave, onRate }: Props) {
+export function RunSummary({ clientId, sequence, state, before, after, status, onLeave, onRate }: Props) {
   return (
     <div className="mx-auto max-w-[1000px] space-y-6 px-8 py-8">
       <h1 className="text-[28px]">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
+      {status}
       {state.stage === 'stopped' && state.stopSign && (
         <Notice level="stop">
           {STOP_SIGN_LABEL[state.stopSign]}. Let the client breathe normally and sit or lie. Regress next

@@ -15,8 +15,8 @@ import type { Consent } from '@/core/screen/screen';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
-import { SaveStatus } from '@/ui/save-status';
-import { useAutosave, type SaveResult } from '@/ui/use-autosave';
+import { SaveStatus } from '@/ui/autosave/save-status';
+import { useAutosave } from '@/ui/autosave/use-autosave';
 import { PANELS } from './panels/registry';
 import { SkipBar } from './skip-bar';
 
@@ -35,11 +35,7 @@ type Props = {
   flags: Flags;
   consent: Consent;
   thresholds: Thresholds;
-  actions: {
-    save: (id: string, rev: number, data: LookData, keepEarlier: boolean) => Promise<SaveResult<LookData>>;
-    aside: (rev: number, data: LookData) => Promise<unknown>;
-    finish: (id: string) => Promise<Result<null>>;
-  };
+  finish: (id: string) => Promise<Result<null>>;
 };
 
 /** One visit's look: its tests beside, the present one large. */
@@ -55,14 +51,13 @@ export function LookStation({
   flags,
   consent,
   thresholds,
-  actions,
+  finish: finishLook,
 }: Props) {
   const autosave = useAutosave<LookData>({
-    key: `look-${lookId}`,
+    kind: 'look',
+    id: lookId,
     initial,
     rev,
-    save: (r, v, keep) => actions.save(lookId, r, v, keep),
-    aside: actions.aside,
   });
   const { value: look, set } = autosave;
   const own = testsOf(look);
@@ -83,7 +78,7 @@ export function LookStation({
   ]);
   const finish = async () => {
     if (!(await autosave.flush())) return;
-    const result = finished ? null : await actions.finish(lookId);
+    const result = finished ? null : await finishLook(lookId);
     if (result && !result.ok) return setError(result.why);
     router.push(`/clients/${clientId}/read`);
     router.refresh();

@@ -6,8 +6,8 @@ import type { Flags } from '@/core/screen/flags';
 import { RED_FLAG_LABEL, RED_FLAGS, type RedFlagRecord } from '@/core/screen/red-flags';
 import type { Screen } from '@/core/screen/screen';
 import { CheckField } from '@/ui/choice';
-import { SaveStatus } from '@/ui/save-status';
-import { useAutosave, type SaveResult } from '@/ui/use-autosave';
+import { SaveStatus } from '@/ui/autosave/save-status';
+import { useAutosave } from '@/ui/autosave/use-autosave';
 import { FlagFields } from './flag-fields';
 import { OpenRedFlags } from './open-red-flags';
 import { SizeFields } from './size-fields';
@@ -18,20 +18,17 @@ type Props = {
   initial: Screen;
   rev: number;
   library: OwnLibrary;
-  save: (clientId: string, rev: number, data: Screen, keepEarlier: boolean) => Promise<SaveResult<Screen>>;
-  aside: (rev: number, data: Screen) => Promise<unknown>;
 };
 
 const CONSENT = { watched: 'to be watched', filmed: 'to be filmed', touched: 'to be touched' } as const;
 
 /** Consent, flags, goals, props; beside them what that allows, changes and bars. */
-export function ScreenStation({ clientId, initial, rev, library, save, aside }: Props) {
+export function ScreenStation({ clientId, initial, rev, library }: Props) {
   const autosave = useAutosave<Screen>({
-    key: `screen-${clientId}`,
+    kind: 'screen',
+    id: clientId,
     initial,
     rev,
-    save: (r, v, keep) => save(clientId, r, v, keep),
-    aside,
   });
   const { value: screen, set } = autosave;
   const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));

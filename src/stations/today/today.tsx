@@ -33,7 +33,6 @@ type Props = {
   pageSize: number;
   actions: {
     createClient: (name: string) => Promise<Result<{ id: string }>>;
-    bringInClient: (text: string) => Promise<Result<{ id: string }>>;
   };
 };
 
@@ -144,7 +143,7 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
           <FileButton
             label="Choose a client file"
             accept=".json,application/json"
-            onFile={(file) => void file.text().then(actions.bringInClient).then(open)}
+            onFile={(file) => void bringIn(file).then(open)}
           />
         </div>
         {error && <Notice level="care">{error}</Notice>}
@@ -210,4 +209,21 @@ function Empty() {
       </div>
     </div>
   );
+}
+
+/** Sends a client file to be brought in; a lost answer comes back as a sentence. */
+async function bringIn(file: File): Promise<Result<{ id: string }>> {
+  try {
+    const answer = await fetch('/bring-in', {
+      method: 'POST',
+      body: file,
+      headers: { 'x-kokyu-length': String(file.size) },
+    });
+    return (await answer.json()) as Result<{ id: string }>;
+  } catch {
+    return {
+      ok: false,
+      why: 'Kokyu does not answer. Look whether the client is on the list before trying again.',
+    };
+  }
 }

@@ -7,7 +7,7 @@ import { applyEdit, redo, startHistory, step, undo, withGroups, type Edit } from
 import { lengthBy } from '@/core/sequence/lengthen';
 import type { Block, Sequence } from '@/core/sequence/sequence';
 import type { PickHow } from '@/pictures/staves';
-import type { Autosave } from '@/ui/use-autosave';
+import type { Autosave } from '@/ui/autosave/use-autosave';
 
 /** What was copied last; it outlives the page, so that blocks can be carried to another sequence. */
 let clipboard: readonly Block[] = [];

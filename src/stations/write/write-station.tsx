@@ -27,6 +27,7 @@ import { cuesOf } from '@/core/drills/aim-cues';
 import { contributionsOf } from '@/core/propose/explain';
 import { dropIndex } from '@/core/sequence/lengthen';
 import { mergeSequences } from '@/core/sequence/merge';
+import { mayRunWith } from '@/core/run/may-run';
 import type { ClientPlan } from '@/core/propose/choices';
 import { clock, drillOf, layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequence/sequence';
 import { STAVE_LEFT } from '@/pictures/stave-lines';
@@ -34,8 +35,8 @@ import { Staves } from '@/pictures/staves';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
-import { SaveStatus } from '@/ui/save-status';
-import { useAutosave, type SaveResult } from '@/ui/use-autosave';
+import { SaveStatus } from '@/ui/autosave/save-status';
+import { useAutosave } from '@/ui/autosave/use-autosave';
 import { AirPanel } from './air-panel';
 import { BlockEditor } from './block-editor';
 import { LeftOutList } from './left-out-list';
@@ -53,12 +54,11 @@ type Props = {
   rev: number;
   plan: ClientPlan;
   library: OwnLibrary;
-  redFlagOpen: boolean;
+  /** Why nothing may be coached; null where it may. */
+  bar: string | null;
   air: Omit<AirInput, 'taken'>;
   versions: readonly Version[];
   actions: {
-    save: (id: string, rev: number, data: Sequence, keepEarlier: boolean) => Promise<SaveResult<Sequence>>;
-    aside: (rev: number, data: Sequence) => Promise<unknown>;
     keepVersion: (sequenceId: string, label: string, data: Sequence) => Promise<Result<null>>;
     keepTemplate: (name: string, data: Sequence) => Promise<Result<null>>;
     keepSequence: (clientId: string, name: string, data: Sequence) => Promise<Result<{ id: string }>>;
@@ -78,7 +78,7 @@ export function WriteStation({
   rev,
   plan,
   library,
-  redFlagOpen,
+  bar,
   air,
   versions,
   actions,
@@ -96,11 +96,10 @@ export function WriteStation({
   );
   const rebase = useRef<((base: Sequence, theirs: Sequence) => void) | null>(null);
   const autosave = useAutosave<Sequence>({
-    key: `sequence-${sequenceId}`,
+    kind: 'sequence',
+    id: sequenceId,
     initial,
     rev,
-    save: (r, v, keep) => actions.save(sequenceId, r, v, keep),
-    aside: actions.aside,
     merge: (base, mine, theirs) => {
       const both = joined(base, mine, theirs);
       if (both) rebase.current?.(base, theirs);
@@ -123,7 +122,6 @@ export function WriteStation({
     [problems],
   );
   const adds = useMemo(() => contributionsOf(kept, plan), [kept, plan]);
-  const stop = problems.some((p) => p.level === 'stop');
   const scale = ZOOMS[zoom]! * (1112 / Math.max(kept.minutes * 60, layout.totalS));
   const coach = async () => {
     if (!(await autosave.flush())) return;
@@ -296,21 +294,13 @@ export function WriteStation({
             flush={autosave.flush}
             onTemplate={actions.keepTemplate}
           />
-          <Button
-            kind="main"
-            disabled={stop || redFlagOpen || kept.blocks.length === 0}
-            onClick={() => void coach()}
-          >
+          <Button kind="main" disabled={!mayRunWith(bar, problems, kept).ok} onClick={() => void coach()}>
             Coach it
           </Button>
         </div>
       </div>
       {!quiet && status}
-      {redFlagOpen && (
-        <Notice level="stop">
-          A red flag is open. Record in Screen what was done about it before anything is coached.
-        </Notice>
-      )}
+      {bar !== null && <Notice level="stop">{bar}</Notice>}
       {error && <Notice level="care">{error}</Notice>}
       {editor.full && (
         <Notice level="care">A sequence holds at most {MOST_BLOCKS} blocks; nothing was put in.</Notice>

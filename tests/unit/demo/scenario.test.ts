@@ -1,3 +1,4 @@
+import { LIBRARY } from '@/core/drills/library';
 import { bytesOf, ClientFile } from '@/core/formats/client-file';
 import { readBands } from '@/core/formats/recording';
 import type { LookData } from '@/core/look/look';
@@ -68,7 +69,7 @@ describe('the made-up house', () => {
   it('writes sequences that fit and break no rule', () => {
     for (const f of files)
       for (const s of f.sequences) {
-        expect(problemsOf(s.data, f.screen)).toEqual([]);
+        expect(problemsOf(s.data, { ...f.screen, library: LIBRARY })).toEqual([]);
         expect(layoutOf(s.data).totalS).toBeLessThanOrEqual(s.data.minutes * 60);
       }
   });

@@ -152,7 +152,7 @@ describe('what one key mends', () => {
         anyProps,
         fc.integer({ min: 3, max: 60 }),
         (s, flags, props, minutes) => {
-          const client = { flags, props, owned: { level: 1, drills: [] } };
+          const client = { flags, props, library: LIBRARY, owned: { level: 1, drills: [] } };
           const sequence = { ...s, minutes };
           for (const p of problemsOf(sequence, client)) {
             if (!p.fix) continue;
@@ -169,10 +169,12 @@ describe('what one key mends', () => {
   it('a sequence written for somebody else becomes one that may be coached, and says what was done', () => {
     fc.assert(
       fc.property(anySequence, anyFlags, anyProps, (s, flags, props) => {
-        const { sequence, did } = fromTemplate(s, { flags, props });
-        expect(problemsOf(sequence, { flags, props }).filter((p) => p.level === 'stop' || p.barred)).toEqual(
-          [],
-        );
+        const { sequence, did } = fromTemplate(s, { flags, props, library: LIBRARY });
+        expect(
+          problemsOf(sequence, { flags, props, library: LIBRARY }).filter(
+            (p) => p.level === 'stop' || p.barred,
+          ),
+        ).toEqual([]);
         const same =
           JSON.stringify(sequence.blocks.map((b) => [b.drillId, b.position, b.breathing])) ===
           JSON.stringify(s.blocks.map((b) => [b.drillId, b.position, b.breathing]));
@@ -183,9 +185,12 @@ describe('what one key mends', () => {
   });
   it('mends a hold, a lift, tone, a dose, an order, an exhale and too much time, each in its own way', () => {
     const fixes = (s: Sequence, flags = {}) =>
-      problemsOf(s, { flags, props: ALL_PROPS, owned: { level: 3, drills: LIBRARY.map((d) => d.id) } }).map(
-        (p) => [p.text, p.fix?.says],
-      );
+      problemsOf(s, {
+        flags,
+        props: ALL_PROPS,
+        library: LIBRARY,
+        owned: { level: 3, drills: LIBRARY.map((d) => d.id) },
+      }).map((p) => [p.text, p.fix?.says]);
     const held = block('floorSeat', 'x', { breathing: { kind: 'paced', pattern: pattern(4, 0, 6, 5) } });
     expect(fixes(of(held), { cardiac: true })).toEqual([
       ['no held breath for this client: set the pauses to 0', 'pauses to 0'],
@@ -220,11 +225,17 @@ describe('what one key mends', () => {
       'shorter doses',
     ]);
     expect(fixes({ ...base, minutes: 3 })[0]![1]).toBeUndefined();
-    expect(mended(base, { flags: {}, props: ALL_PROPS })).toEqual({ sequence: base, did: [] });
+    expect(mended(base, { flags: {}, props: ALL_PROPS, library: LIBRARY })).toEqual({
+      sequence: base,
+      did: [],
+    });
   });
   it('asks for what comes first and for the level, when it is known what is owned', () => {
     const told = (s: Sequence, owned: { level: number; drills: string[] }) =>
-      problemsOf(s, { flags: {}, props: ALL_PROPS, owned }).map((p) => [p.text, p.fix?.says]);
+      problemsOf(s, { flags: {}, props: ALL_PROPS, library: LIBRARY, owned }).map((p) => [
+        p.text,
+        p.fix?.says,
+      ]);
     expect(told(of(block('bridgeExhale', 'x')), { level: 1, drills: [] })).toEqual([
       ['Ball between knees, wrap low to high comes first', undefined],
     ]);
@@ -356,8 +367,10 @@ describe('two windows on one sequence', () => {
 
 describe('neighbours', () => {
   it('of a drill are its easier one and those that name it', () => {
-    expect(harderThan(block('twoHands', 'x'), {}, ALL_PROPS)!.id).toBe('x');
-    expect(drillById(harderThan(block('heelLift', 'x'), {}, ALL_PROPS)!.drillId)!.easier).toBe('heelLift');
-    expect(harderThan(block('emptyLean', 'x'), {}, ALL_PROPS)).toBeNull();
+    expect(harderThan(block('twoHands', 'x'), {}, ALL_PROPS, LIBRARY)!.id).toBe('x');
+    expect(drillById(harderThan(block('heelLift', 'x'), {}, ALL_PROPS, LIBRARY)!.drillId)!.easier).toBe(
+      'heelLift',
+    );
+    expect(harderThan(block('emptyLean', 'x'), {}, ALL_PROPS, LIBRARY)).toBeNull();
   });
 });

@@ -67,6 +67,7 @@ describe('any sequence that is proposed', () => {
         }
         expect(
           problemsOf(s, {
+            library: LIBRARY,
             flags: given.flags,
             props: given.props,
             owned: { level: given.ownedLevel, drills: [] },
@@ -288,7 +289,7 @@ describe('edits', () => {
 
 describe('checking a sequence against a client', () => {
   const texts = (s: Sequence, flags = {}, props = ALL_PROPS) =>
-    problemsOf(s, { flags, props }).map((p) => `${p.level}: ${p.text}`);
+    problemsOf(s, { flags, props, library: LIBRARY }).map((p) => `${p.level}: ${p.text}`);
   it('marks a hold and a lift put in by hand where they are barred', () => {
     const floor = blockFor(drillById('floorSeat')!, {}, ALL_PROPS)!;
     const held = { ...floor, id: 'x', breathing: { kind: 'paced' as const, pattern: pattern(4, 0, 6, 5) } };
@@ -322,20 +323,21 @@ describe('checking a sequence against a client', () => {
 
 describe('alternatives', () => {
   it('stay in the stage, allowed, nearest aim first', () => {
-    const others = alternativesFor(blockFor(drillById('bandRibs')!, {}, ALL_PROPS)!, { wrists: true }, [
-      'wall',
-      'towel',
-      'pillow',
-    ]);
+    const others = alternativesFor(
+      blockFor(drillById('bandRibs')!, {}, ALL_PROPS)!,
+      { wrists: true },
+      ['wall', 'towel', 'pillow'],
+      LIBRARY,
+    );
     expect(others[0]!.drillId).toBe('crossedBand');
     expect(others.map((b) => b.drillId)).not.toContain('sternumDown');
     for (const b of others) expect(drillById(b.drillId)!.stage).toBe('open');
   });
   it('go easier along the chain and past what is barred', () => {
     const hover = blockFor(drillById('hoverSqueeze')!, {}, ALL_PROPS)!;
-    expect(easierThan(hover, {}, ALL_PROPS)!.drillId).toBe('heelLift');
-    expect(easierThan(hover, { leaking: true }, ALL_PROPS)!.drillId).toBe('setAndKeep');
-    expect(easierThan(blockFor(drillById('quietLying')!, {}, [])!, {}, [])).toBeNull();
+    expect(easierThan(hover, {}, ALL_PROPS, LIBRARY)!.drillId).toBe('heelLift');
+    expect(easierThan(hover, { leaking: true }, ALL_PROPS, LIBRARY)!.drillId).toBe('setAndKeep');
+    expect(easierThan(blockFor(drillById('quietLying')!, {}, [])!, {}, [], LIBRARY)).toBeNull();
   });
 });
 

@@ -76,7 +76,7 @@ describe('wishes', () => {
           expect(drills(result.value)).toContain(locked);
           expect(drills(result.value)).not.toContain(unwanted);
           expect(layoutOf(result.value).totalS).toBeLessThanOrEqual(minutes * 60 + 1e-6);
-          expect(problemsOf(result.value, { flags, props: ALL_PROPS })).toEqual([]);
+          expect(problemsOf(result.value, { flags, props: ALL_PROPS, library: LIBRARY })).toEqual([]);
         },
       ),
       { numRuns: 24 },
@@ -232,6 +232,7 @@ describe('four clients', () => {
   const careful = (s: Sequence, given: ProposalInput) => {
     expect(
       problemsOf(s, {
+        library: LIBRARY,
         flags: given.flags,
         props: given.props,
         owned: { level: given.ownedLevel, drills: given.owned ?? [] },

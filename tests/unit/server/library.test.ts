@@ -6,6 +6,7 @@ import { drillById, LIBRARY } from '@/core/drills/library';
 import type { Sequence } from '@/core/sequence/sequence';
 import { createClient } from '@/server/clients';
 import { bringBackDrill, bringInDrills, ownLibrary, retireDrill, saveDrill } from '@/server/drills';
+import { STUDIO } from '@/server/scope';
 import { keepRevision, revisionsOf } from '@/server/revisions';
 import { createSequence } from '@/server/sequences';
 import { allTemplates, dropTemplate, saveTemplate } from '@/server/templates';
@@ -16,7 +17,7 @@ process.env.KOKYU_DB = join(folder, 'library.db');
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const own = { ...drillById('twoHands')!, id: 'own-1', name: 'Harbour breath' };
-const catalogue = () => catalogueOf(ownLibrary());
+const catalogue = () => catalogueOf(ownLibrary(STUDIO));
 const sequence: Sequence = {
   minutes: 10,
   school: 'lowQuiet',
@@ -27,36 +28,38 @@ const sequence: Sequence = {
 
 describe('drills of the studio’s own', () => {
   it('are kept, changed and offered; a shipped one is never written over', () => {
-    expect(must(saveDrill(own))).toEqual({ id: 'own-1' });
-    expect(must(saveDrill({ ...own, name: 'Harbour, slower' }))).toEqual({ id: 'own-1' });
-    expect(ownLibrary().own.map((d) => d.name)).toEqual(['Harbour, slower']);
+    expect(must(saveDrill(STUDIO, own))).toEqual({ id: 'own-1' });
+    expect(must(saveDrill(STUDIO, { ...own, name: 'Harbour, slower' }))).toEqual({ id: 'own-1' });
+    expect(ownLibrary(STUDIO).own.map((d) => d.name)).toEqual(['Harbour, slower']);
     expect(catalogue()).toHaveLength(LIBRARY.length + 1);
-    expect(why(saveDrill({ ...drillById('twoHands')!, name: 'Mine now' }))).toMatch(/ships with Kokyu/);
+    expect(why(saveDrill(STUDIO, { ...drillById('twoHands')!, name: 'Mine now' }))).toMatch(
+      /ships with Kokyu/,
+    );
     expect(drillById('twoHands')!.name).toBe('Two hands, low breath');
   });
   it('are retired and brought back, shipped ones too', () => {
-    retireDrill('own-1');
-    retireDrill('twoHands');
-    retireDrill('twoHands');
+    retireDrill(STUDIO, 'own-1');
+    retireDrill(STUDIO, 'twoHands');
+    retireDrill(STUDIO, 'twoHands');
     expect(catalogue().map((d) => d.id)).not.toEqual(expect.arrayContaining(['own-1']));
-    expect([...ownLibrary().retired].sort()).toEqual(['own-1', 'twoHands']);
-    bringBackDrill('own-1');
-    bringBackDrill('twoHands');
+    expect([...ownLibrary(STUDIO).retired].sort()).toEqual(['own-1', 'twoHands']);
+    bringBackDrill(STUDIO, 'own-1');
+    bringBackDrill(STUDIO, 'twoHands');
     expect(catalogue()).toHaveLength(LIBRARY.length + 1);
   });
   it('come in all or not at all', () => {
     const bad = [{ ...own, id: 'own-2' }, { ...drillById('twoHands')! }];
     expect(
       must(
-        bringInDrills([
+        bringInDrills(STUDIO, [
           { ...own, name: 'Again' },
           { ...own, id: 'own-3' },
         ]),
       ),
     ).toEqual({ added: 1, replaced: 1 });
-    expect(bringInDrills(bad).ok).toBe(false);
+    expect(bringInDrills(STUDIO, bad).ok).toBe(false);
     expect(
-      ownLibrary()
+      ownLibrary(STUDIO)
         .own.map((d) => d.id)
         .sort(),
     ).toEqual(['own-1', 'own-3']);
@@ -65,18 +68,18 @@ describe('drills of the studio’s own', () => {
 
 describe('templates and versions', () => {
   it('a template of the same name is replaced; one can be dropped', () => {
-    saveTemplate('Half hour', sequence);
-    saveTemplate('Half hour', { ...sequence, minutes: 30 });
-    expect(allTemplates().map((t) => [t.name, t.data.minutes])).toEqual([['Half hour', 30]]);
-    dropTemplate(allTemplates()[0]!.id);
-    expect(allTemplates()).toEqual([]);
+    saveTemplate(STUDIO, 'Half hour', sequence);
+    saveTemplate(STUDIO, 'Half hour', { ...sequence, minutes: 30 });
+    expect(allTemplates(STUDIO).map((t) => [t.name, t.data.minutes])).toEqual([['Half hour', 30]]);
+    dropTemplate(STUDIO, allTemplates(STUDIO)[0]!.id);
+    expect(allTemplates(STUDIO)).toEqual([]);
   });
   it('a version keeps its name among those that were kept by themselves', () => {
-    const id = createSequence(must(createClient('Ada')).id, null, 'ten', sequence);
-    keepRevision('sequence', id, 0, sequence, 'before the exam');
-    keepRevision('sequence', id, 0, { ...sequence, minutes: 12 });
+    const id = createSequence(STUDIO, must(createClient(STUDIO, 'Ada')).id, null, 'ten', sequence);
+    keepRevision(STUDIO, 'sequence', id, 0, sequence, 'before the exam');
+    keepRevision(STUDIO, 'sequence', id, 0, { ...sequence, minutes: 12 });
     expect(
-      revisionsOf(id)
+      revisionsOf(STUDIO, 'sequence', id)
         .map((r) => r.label)
         .sort(),
     ).toEqual(['before the exam', null]);

@@ -29,6 +29,8 @@ import { railOf } from '@/server/rail';
 import { revisionsOf } from '@/server/revisions';
 import { openRunOf, ownedBy, saveRun, startRun } from '@/server/runs';
 import { guarded } from '@/server/save';
+import { STUDIO } from '@/server/scope';
+import { over } from '@/core/base/revision';
 import { saveScreen, screenOf } from '@/server/screens';
 import { saveThresholds, thresholds } from '@/server/settings';
 import { createSequence, findSequence, saveSequence } from '@/server/sequences';
@@ -39,9 +41,9 @@ const path = join(folder, 'deep/er/test.db');
 process.env.KOKYU_DB = path;
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const client = () => must(createClient('Ada')).id;
-const row = (id: string) => findClient(id)!;
-const proposeFor = (id: string, minutes: number) => propose({ ...proposalInputFor(id)!, minutes });
+const client = () => must(createClient(STUDIO, 'Ada')).id;
+const row = (id: string) => findClient(STUDIO, id)!;
+const proposeFor = (id: string, minutes: number) => propose({ ...proposalInputFor(STUDIO, id)!, minutes });
 
 describe('the database file', () => {
   it('is made with its folder, with write-ahead log and foreign keys', () => {
@@ -53,7 +55,8 @@ describe('the database file', () => {
     expect(opened.db.$client.pragma('user_version', { simple: true })).toBe(knownVersion());
     expect(() =>
       opened.db.$client.exec(
-        `INSERT INTO looks SELECT 'x','local','nobody','visit',null,'{}','r',0,'a','a',null`,
+        `INSERT INTO looks (id, owner_id, client_id, purpose, data, rules_version, rev, at, updated_at)
+         VALUES ('x','local','nobody','visit','{}','r',0,'a','a')`,
       ),
     ).toThrow(/FOREIGN KEY/);
   });
@@ -101,18 +104,18 @@ describe('the database file', () => {
 
 describe('clients', () => {
   it('need a name, are found by any part of it, and percent signs are letters', () => {
-    expect(why(createClient('  '))).toMatch(/needs a name/);
-    expect(why(createClient('x'.repeat(200)))).toMatch(/120/);
-    must(createClient('Zoë 100 % Harbour'));
-    expect(listClients('harb', 0).rows.map((r) => r.name)).toEqual(['Zoë 100 % Harbour']);
-    expect(listClients('100 %', 0).total).toBe(1);
-    expect(listClients('%%', 0).total).toBe(0);
+    expect(why(createClient(STUDIO, '  '))).toMatch(/needs a name/);
+    expect(why(createClient(STUDIO, 'x'.repeat(200)))).toMatch(/120/);
+    must(createClient(STUDIO, 'Zoë 100 % Harbour'));
+    expect(listClients(STUDIO, 'harb', 0).rows.map((r) => r.name)).toEqual(['Zoë 100 % Harbour']);
+    expect(listClients(STUDIO, '100 %', 0).total).toBe(1);
+    expect(listClients(STUDIO, '%%', 0).total).toBe(0);
   });
   it('can be taken off the list and put back', () => {
     const id = client();
-    archiveClient(id);
-    expect(findClient(id)).toBeUndefined();
-    restoreClient(id);
+    archiveClient(STUDIO, id);
+    expect(findClient(STUDIO, id)).toBeUndefined();
+    restoreClient(STUDIO, id);
     expect(row(id).name).toBe('Ada');
   });
 });
@@ -120,42 +123,51 @@ describe('clients', () => {
 describe('saving', () => {
   it('over an old revision gives back what stands there and writes nothing', () => {
     const id = client();
-    expect(saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'first' })).toEqual({ ok: true, rev: 1 });
-    expect(saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'second' })).toMatchObject({
+    expect(saveScreen(STUDIO, id, over(0, { ...EMPTY_SCREEN, goals: 'first' }))).toEqual({
+      ok: true,
+      rev: 1,
+    });
+    expect(saveScreen(STUDIO, id, over(0, { ...EMPTY_SCREEN, goals: 'second' }))).toMatchObject({
       ok: false,
       conflict: { rev: 1, data: { goals: 'first' } },
     });
-    expect(screenOf(id).data.goals).toBe('first');
-    expect(saveScreen(id, 1, { ...EMPTY_SCREEN, goals: 'mine' }, true)).toEqual({ ok: true, rev: 2 });
-    expect(revisionsOf(id).map((r) => (r.data as { goals: string }).goals)).toEqual(['first']);
+    expect(screenOf(STUDIO, id).data.goals).toBe('first');
+    expect(saveScreen(STUDIO, id, over(1, { ...EMPTY_SCREEN, goals: 'mine' }, true))).toEqual({
+      ok: true,
+      rev: 2,
+    });
+    expect(revisionsOf(STUDIO, 'screen', id).map((r) => r.data.goals)).toEqual(['first']);
   });
   it('a correction of a finished look keeps the earlier value', () => {
-    const look = startLook(client());
-    saveLook(look, 0, { ...EMPTY_LOOK, note: 'as seen' });
-    expect(revisionsOf(look)).toEqual([]);
-    finishLook(look);
-    saveLook(look, 1, { ...EMPTY_LOOK, note: 'corrected' });
-    expect(revisionsOf(look).map((r) => (r.data as { note: string }).note)).toEqual(['as seen']);
+    const look = startLook(STUDIO, client());
+    saveLook(STUDIO, look, over(0, { ...EMPTY_LOOK, note: 'as seen' }));
+    expect(revisionsOf(STUDIO, 'look', look)).toEqual([]);
+    finishLook(STUDIO, look);
+    saveLook(STUDIO, look, over(1, { ...EMPTY_LOOK, note: 'corrected' }));
+    expect(revisionsOf(STUDIO, 'look', look).map((r) => r.data.note)).toEqual(['as seen']);
   });
   it('two windows on one sequence lose nothing', () => {
     const id = client();
     const sequence = must(proposeFor(id, 10));
-    const s = createSequence(id, null, 'ten', sequence);
-    expect(saveSequence(s, 0, { ...sequence, minutes: 12 })).toEqual({ ok: true, rev: 1 });
-    expect(saveSequence(s, 0, { ...sequence, minutes: 14 })).toMatchObject({
+    const s = createSequence(STUDIO, id, null, 'ten', sequence);
+    expect(saveSequence(STUDIO, s, over(0, { ...sequence, minutes: 12 }))).toEqual({ ok: true, rev: 1 });
+    expect(saveSequence(STUDIO, s, over(0, { ...sequence, minutes: 14 }))).toMatchObject({
       ok: false,
       conflict: { rev: 1, data: { minutes: 12 } },
     });
-    expect(saveSequence(s, 1, { ...sequence, minutes: 14 }, true)).toEqual({ ok: true, rev: 2 });
-    expect(findSequence(s)!.data.minutes).toBe(14);
-    expect(revisionsOf(s).map((r) => (r.data as { minutes: number }).minutes)).toEqual([12]);
+    expect(saveSequence(STUDIO, s, over(1, { ...sequence, minutes: 14 }, true))).toEqual({
+      ok: true,
+      rev: 2,
+    });
+    expect(findSequence(STUDIO, s)!.data.minutes).toBe(14);
+    expect(revisionsOf(STUDIO, 'sequence', s).map((r) => r.data.minutes)).toEqual([12]);
   });
   it('of something that is gone says so', () => {
     const nowhere = '00000000-0000-4000-8000-000000000000';
     for (const saved of [
-      saveLook(nowhere, 0, EMPTY_LOOK),
-      saveSequence(nowhere, 0, must(proposeFor(client(), 5))),
-      saveScreen(nowhere, 0, EMPTY_SCREEN),
+      saveLook(STUDIO, nowhere, over(0, EMPTY_LOOK)),
+      saveSequence(STUDIO, nowhere, over(0, must(proposeFor(client(), 5)))),
+      saveScreen(STUDIO, nowhere, over(0, EMPTY_SCREEN)),
     ]) {
       expect(saved).toMatchObject({ ok: false, why: expect.stringMatching(/no longer here/) });
     }
@@ -166,9 +178,11 @@ describe('runs', () => {
   it('are resumed where they were, end once, and teach what is owned', () => {
     const id = client();
     const sequence = must(proposeFor(id, 10));
-    const run = startRun(id, createSequence(id, null, 'ten', sequence), sequence);
-    expect(saveRun(run, 0, sequence, { ...NEW_RUN, index: 1, blockS: 12.5 })).toEqual({ ok: true, rev: 1 });
-    expect(openRunOf(id)!.state).toMatchObject({ index: 1, blockS: 12.5 });
+    const run = startRun(STUDIO, id, createSequence(STUDIO, id, null, 'ten', sequence), sequence);
+    expect(
+      saveRun(STUDIO, run, over(0, { sequence: sequence, state: { ...NEW_RUN, index: 1, blockS: 12.5 } })),
+    ).toEqual({ ok: true, rev: 1 });
+    expect(openRunOf(STUDIO, id)!.state).toMatchObject({ index: 1, blockS: 12.5 });
     const results = sequence.blocks.map((b) => ({
       blockId: b.id,
       drillId: b.drillId,
@@ -176,11 +190,11 @@ describe('runs', () => {
       note: '',
       outcome: 'done' as const,
     }));
-    saveRun(run, 1, sequence, { ...NEW_RUN, stage: 'done', results });
-    expect(openRunOf(id)).toBeUndefined();
-    expect(ownedBy(id).level).toBeGreaterThanOrEqual(0);
-    expect(ownedBy(id).drills).toEqual(sequence.blocks.map((b) => b.drillId));
-    expect(proposalInputFor(id)!.owned).toEqual(ownedBy(id).drills);
+    saveRun(STUDIO, run, over(1, { sequence: sequence, state: { ...NEW_RUN, stage: 'done', results } }));
+    expect(openRunOf(STUDIO, id)).toBeUndefined();
+    expect(ownedBy(STUDIO, id).level).toBeGreaterThanOrEqual(0);
+    expect(ownedBy(STUDIO, id).drills).toEqual(sequence.blocks.map((b) => b.drillId));
+    expect(proposalInputFor(STUDIO, id)!.owned).toEqual(ownedBy(STUDIO, id).drills);
   });
 });
 
@@ -188,8 +202,8 @@ describe('a client file', () => {
   it.each(demoFiles(new Date('2026-11-20T09:00:00Z')).map((f) => [f.name, f] as const))(
     'comes back the same but for its ids: %s',
     (_, file) => {
-      const id = must(importClientFile(file)).id;
-      const back = clientFileOf(id)!;
+      const id = must(importClientFile(STUDIO, file)).id;
+      const back = clientFileOf(STUDIO, id)!;
       const plain = (f: typeof file) => ({
         ...f,
         looks: f.looks
@@ -205,7 +219,7 @@ describe('a client file', () => {
       expect(plain(back)).toEqual(plain(file));
       for (const r of back.runs)
         if (r.state.relookLookId) expect(back.looks.map((l) => l.id)).toContain(r.state.relookLookId);
-      expect(must(importClientFile(file)).id).not.toBe(id);
+      expect(must(importClientFile(STUDIO, file)).id).not.toBe(id);
     },
   );
 });
@@ -266,26 +280,30 @@ describe('a database of the first version', () => {
 describe('what follows from the records', () => {
   it('a new client is due at Screen, then Look, then Write, then Coach', () => {
     const id = client();
-    const due = () => railOf(row(id)).due;
+    const due = () => railOf(STUDIO, row(id)).due;
     expect(due()).toBe('screen');
-    saveScreen(id, 0, { ...EMPTY_SCREEN, goals: 'row' });
+    saveScreen(STUDIO, id, over(0, { ...EMPTY_SCREEN, goals: 'row' }));
     expect(due()).toBe('look');
-    const look = startLook(id);
-    saveLook(look, 0, { ...EMPTY_LOOK, signs: { reversed: true } });
+    const look = startLook(STUDIO, id);
+    saveLook(STUDIO, look, over(0, { ...EMPTY_LOOK, signs: { reversed: true } }));
     expect(due()).toBe('look');
-    finishLook(look);
+    finishLook(STUDIO, look);
     expect(due()).toBe('read');
-    createSequence(id, look, 'ten', must(proposeFor(id, 10)));
+    createSequence(STUDIO, id, look, 'ten', must(proposeFor(id, 10)));
     expect(due()).toBe('coach');
-    saveScreen(id, 1, { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting', at: new Date().toISOString() }] });
+    saveScreen(
+      STUDIO,
+      id,
+      over(1, { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting', at: new Date().toISOString() }] }),
+    );
     expect(due()).toBe('screen');
-    expect(railOf(row(id)).stations[0]!.fresh).toBe('1 red flag open');
+    expect(railOf(STUDIO, row(id)).stations[0]!.fresh).toBe('1 red flag open');
   });
   it('a record is kept raw beside the look and read again from it', () => {
     const id = client();
-    const look = startLook(id);
+    const look = startLook(STUDIO, id);
     const csv = printBandCsv(simulateBands(bandSetup({ ratePerMin: 15 }), 90).record);
-    const kept = must(keepRecording(look, 'bands.csv', new TextEncoder().encode(csv)));
+    const kept = must(keepRecording(STUDIO, look, 'bands.csv', new TextEncoder().encode(csv)));
     expect(kept.kind).toBe('csv');
     const note = {
       recordId: kept.id,
@@ -295,42 +313,51 @@ describe('what follows from the records', () => {
       calibration: [],
     };
     const data = { ...EMPTY_LOOK, bands: [note] };
-    saveLook(look, 0, data);
-    expect(Math.abs(quietBandsOf(data)!.ratePerMin - 15)).toBeLessThan(1);
-    expect(quietBandsOf(data)!.ribShare).not.toBeNull();
-    expect(quietBandsOf({ ...data, bands: [{ ...note, places: [null, 'belly'] }] })!.ribShare).toBeNull();
-    expect(bandsOf({ ...data, bands: [{ ...note, recordId: 'gone' }] })).toEqual([]);
-    expect(Buffer.from(findRecording(kept.id)!.bytes).toString()).toBe(csv);
-    expect(latestVisit(id)!.id).toBe(look);
-    expect(looksOf(id)).toHaveLength(1);
+    saveLook(STUDIO, look, over(0, data));
+    expect(Math.abs(quietBandsOf(STUDIO, data)!.ratePerMin - 15)).toBeLessThan(1);
+    expect(quietBandsOf(STUDIO, data)!.ribShare).not.toBeNull();
+    expect(
+      quietBandsOf(STUDIO, { ...data, bands: [{ ...note, places: [null, 'belly'] }] })!.ribShare,
+    ).toBeNull();
+    expect(bandsOf(STUDIO, { ...data, bands: [{ ...note, recordId: 'gone' }] })).toEqual([]);
+    expect(Buffer.from(findRecording(STUDIO, kept.id)!.bytes).toString()).toBe(csv);
+    expect(latestVisit(STUDIO, id)!.id).toBe(look);
+    expect(looksOf(STUDIO, id)).toHaveLength(1);
   });
   it('a file that cannot be read is refused and not kept', () => {
-    const look = startLook(client());
-    expect(why(keepRecording(look, 'x.csv', new TextEncoder().encode('nothing')))).toMatch(/line 1/);
-    expect(why(keepRecording(look, 'x.edf', new Uint8Array(400)))).toMatch(/header/);
-    expect(recordingsOf(look)).toEqual([]);
+    const look = startLook(STUDIO, client());
+    expect(why(keepRecording(STUDIO, look, 'x.csv', new TextEncoder().encode('nothing')))).toMatch(/line 1/);
+    expect(why(keepRecording(STUDIO, look, 'x.edf', new Uint8Array(400)))).toMatch(/header/);
+    expect(recordingsOf(STUDIO, look)).toEqual([]);
     expect(
-      why(keepRecording('00000000-0000-4000-8000-000000000000', 'x.wav', printWav(exhaleSound('even', 2)))),
+      why(
+        keepRecording(
+          STUDIO,
+          '00000000-0000-4000-8000-000000000000',
+          'x.wav',
+          printWav(exhaleSound('even', 2)),
+        ),
+      ),
     ).toMatch(/no longer here/);
   });
   it('schools, thresholds and choices of tests are kept', () => {
     const id = client();
-    setControl(id, 'brace');
+    setControl(STUDIO, id, 'brace');
     expect(row(id).control).toBe('brace');
-    saveThresholds({ fastPerMin: 18 });
-    expect(thresholds()).toMatchObject({ fastPerMin: 18, calmHoldS: 25 });
-    saveThresholds({});
-    expect(thresholds().fastPerMin).toBe(22.2);
-    saveProtocol({ name: 'First visit', tests: ['quiet', 'tape'] });
-    saveProtocol({ name: 'First visit', tests: ['quiet'] });
-    expect(savedProtocols().map((p) => [p.name, p.tests])).toEqual([['First visit', ['quiet']]]);
-    dropProtocol(savedProtocols()[0]!.id);
-    expect(savedProtocols()).toEqual([]);
+    saveThresholds(STUDIO, { fastPerMin: 18 });
+    expect(thresholds(STUDIO)).toMatchObject({ fastPerMin: 18, calmHoldS: 25 });
+    saveThresholds(STUDIO, {});
+    expect(thresholds(STUDIO).fastPerMin).toBe(22.2);
+    saveProtocol(STUDIO, { name: 'First visit', tests: ['quiet', 'tape'] });
+    saveProtocol(STUDIO, { name: 'First visit', tests: ['quiet'] });
+    expect(savedProtocols(STUDIO).map((p) => [p.name, p.tests])).toEqual([['First visit', ['quiet']]]);
+    dropProtocol(STUDIO, savedProtocols(STUDIO)[0]!.id);
+    expect(savedProtocols(STUDIO)).toEqual([]);
   });
   it('a proposal rests on flags and school alone when nobody has looked', () => {
     const sequence = must(proposeFor(client(), 12));
     expect(sequence.blocks.length).toBeGreaterThan(1);
-    expect(proposalInputFor('00000000-0000-4000-8000-000000000000')).toBeNull();
-    expect(holdFor(client())).toBeNull();
+    expect(proposalInputFor(STUDIO, '00000000-0000-4000-8000-000000000000')).toBeNull();
+    expect(holdFor(STUDIO, client())).toBeNull();
   });
 });

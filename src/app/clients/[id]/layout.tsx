@@ -2,29 +2,36 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { findClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
+import { damagedOf } from '@/server/damaged';
 import { railOf } from '@/server/rail';
+import { scopeOfRequest } from '@/server/scope';
 import { ClientHead } from '@/stations/client-head';
 import { StationRail } from '@/stations/rail';
-import { archiveClient, renameClient, restoreClient } from '../../actions';
+import { archiveClient, beginAnew, renameClient, restoreClient } from './actions';
+import { DamagedNotice } from './damaged-notice';
 
 type Props = { children: ReactNode; params: Promise<{ id: string }> };
 
 export default async function ClientLayout({ children, params }: Props) {
   const { id } = await params;
   if (!connect().ok) return null;
-  const client = findClient(id);
+  const scope = await scopeOfRequest();
+  const client = findClient(scope, id);
   if (!client) notFound();
-  const rail = railOf(client);
+  const damaged = damagedOf(scope, id);
+  const screenDamaged = damaged.some((d) => d.kind === 'screen');
+  const rail = screenDamaged ? null : railOf(scope, client);
   return (
     <>
       <ClientHead
         clientId={id}
         name={client.name}
-        goals={rail.goals}
+        goals={rail?.goals ?? ''}
         actions={{ renameClient, archiveClient, restoreClient }}
       />
-      <StationRail clientId={id} stations={rail.stations} due={rail.due} />
-      <div className="pt-4">{children}</div>
+      {rail && <StationRail clientId={id} stations={rail.stations} due={rail.due} />}
+      {damaged.length > 0 && <DamagedNotice clientId={id} damaged={damaged} beginAnew={beginAnew} />}
+      {!screenDamaged && <div className="pt-4">{children}</div>}
     </>
   );
 }

@@ -2,11 +2,13 @@ import { printBandCsv } from '@/core/formats/band-csv';
 import { printEdf } from '@/core/formats/edf';
 import { marksOf } from '@/core/formats/marks';
 import { analyse } from '@/core/signal/analyse';
+import { scopeOfRequest } from '@/server/scope';
 import { bandRecordOf, findRecording } from '@/server/recordings';
 
 /** A kept record: as it came, as EDF+ with the turns of the breath marked, or as CSV. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const row = findRecording((await params).id);
+  const scope = await scopeOfRequest();
+  const row = findRecording(scope, (await params).id);
   if (!row) return new Response('Nothing is kept under this address.', { status: 404 });
   const as = new URL(request.url).searchParams.get('as') ?? 'raw';
   const send = (body: BodyInit, type: string, extension: string) =>
@@ -19,7 +21,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     });
   if (as === 'raw' || row.kind === 'wav')
     return send(new Uint8Array(row.bytes), 'application/octet-stream', row.kind);
-  const record = bandRecordOf({ recordId: row.id, places: [] });
+  const record = bandRecordOf(scope, { recordId: row.id, places: [] });
   if (!record.ok) return new Response(record.why, { status: 422 });
   if (as === 'csv') return send(printBandCsv(record.value), 'text/csv; charset=utf-8', 'csv');
   const found = analyse(record.value);

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { SHEET_FOR, sheetOf, type Sheet } from '@/core/sequence/sheet';
+import type { Scope } from '@/server/scope';
 import { screenOf } from '@/server/screens';
 import { findSequence } from '@/server/sequences';
 
@@ -7,14 +8,15 @@ const Asked = z.object({ for: z.enum(SHEET_FOR), large: z.stringbool().default(f
 
 /** The sheet that an address asks for, or null where there is none. */
 export function askedSheet(
+  scope: Scope,
   sequenceId: string,
   search: URLSearchParams,
 ): { sheet: Sheet; large: boolean } | null {
   const asked = Asked.safeParse(Object.fromEntries(search));
-  const row = z.uuid().safeParse(sequenceId).success ? findSequence(sequenceId) : undefined;
+  const row = z.uuid().safeParse(sequenceId).success ? findSequence(scope, sequenceId) : undefined;
   if (!row || !asked.success) return null;
   return {
-    sheet: sheetOf(row.data, row.name, asked.data.for, screenOf(row.clientId).data.flags),
+    sheet: sheetOf(row.data, row.name, asked.data.for, screenOf(scope, row.clientId).data.flags),
     large: asked.data.large,
   };
 }

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { scopeOfRequest } from '@/server/scope';
 import { SheetPage } from '@/stations/sheet/sheet-page';
 import { askedSheet } from './asked-sheet';
 
@@ -12,7 +13,7 @@ export default async function PrintedSheet({ params, searchParams }: Props) {
   const search = new URLSearchParams(
     Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
   );
-  const asked = askedSheet(sequenceId, search);
+  const asked = askedSheet(await scopeOfRequest(), sequenceId, search);
   if (!asked) notFound();
   return (
     <SheetPage sheet={asked.sheet} large={asked.large} pdfHref={`/sheets/${sequenceId}/pdf?${search}`} />

@@ -1,6 +1,7 @@
 import dynamic from 'next/dynamic';
 import type { ComponentType } from 'react';
 import type { TestId } from '@/core/look/tests';
+import { awake } from '@/ui/awake';
 import { HandsTest } from './hands';
 import { HoldTest } from './hold';
 import type { PanelProps } from './panel';
@@ -13,16 +14,16 @@ export const PANELS: Record<TestId, ComponentType<PanelProps>> = {
   quiet: QuietTest,
   hands: HandsTest,
   rings: RingsTest,
-  sweep: dynamic(() => import('./sweep').then((m) => m.SweepTest)),
-  sideBend: dynamic(() => import('./side-bend').then((m) => m.SideBendTest)),
-  five: dynamic(() => import('./five').then((m) => m.FiveTest)),
+  sweep: dynamic(() => import('./sweep').then((m) => awake<PanelProps>(m.SweepTest))),
+  sideBend: dynamic(() => import('./side-bend').then((m) => awake<PanelProps>(m.SideBendTest))),
+  five: dynamic(() => import('./five').then((m) => awake<PanelProps>(m.FiveTest))),
   signs: SignsTest,
   stack: StackTest,
   core: CoreTest,
-  tape: dynamic(() => import('./tape').then((m) => m.TapeTest)),
-  exhale: dynamic(() => import('./exhale').then((m) => m.ExhaleTest)),
+  tape: dynamic(() => import('./tape').then((m) => awake<PanelProps>(m.TapeTest))),
+  exhale: dynamic(() => import('./exhale').then((m) => awake<PanelProps>(m.ExhaleTest))),
   hold: HoldTest,
-  symptoms: dynamic(() => import('./symptoms').then((m) => m.SymptomsTest)),
-  numbers: dynamic(() => import('./numbers').then((m) => m.NumbersTest)),
-  bands: dynamic(() => import('./bands').then((m) => m.BandsTest)),
+  symptoms: dynamic(() => import('./symptoms').then((m) => awake<PanelProps>(m.SymptomsTest))),
+  numbers: dynamic(() => import('./numbers').then((m) => awake<PanelProps>(m.NumbersTest))),
+  bands: dynamic(() => import('./bands').then((m) => awake<PanelProps>(m.BandsTest))),
 };

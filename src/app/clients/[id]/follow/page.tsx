@@ -5,18 +5,20 @@ import { findClient } from '@/server/clients';
 import { looksOf, quietBandsOf, readingsOf } from '@/server/looks';
 import { screenOf } from '@/server/screens';
 import { runsOf } from '@/server/runs';
+import { scopeOfRequest } from '@/server/scope';
 import { FollowStation, type Visit } from '@/stations/follow/follow-station';
 
 export default async function FollowPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const client = findClient(id);
+  const scope = await scopeOfRequest();
+  const client = findClient(scope, id);
   if (!client) notFound();
-  const flags = screenOf(id).data.flags;
-  const looks = looksOf(id)
+  const flags = screenOf(scope, id).data.flags;
+  const looks = looksOf(scope, id)
     .filter((l) => l.purpose === 'visit')
     .reverse();
   const visits = looks.map((l): Visit => {
-    const quiet = quietMeasures(l.data, quietBandsOf(l.data));
+    const quiet = quietMeasures(l.data, quietBandsOf(scope, l.data));
     return {
       id: l.id,
       at: l.at,
@@ -26,8 +28,10 @@ export default async function FollowPage({ params }: { params: Promise<{ id: str
       hold: holdMeasure(l.data.holds),
     };
   });
-  const outcomes = outcomesOf(looks.map((l) => ({ at: l.at, result: readingsOf(l.data, flags, client) })));
-  const runs = runsOf(id).map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
+  const outcomes = outcomesOf(
+    looks.map((l) => ({ at: l.at, result: readingsOf(scope, l.data, flags, client) })),
+  );
+  const runs = runsOf(scope, id).map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
     id: runId,
     startedAt,
     endedAt,

@@ -1,11 +1,13 @@
 import { looksOf } from '@/server/looks';
 import { savedProtocols } from '@/server/protocols';
+import { scopeOfRequest } from '@/server/scope';
 import { LookList } from '@/stations/look/look-list';
-import { dropProtocol, startLook, storeProtocol } from '../../../actions';
+import { dropProtocol, startLook, storeProtocol } from './actions';
 
 export default async function LooksPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const looks = looksOf(id).map(({ id: lookId, at, finishedAt, purpose, data }) => ({
+  const scope = await scopeOfRequest();
+  const looks = looksOf(scope, id).map(({ id: lookId, at, finishedAt, purpose, data }) => ({
     id: lookId,
     at,
     finishedAt,
@@ -16,7 +18,7 @@ export default async function LooksPage({ params }: { params: Promise<{ id: stri
     <LookList
       clientId={id}
       looks={looks}
-      saved={savedProtocols()}
+      saved={savedProtocols(scope)}
       actions={{ start: startLook, saveProtocol: storeProtocol, dropProtocol }}
     />
   );

@@ -3,14 +3,16 @@ import { ownLibrary } from '@/server/drills';
 import { latestVisit, prescriptionFor, proposalInputFor } from '@/server/propose-for';
 import { sequencesOf } from '@/server/sequences';
 import { allTemplates } from '@/server/templates';
+import { scopeOfRequest } from '@/server/scope';
 import { SequenceList } from '@/stations/write/sequence-list';
-import { dropTemplate, keepSequence } from '../../../actions';
+import { dropTemplate, keepSequence } from './actions';
 
 export default async function WritePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const plan = proposalInputFor(id);
+  const scope = await scopeOfRequest();
+  const plan = proposalInputFor(scope, id);
   if (!plan) notFound();
-  const sequences = sequencesOf(id).map(({ id: sequenceId, name, updatedAt, data }) => ({
+  const sequences = sequencesOf(scope, id).map(({ id: sequenceId, name, updatedAt, data }) => ({
     id: sequenceId,
     name,
     updatedAt,
@@ -19,12 +21,12 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
   return (
     <SequenceList
       clientId={id}
-      looked={Boolean(latestVisit(id))}
+      looked={Boolean(latestVisit(scope, id))}
       sequences={sequences}
-      templates={allTemplates()}
-      prescription={prescriptionFor(id)}
+      templates={allTemplates(scope)}
+      prescription={prescriptionFor(scope, id)}
       plan={plan}
-      library={ownLibrary()}
+      library={ownLibrary(scope)}
       actions={{ keepSequence, dropTemplate }}
     />
   );

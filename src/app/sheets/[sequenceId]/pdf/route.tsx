@@ -1,11 +1,12 @@
 import { renderToBuffer } from '@react-pdf/renderer';
 import { SheetPdf } from '@/pictures/sheet-pdf';
+import { scopeOfRequest } from '@/server/scope';
 import { askedSheet } from '../asked-sheet';
 
 /** The sheet of a sequence as a PDF; made here, and nothing of it is kept. */
 export async function GET(request: Request, { params }: { params: Promise<{ sequenceId: string }> }) {
   const { sequenceId } = await params;
-  const asked = askedSheet(sequenceId, new URL(request.url).searchParams);
+  const asked = askedSheet(await scopeOfRequest(), sequenceId, new URL(request.url).searchParams);
   if (!asked)
     return new Response('This sequence is no longer here, or nobody knows such a sheet.', {
       status: 404,

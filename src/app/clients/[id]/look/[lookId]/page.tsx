@@ -4,19 +4,21 @@ import { findLook, readingsOf } from '@/server/looks';
 import { screenOf } from '@/server/screens';
 import { thresholds } from '@/server/settings';
 import { TestId } from '@/core/look/tests';
+import { scopeOfRequest } from '@/server/scope';
 import { LookStation } from '@/stations/look/look-station';
-import { finishLook, setAside, storeLook } from '../../../../actions';
+import { finishLook } from '../actions';
 
 type Props = { params: Promise<{ id: string; lookId: string }>; searchParams: Promise<{ test?: string }> };
 
 export default async function LookPage({ params, searchParams }: Props) {
   const { id, lookId } = await params;
+  const scope = await scopeOfRequest();
   const asked = TestId.safeParse((await searchParams).test);
-  const client = findClient(id);
-  const look = findLook(lookId);
+  const client = findClient(scope, id);
+  const look = findLook(scope, lookId);
   if (!client || !look || look.clientId !== id) notFound();
-  const screen = screenOf(id).data;
-  const { school } = readingsOf(look.data, screen.flags, client);
+  const screen = screenOf(scope, id).data;
+  const { school } = readingsOf(scope, look.data, screen.flags, client);
   return (
     <LookStation
       clientId={id}
@@ -29,8 +31,8 @@ export default async function LookPage({ params, searchParams }: Props) {
       school={school}
       flags={screen.flags}
       consent={screen.consent}
-      thresholds={thresholds()}
-      actions={{ save: storeLook, aside: setAside.bind(null, 'look', lookId), finish: finishLook }}
+      thresholds={thresholds(scope)}
+      finish={finishLook}
     />
   );
 }

@@ -1,20 +1,14 @@
 import { notFound } from 'next/navigation';
-import { openRedFlags } from '@/core/screen/red-flags';
-import type { Sequence } from '@/core/sequence/sequence';
+import { barOf } from '@/core/run/may-run';
 import { ownLibrary } from '@/server/drills';
 import { proposalInputFor, quietBreathOf } from '@/server/propose-for';
 import { revisionsOf } from '@/server/revisions';
 import { screenOf } from '@/server/screens';
 import { findSequence } from '@/server/sequences';
+import { scopeOfRequest } from '@/server/scope';
 import { WriteStation } from '@/stations/write/write-station';
-import {
-  keepSequence,
-  keepTemplate,
-  keepVersion,
-  setAside,
-  startRun,
-  storeSequence,
-} from '../../../../actions';
+import { startRun } from '../../coach/actions';
+import { keepSequence, keepTemplate, keepVersion } from '../actions';
 
 export default async function SequencePage({
   params,
@@ -22,15 +16,16 @@ export default async function SequencePage({
   params: Promise<{ id: string; sequenceId: string }>;
 }) {
   const { id, sequenceId } = await params;
-  const row = findSequence(sequenceId);
-  const plan = proposalInputFor(id);
+  const scope = await scopeOfRequest();
+  const row = findSequence(scope, sequenceId);
+  const plan = proposalInputFor(scope, id);
   if (!row || row.clientId !== id || !plan) notFound();
-  const screen = screenOf(id).data;
-  const versions = revisionsOf(sequenceId).map((r) => ({
+  const screen = screenOf(scope, id).data;
+  const versions = revisionsOf(scope, 'sequence', sequenceId).map((r) => ({
     rev: r.rev,
     at: r.at,
     label: r.label,
-    data: r.data as Sequence,
+    data: r.data,
   }));
   return (
     <WriteStation
@@ -40,13 +35,11 @@ export default async function SequencePage({
       initial={row.data}
       rev={row.rev}
       plan={plan}
-      library={ownLibrary()}
-      redFlagOpen={openRedFlags(screen.redFlags).length > 0}
-      air={{ size: screen.size ?? null, quiet: quietBreathOf(id), flags: screen.flags }}
+      library={ownLibrary(scope)}
+      bar={barOf(screen)}
+      air={{ size: screen.size ?? null, quiet: quietBreathOf(scope, id), flags: screen.flags }}
       versions={versions}
       actions={{
-        save: storeSequence,
-        aside: setAside.bind(null, 'sequence', sequenceId),
         keepSequence,
         keepVersion,
         keepTemplate,

@@ -1,8 +1,8 @@
 'use client';
 
+import { Button } from '../button';
+import { Notice } from '../notice';
 import type { Autosave } from './use-autosave';
-import { Button } from './button';
-import { Notice } from './notice';
 
 /** Says whether everything is stored, and settles a change from another window. */
 export function SaveStatus<T>({ autosave, onCopyMine }: { autosave: Autosave<T>; onCopyMine?: () => void }) {
@@ -30,10 +30,17 @@ export function SaveStatus<T>({ autosave, onCopyMine }: { autosave: Autosave<T>;
     );
   }
   return (
-    <p role="status" className="text-[13.5px] text-soft">
-      {autosave.state === 'saving' ? 'Saving …' : 'All saved'}
-      {autosave.joined && autosave.state === 'saved' ? ' · edits of another window were joined in' : ''}
-      {autosave.recovered && autosave.state === 'saved' ? ' · what you had not saved was found again' : ''}
-    </p>
+    <>
+      {autosave.refused.length > 0 && (
+        <Notice level="care">
+          Everything was saved but what cannot be: {autosave.refused.join('; ')}. Correct it here.
+        </Notice>
+      )}
+      <p role="status" className="text-[13.5px] text-soft">
+        {autosave.state === 'saving' ? 'Not yet on disk …' : 'All saved'}
+        {autosave.joined && autosave.state === 'saved' ? ' · edits of another window were joined in' : ''}
+        {autosave.recovered && autosave.state === 'saved' ? ' · what you had not saved was found again' : ''}
+      </p>
+    </>
   );
 }

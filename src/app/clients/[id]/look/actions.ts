@@ -1,0 +1,46 @@
+'use server';
+
+import * as z from 'zod';
+import { fail, ok, type Result } from '@/core/base/result';
+import { EMPTY_LOOK } from '@/core/look/look';
+import { Protocol } from '@/core/look/tests';
+import { findClient } from '@/server/clients';
+import * as looks from '@/server/looks';
+import * as protocols from '@/server/protocols';
+import { command } from '../../../command';
+
+const Id = z.uuid();
+
+/** Takes a client and the tests to make (without them all); makes the client's file stale. */
+export async function startLook(clientId: string, protocol?: Protocol): Promise<Result<{ id: string }>> {
+  return command(
+    z.tuple([Id, z.optional(Protocol)]),
+    [clientId, protocol],
+    ([id, p], scope): Result<{ id: string }> =>
+      findClient(scope, id)
+        ? ok({
+            id: looks.startLook(scope, id, 'visit', null, p ? { ...EMPTY_LOOK, protocol: p } : EMPTY_LOOK),
+          })
+        : fail('This client is no longer here.'),
+    [[`/clients/${clientId}`, 'layout']],
+  );
+}
+
+/** Takes a look and closes it; makes the client's file stale. */
+export async function finishLook(id: string): Promise<Result<null>> {
+  return command(Id, id, (i, scope) => looks.finishLook(scope, i), [['/clients/[id]', 'layout']]);
+}
+
+/** Takes a named choice of tests; makes the pages where looks begin stale. */
+export async function storeProtocol(protocol: Protocol): Promise<Result<null>> {
+  return command(Protocol, protocol, (p, scope) => ok(protocols.saveProtocol(scope, p) ?? null), [
+    ['/clients/[id]/look', 'page'],
+  ]);
+}
+
+/** Takes the id of a named choice and forgets it; makes the pages where looks begin stale. */
+export async function dropProtocol(id: string): Promise<Result<null>> {
+  return command(Id, id, (i, scope) => ok(protocols.dropProtocol(scope, i) ?? null), [
+    ['/clients/[id]/look', 'page'],
+  ]);
+}

@@ -1,0 +1,67 @@
+import { sameRecord } from '../base/same';
+import { mergeSequences } from '../sequence/merge';
+import type { Sequence } from '../sequence/sequence';
+import type { BlockResult, RunState } from './run';
+
+/** A run as it is kept: what is coached and where it stands. */
+export type RunRecord = { sequence: Sequence; state: RunState };
+
+/** Later stages win: what has ended does not begin again, and a stop sign stands above all. */
+const RANK: Record<RunState['stage'], number> = { running: 0, relook: 1, done: 2, stopped: 3 };
+
+/**
+ * Joins what two windows did to one run since `base`; null where both said different things of the same block. A stop sign
+ * that either window saw stands, with its note, whatever else was done.
+ */
+export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): RunRecord | null {
+  const stop = mine.state.stage === 'stopped' ? mine : theirs.state.stage === 'stopped' ? theirs : null;
+  const results = mergeResults(base.state.results, mine.state.results, theirs.state.results);
+  const { sequence, clashes } = mergeSequences(base.sequence, mine.sequence, theirs.sequence);
+  if (!stop && (results.clash || clashes.length > 0)) return null;
+  const moved = mine.state.index !== base.state.index || mine.state.blockS !== base.state.blockS;
+  const lead = stop ?? (RANK[mine.state.stage] !== RANK[theirs.state.stage] ? further(mine, theirs) : null);
+  const place = lead ?? (moved ? mine : theirs);
+  return {
+    sequence,
+    state: {
+      ...place.state,
+      index: Math.min(place.state.index, Math.max(0, sequence.blocks.length - 1)),
+      results: results.list,
+      ...(stop ? stopOf(mine.state, theirs.state) : {}),
+    },
+  };
+}
+
+const further = (a: RunRecord, b: RunRecord): RunRecord =>
+  RANK[a.state.stage] > RANK[b.state.stage] ? a : b;
+
+/** The sign of the first window that stopped, and both notes. */
+function stopOf(mine: RunState, theirs: RunState): Pick<RunState, 'stage' | 'stopSign' | 'stopNote'> {
+  const notes = [...new Set([theirs.stopNote, mine.stopNote])].filter(Boolean);
+  return {
+    stage: 'stopped',
+    stopSign: theirs.stopSign ?? mine.stopSign,
+    stopNote: notes.join('; ').slice(0, 2000),
+  };
+}
+
+/** The results of both windows by block; a clash is a block that both changed, each in another way. */
+function mergeResults(
+  base: readonly BlockResult[],
+  mine: readonly BlockResult[],
+  theirs: readonly BlockResult[],
+): { list: BlockResult[]; clash: boolean } {
+  const of = (list: readonly BlockResult[], id: string) => list.find((r) => r.blockId === id);
+  let clash = false;
+  const joined = (id: string): BlockResult | undefined => {
+    const [b, m, t] = [of(base, id), of(mine, id), of(theirs, id)];
+    if (!m || sameRecord(m, b)) return t ?? m;
+    if (!t || sameRecord(t, b) || sameRecord(m, t)) return m;
+    if (t.quality !== null && m.quality !== null && t.quality !== m.quality && b?.quality !== t.quality)
+      clash = true;
+    const notes = [...new Set([t.note, m.note])].filter(Boolean);
+    return { ...m, quality: m.quality ?? t.quality, note: notes.join('; ').slice(0, 2000) };
+  };
+  const ids = [...new Set([...theirs, ...mine].map((r) => r.blockId))];
+  return { list: ids.flatMap((id) => joined(id) ?? []), clash };
+}

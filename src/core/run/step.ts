@@ -1,0 +1,214 @@
+import type { Prop } from '../body/props';
+import { cuesOf } from '../drills/aim-cues';
+import type { Drill } from '../drills/drill';
+import type { Flags } from '../screen/flags';
+import type { StopSign } from '../screen/stop-signs';
+import { easierThan, harderThan } from '../sequence/alternatives';
+import { drillOf, layoutOf, type Block, type Sequence } from '../sequence/sequence';
+import { coachedBlock, type CoachedBlock } from './coached';
+import type { BlockResult, RunState } from './run';
+
+/** A session as it goes: what is coached, where it stands, and whether its clock runs. */
+export type Session = { sequence: Sequence; state: RunState; running: boolean };
+
+/** What can happen in a session. Moments are seconds on the clock of the block. */
+export type RunEvent =
+  | { kind: 'start' }
+  | { kind: 'pause'; atS: number }
+  /** The clock has come to `atS`; past the end of the block the next one begins. */
+  | { kind: 'clock'; atS: number }
+  | { kind: 'next' }
+  | { kind: 'back' }
+  /** Set-up is over sooner than planned. */
+  | { kind: 'ready' }
+  | { kind: 'easier' }
+  | { kind: 'harder' }
+  | { kind: 'otherCue' }
+  | { kind: 'rate'; blockId: string; quality: number }
+  | { kind: 'note'; blockId: string; text: string }
+  | { kind: 'stop'; sign: StopSign; note: string }
+  /** Taken up again after the page went: it stands paused where it was kept. */
+  | { kind: 'resume' }
+  /** The look again was made and kept, or was left out (null). */
+  | { kind: 'lookAgain'; lookId: string | null };
+
+/** What a change of drill in the room rests on. */
+export type RunContext = { flags: Flags; props: readonly Prop[]; catalogue: readonly Drill[] };
+
+/**
+ * What a session is after an event. Every block that is left has a result, whether it was done, cut short or exchanged;
+ * a stop sign ends the session whatever else is going on, and an ended one takes only ratings and notes.
+ */
+export function step(session: Session, event: RunEvent, context: RunContext): Session {
+  const { state } = session;
+  if (event.kind === 'rate') return withResult(session, event.blockId, { quality: event.quality });
+  if (event.kind === 'note') return withResult(session, event.blockId, { note: event.text });
+  if (state.stage === 'done' || state.stage === 'stopped') return { ...session, running: false };
+  if (event.kind === 'stop') return stopped(session, event.sign, event.note);
+  if (event.kind === 'resume') return { ...session, running: false };
+  if (state.stage === 'relook') return event.kind === 'lookAgain' ? ended(session, event.lookId) : session;
+  const coached = coachedNow(session);
+  switch (event.kind) {
+    case 'start':
+      return coached ? { ...session, running: true } : session;
+    case 'pause':
+      return { ...at(session, event.atS), running: false };
+    case 'clock':
+      return coached && event.atS >= coached.totalS
+        ? left(session, 'done', state.index + 1)
+        : at(session, event.atS);
+    case 'ready':
+      return coached && state.blockS < coached.prepS ? at(session, coached.prepS) : session;
+    case 'next':
+      return left(session, 'skipped', state.index + 1);
+    case 'back':
+      return state.index === 0 ? at(session, 0) : left(session, 'skipped', state.index - 1);
+    case 'easier':
+    case 'harder':
+      return exchanged(session, event.kind, context);
+    case 'otherCue':
+      return withOtherCue(session);
+    case 'lookAgain':
+      return session;
+  }
+}
+
+/** The block that a session stands at with its clock; null when there is none. */
+export function coachedNow({ sequence, state }: Pick<Session, 'sequence' | 'state'>): CoachedBlock | null {
+  const placed = layoutOf(sequence).placed[state.index];
+  return placed ? coachedBlock(placed) : null;
+}
+
+/** Seconds that are left of a session, the look again included; never below none. */
+export function leftS({ sequence, state }: Pick<Session, 'sequence' | 'state'>): number {
+  if (state.stage !== 'running') return 0;
+  const layout = layoutOf(sequence);
+  const startS = layout.placed[state.index]?.startS ?? 0;
+  return Math.max(0, layout.totalS - startS - state.blockS);
+}
+
+/** The block whose quality is asked for: the last one that was left, where it still stands in the sequence. */
+export function ratedBlock({ sequence, state }: Pick<Session, 'sequence' | 'state'>): BlockResult | null {
+  const last = state.results.at(-1);
+  return last &&
+    (last.outcome === 'done' || last.outcome === 'skipped') &&
+    sequence.blocks.some((b) => b.id === last.blockId)
+    ? last
+    : null;
+}
+
+const at = (session: Session, atS: number): Session => ({
+  ...session,
+  state: { ...session.state, blockS: Number.isFinite(atS) ? Math.max(0, atS) : session.state.blockS },
+});
+
+/** A result for a block at the end of the list; what was said of it before stays said. */
+function resultsWith(
+  state: RunState,
+  block: Block,
+  outcome: BlockResult['outcome'],
+  note?: string,
+): BlockResult[] {
+  const before = state.results.find((r) => r.blockId === block.id);
+  return [
+    ...state.results.filter((r) => r !== before),
+    {
+      blockId: block.id,
+      drillId: block.drillId,
+      quality: before?.quality ?? null,
+      note: [before?.note, note].filter(Boolean).join('; '),
+      outcome,
+    },
+  ];
+}
+
+function left(session: Session, outcome: 'done' | 'skipped', to: number): Session {
+  const { sequence, state } = session;
+  const block = sequence.blocks[state.index];
+  const over = to >= sequence.blocks.length;
+  return {
+    ...session,
+    running: session.running && !over,
+    state: {
+      ...state,
+      results: block ? resultsWith(state, block, outcome) : state.results,
+      index: over ? state.index : to,
+      blockS: 0,
+      stage: over ? 'relook' : 'running',
+    },
+  };
+}
+
+function stopped(session: Session, stopSign: StopSign, stopNote: string): Session {
+  const { sequence, state } = session;
+  const block = state.stage === 'running' ? sequence.blocks[state.index] : undefined;
+  return {
+    ...session,
+    running: false,
+    state: {
+      ...state,
+      results: block ? resultsWith(state, block, 'stopped', stopNote) : state.results,
+      stage: 'stopped',
+      stopSign,
+      stopNote,
+    },
+  };
+}
+
+const ended = (session: Session, lookId: string | null): Session => ({
+  ...session,
+  running: false,
+  state: { ...session.state, stage: 'done', ...(lookId === null ? {} : { relookLookId: lookId }) },
+});
+
+function exchanged(
+  session: Session,
+  way: 'easier' | 'harder',
+  { flags, props, catalogue }: RunContext,
+): Session {
+  const { sequence, state } = session;
+  const block = sequence.blocks[state.index];
+  const other = block && (way === 'easier' ? easierThan : harderThan)(block, flags, props, catalogue);
+  if (!block || !other) return session;
+  const id = freshId(sequence, block.id, way === 'easier' ? 'e' : 'h');
+  const why = [way === 'easier' ? 'Made easier while coaching.' : 'Made harder while coaching.'];
+  return {
+    ...session,
+    sequence: {
+      ...sequence,
+      blocks: sequence.blocks.map((b) => (b === block ? { ...other, id, why } : b)),
+    },
+    state: { ...state, blockS: 0, results: resultsWith(state, block, way) },
+  };
+}
+
+/** An id that no block and no result of the session has, within the 40 characters that an id may have. */
+function freshId(sequence: Sequence, id: string, mark: string): string {
+  const taken = new Set(sequence.blocks.map((b) => b.id));
+  let made = `${id.slice(0, 36)}${mark}`;
+  for (let i = 2; taken.has(made); i++) made = `${id.slice(0, 34)}${mark}${i}`;
+  return made;
+}
+
+function withOtherCue(session: Session): Session {
+  const { sequence, state } = session;
+  const block = sequence.blocks[state.index];
+  const drill = block && drillOf(block);
+  const cues = drill ? cuesOf(drill).length : 0;
+  if (!block || cues === 0) return session;
+  return {
+    ...session,
+    sequence: {
+      ...sequence,
+      blocks: sequence.blocks.map((b) => (b === block ? { ...b, cue: (b.cue + 1) % cues } : b)),
+    },
+  };
+}
+
+const withResult = (session: Session, blockId: string, patch: Partial<BlockResult>): Session => ({
+  ...session,
+  state: {
+    ...session.state,
+    results: session.state.results.map((r) => (r.blockId === blockId ? { ...r, ...patch } : r)),
+  },
+});

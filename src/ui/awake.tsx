@@ -1,0 +1,34 @@
+'use client';
+
+import { useSyncExternalStore, type ComponentType, type ReactNode } from 'react';
+
+const never = () => () => undefined;
+
+/** True once the scripts of this part of the page run; what is typed before that would be lost. */
+export const useAwake = (): boolean =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
+
+/** A part of the page that takes no input until it can keep what is put in. */
+export function Awake({ children }: { children: ReactNode }) {
+  const awake = useAwake();
+  return (
+    <div inert={!awake} data-awake={awake || undefined}>
+      {children}
+    </div>
+  );
+}
+
+/** The same round a component that comes later than the page. */
+export function awake<P extends object>(Part: ComponentType<P>): ComponentType<P> {
+  return function Awakened(props: P) {
+    return (
+      <Awake>
+        <Part {...props} />
+      </Awake>
+    );
+  };
+}

@@ -1,0 +1,228 @@
+import fc from 'fast-check';
+import { NO_OWN, catalogueOf } from '@/core/drills/catalogue';
+import { propose } from '@/core/propose/propose';
+import { mayRun, mayRunWith } from '@/core/run/may-run';
+import { mergeRuns, type RunRecord } from '@/core/run/merge';
+import { NEW_RUN, RunState } from '@/core/run/run';
+import {
+  coachedNow,
+  leftS,
+  ratedBlock,
+  step,
+  type RunContext,
+  type RunEvent,
+  type Session,
+} from '@/core/run/step';
+import { tonesOf } from '@/core/run/tones';
+import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { STOP_SIGNS } from '@/core/screen/stop-signs';
+import { layoutOf, Sequence } from '@/core/sequence/sequence';
+import { ALL_PROPS, must } from '../helpers';
+
+const context: RunContext = { flags: {}, props: ALL_PROPS, catalogue: catalogueOf(NO_OWN) };
+const sequence = must(
+  propose({
+    needs: { lowBreath: 2, exhaleLength: 1.5, sideRibs: 1, settle: 0.3 },
+    flags: {},
+    props: ALL_PROPS,
+    minutes: 15,
+    school: 'lowQuiet',
+    comfortableExhaleS: 5,
+    ownedLevel: 1,
+    relook: 'rings',
+  }),
+);
+const begun: Session = { sequence, state: NEW_RUN, running: false };
+
+const event: fc.Arbitrary<RunEvent> = fc.oneof(
+  fc.constantFrom<RunEvent>(
+    { kind: 'start' },
+    { kind: 'next' },
+    { kind: 'back' },
+    { kind: 'ready' },
+    { kind: 'easier' },
+    { kind: 'harder' },
+    { kind: 'otherCue' },
+    { kind: 'resume' },
+    { kind: 'lookAgain', lookId: null },
+  ),
+  fc.record({
+    kind: fc.constantFrom('clock' as const, 'pause' as const),
+    atS: fc.oneof(fc.double({ min: -5, max: 400 }), fc.constant(NaN)),
+  }),
+  fc.record({
+    kind: fc.constant('rate' as const),
+    blockId: fc.constantFrom(...sequence.blocks.map((b) => b.id)),
+    quality: fc.integer({ min: 1, max: 5 }),
+  }),
+  fc.record({
+    kind: fc.constant('note' as const),
+    blockId: fc.constantFrom(...sequence.blocks.map((b) => b.id)),
+    text: fc.string({ maxLength: 20 }),
+  }),
+);
+const stop: RunEvent = { kind: 'stop', sign: 'tingling', note: 'pale' };
+
+describe('a session as a value', () => {
+  it('keeps a result for every block that was left, never counts below nothing, and stays a record', () => {
+    fc.assert(
+      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
+        let session = begun;
+        for (const e of events) {
+          const before = session;
+          const at = before.sequence.blocks[before.state.index];
+          session = step(before, e, context);
+          const moved =
+            session.state.index !== before.state.index ||
+            session.state.stage !== before.state.stage ||
+            session.sequence.blocks[session.state.index]?.id !== at?.id;
+          if (moved && before.state.stage === 'running' && e.kind !== 'lookAgain')
+            expect(session.state.results.some((r) => r.blockId === at!.id)).toBe(true);
+          // What has a result keeps it.
+          for (const r of before.state.results)
+            expect(session.state.results.some((x) => x.blockId === r.blockId)).toBe(true);
+          expect(leftS(session)).toBeGreaterThanOrEqual(0);
+          expect(layoutOf(session.sequence).totalS).toBeGreaterThan(0);
+          expect(session.state.blockS).toBeGreaterThanOrEqual(0);
+        }
+        const ids = session.state.results.map((r) => r.blockId);
+        expect(new Set(ids).size).toBe(ids.length);
+        expect(RunState.safeParse(session.state).success).toBe(true);
+        expect(Sequence.safeParse(session.sequence).success).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('ends with a stop sign on any path, and does not begin again', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          event.filter((e) => e.kind !== 'lookAgain'),
+          { maxLength: 30 },
+        ),
+        fc.array(event, { maxLength: 10 }),
+        (before, after) => {
+          const there = before.reduce((s, e) => step(s, e, context), begun);
+          const ended = after.reduce((s, e) => step(s, e, context), step(there, stop, context));
+          expect(ended.state).toMatchObject({ stage: 'stopped', stopSign: 'tingling', stopNote: 'pale' });
+          expect(ended.running).toBe(false);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('goes from block to block by its clock, then looks again', () => {
+    let session = step(begun, { kind: 'start' }, context);
+    for (let i = 0; i < sequence.blocks.length; i++) {
+      expect(session.state).toMatchObject({ stage: 'running', index: i, blockS: 0 });
+      expect(session.running).toBe(true);
+      session = step(session, { kind: 'clock', atS: coachedNow(session)!.totalS }, context);
+    }
+    expect(session).toMatchObject({ running: false, state: { stage: 'relook' } });
+    expect(session.state.results.map((r) => r.outcome)).toEqual(sequence.blocks.map(() => 'done'));
+    expect(ratedBlock(session)?.blockId).toBe(sequence.blocks.at(-1)!.id);
+    const done = step(session, { kind: 'lookAgain', lookId: 'l' }, context);
+    expect(done.state).toMatchObject({ stage: 'done', relookLookId: 'l' });
+  });
+
+  it('takes a rating and a note when it is over, and keeps both when the block is stopped', () => {
+    const left = step(begun, { kind: 'next' }, context);
+    const id = sequence.blocks[0]!.id;
+    const rated = step(
+      step(left, { kind: 'rate', blockId: id, quality: 4 }, context),
+      { kind: 'note', blockId: id, text: 'calm' },
+      context,
+    );
+    const back = step(rated, { kind: 'back' }, context);
+    expect(step(back, stop, context).state.results.find((r) => r.blockId === id)).toMatchObject({
+      quality: 4,
+      note: 'calm; pale',
+      outcome: 'stopped',
+    });
+  });
+
+  it('makes a block easier and harder with the drills of the studio, its own too', () => {
+    const own = {
+      ...catalogueOf(NO_OWN).find((d) => d.id === sequence.blocks[0]!.drillId)!,
+      id: 'own-1',
+      name: 'Ours',
+      easier: sequence.blocks[0]!.drillId,
+    };
+    const harder = step(begun, { kind: 'harder' }, { ...context, catalogue: [own] });
+    expect(harder.sequence.blocks[0]).toMatchObject({ drillId: 'own-1', drill: { name: 'Ours' } });
+    expect(harder.state.results[0]).toMatchObject({ outcome: 'harder' });
+    const easier = step(harder, { kind: 'easier' }, context);
+    expect(easier.sequence.blocks[0]!.drillId).toBe(sequence.blocks[0]!.drillId);
+  });
+
+  it('has a tone at every turn of the breath, inside the block', () => {
+    for (let i = 0; i < sequence.blocks.length; i++) {
+      const coached = coachedNow({ sequence, state: { ...NEW_RUN, index: i } })!;
+      const tones = tonesOf(coached);
+      expect(tones.filter((t) => t.sound === 'up' || t.sound === 'down').length).toBeGreaterThan(0);
+      for (const t of tones) expect(t.atS >= 0 && t.atS <= coached.totalS).toBe(true);
+    }
+  });
+});
+
+describe('whether a sequence may be coached', () => {
+  it('is decided once, by red flags, barred blocks and whether there is anything', () => {
+    expect(mayRun(EMPTY_SCREEN, sequence, context.catalogue).ok).toBe(true);
+    const red = { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting' as const, at: '2026-01-01T00:00:00Z' }] };
+    expect(mayRun(red, sequence, context.catalogue)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/^A red flag is open: /),
+    });
+    expect(mayRun(EMPTY_SCREEN, { ...sequence, blocks: [] }, context.catalogue)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/no block/),
+    });
+    expect(mayRunWith(null, [{ level: 'stop', text: 'barred' } as never], sequence)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/barred/),
+    });
+  });
+});
+
+describe('a run in two windows', () => {
+  const base: RunRecord = { sequence, state: NEW_RUN };
+  const after = (events: RunEvent[]): RunRecord => {
+    const { sequence: s, state } = events.reduce((x, e) => step(x, e, context), begun);
+    return { sequence: s, state };
+  };
+  it('is joined where they did different things', () => {
+    const both = mergeRuns(base, after([{ kind: 'clock', atS: 9 }]), after([{ kind: 'next' }]))!;
+    expect(both.state.results).toHaveLength(1);
+    expect(both.state.blockS).toBe(9);
+  });
+  it('stops wherever a stop sign was seen, with its note, whatever else was done', () => {
+    fc.assert(
+      fc.property(
+        fc.array(event, { maxLength: 25 }),
+        fc.array(event, { maxLength: 25 }),
+        fc.constantFrom(...STOP_SIGNS),
+        fc.boolean(),
+        (a, b, sign, first) => {
+          const stopped = after([
+            ...a.filter((e) => e.kind !== 'lookAgain'),
+            { kind: 'stop', sign, note: 'pale' },
+          ]);
+          const other = after(b);
+          const both = first ? mergeRuns(base, stopped, other) : mergeRuns(base, other, stopped);
+          expect(both?.state).toMatchObject({ stage: 'stopped', stopSign: sign, stopNote: 'pale' });
+          for (const r of [...stopped.state.results, ...other.state.results])
+            expect(both!.state.results.some((x) => x.blockId === r.blockId)).toBe(true);
+          expect(RunState.safeParse(both!.state).success).toBe(true);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+  it('asks where one block was rated in two ways', () => {
+    const rated = (quality: number) =>
+      after([{ kind: 'next' }, { kind: 'rate', blockId: sequence.blocks[0]!.id, quality }]);
+    expect(mergeRuns(after([{ kind: 'next' }]), rated(2), rated(5))).toBeNull();
+  });
+});

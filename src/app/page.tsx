@@ -10,7 +10,6 @@ export default async function TodayPage({ searchParams }: Props) {
   if (!connect().ok) return null;
   const scope = await scopeOfRequest();
   const { page = '0' } = await searchParams;
-  const at = Math.max(0, Number.parseInt(page, 10) || 0);
-  const { rows, total } = listClients(scope, '', at);
+  const { rows, total, page: at } = listClients(scope, '', Number.parseInt(page, 10));
   return <Today rows={rows} total={total} page={at} pageSize={PAGE_SIZE} actions={{ createClient }} />;
 }

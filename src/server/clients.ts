@@ -33,7 +33,7 @@ export function listClients(
   scope: Scope,
   search: string,
   page: number,
-): { rows: ClientRow[]; total: number } {
+): { rows: ClientRow[]; total: number; page: number } {
   const like = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const mine = and(
     eq(clients.ownerId, scope.ownerId),
@@ -45,6 +45,8 @@ export function listClients(
     .from(clients)
     .where(mine)
     .get()!.n;
+  const last = Math.max(0, Math.ceil(total / PAGE_SIZE) - 1);
+  const at = Math.min(last, Math.max(0, Math.floor(page) || 0));
   // The page is cut out first, so that what is asked about a client is asked of the few that are shown.
   const onPage = db()
     .select({ id: clients.id })
@@ -52,7 +54,7 @@ export function listClients(
     .where(mine)
     .orderBy(asc(clients.name), asc(clients.id))
     .limit(PAGE_SIZE)
-    .offset(page * PAGE_SIZE);
+    .offset(at * PAGE_SIZE);
   const rows = db()
     .select({
       id: clients.id,
@@ -83,6 +85,7 @@ export function listClients(
       rings: ringsOf(r.rings),
     })),
     total,
+    page: at,
   };
 }
 

@@ -10,7 +10,7 @@ export function barOf(screen: Pick<Screen, 'redFlags'>): string | null {
   const open = openRedFlags(screen.redFlags);
   return open.length === 0
     ? null
-    : `A red flag is open: ${open.map((r) => RED_FLAG_LABEL[r.flag]).join(', ')}. Record in Screen what was done about it before anything is coached.`;
+    : `A red flag is open (${open.map((r) => RED_FLAG_LABEL[r.flag]).join(', ')}): nothing is coached until Screen says what was done about it.`;
 }
 
 /** The same decision where the bar and the problems of the sequence are known already. */

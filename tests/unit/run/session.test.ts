@@ -173,7 +173,7 @@ describe('whether a sequence may be coached', () => {
     const red = { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting' as const, at: '2026-01-01T00:00:00Z' }] };
     expect(mayRun(red, sequence, context.catalogue)).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/^A red flag is open: /),
+      why: expect.stringMatching(/^A red flag is open \(fainting\)/),
     });
     expect(mayRun(EMPTY_SCREEN, { ...sequence, blocks: [] }, context.catalogue)).toMatchObject({
       ok: false,

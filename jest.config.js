@@ -6,7 +6,7 @@ module.exports = async () => {
   const config = await nextJest({ dir: __dirname })({
     testEnvironment: 'node',
     roots: ['<rootDir>/tests'],
-    testMatch: ['**/unit/**/*.test.ts', '**/unit/**/*.test.tsx', '**/checks/**/*.test.ts'],
+    testMatch: ['**/unit/**/*.test.ts', '**/unit/**/*.test.tsx', '**/checks/**/*.test.ts', '**/fuzz/**/*.test.ts'],
     modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],
     moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^zod/v4/locales/en.js$': 'zod/v4/locales/en.cjs' },
   })();

@@ -179,7 +179,7 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
     }),
   solve: (input) =>
     then(parseWith(SolveInput, input), ({ mostNodes, ...plan }) =>
-      solve(plan, mostNodes === undefined ? {} : { mostNodes }),
+      solve(plan, { ...(mostNodes === undefined ? {} : { mostNodes }), progress: untilMs(SEARCH_MS) }),
     ),
   propose: (input) =>
     then(parseWith(ProposeInput, input), ({ needs, readings, ...rest }) => {
@@ -196,6 +196,14 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       );
     }),
 };
+
+/** So long the command line looks for a proof; then the best so far is given, with the bound. */
+const SEARCH_MS = 20_000;
+
+function untilMs(ms: number): () => boolean {
+  const end = performance.now() + ms;
+  return () => performance.now() < end;
+}
 
 function breathingOf(given: z.output<typeof TimelineInput>): Result<Breathing> {
   if (given.ladder) return ok({ kind: 'ladder' });

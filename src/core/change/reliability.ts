@@ -20,6 +20,8 @@ export function icc(table: readonly (readonly number[])[]): Result<Icc> {
   if (n < 2 || k < 2) return fail('at least two persons and two tries each are needed', 'table');
   const uneven = table.findIndex((row) => row.length !== k || row.some((v) => !Number.isFinite(v)));
   if (uneven >= 0) return fail(`row ${uneven + 1} has not ${k} numbers`, `table.${uneven}`);
+  if (table.flat().every((v) => v === table[0]![0]))
+    return fail('every value is the same: what is told apart by nothing has no reliability', 'table');
   const rows = table.map((row) => mean(row));
   const columns = Array.from({ length: k }, (_, j) => mean(table.map((row) => row[j]!)));
   const grand = mean(rows);

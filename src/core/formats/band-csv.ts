@@ -1,3 +1,4 @@
+import * as z from 'zod/mini';
 import { ok, type Result } from '../base/result';
 import { PLACE_LABEL } from '../signal/places';
 import { recordOf, samplesOf, type BandRecord } from '../signal/record';
@@ -23,50 +24,60 @@ export function printBandCsv(record: BandRecord): string {
 }
 
 /** Reads a CSV of bands, Kokyu's own or another; the latter may be sampled unevenly. */
-export function parseBandCsv(text: string): Result<BandRecord> {
+export function parseBandCsv(text: string): Result<{ record: BandRecord; warnings: string[] }> {
   const own = text.startsWith(MARK) ? headOf(text.slice(MARK.length, text.indexOf('\n'))) : null;
-  const curve = parseCurveCsv(text);
+  const curve = parseCurveCsv(text, { own: own !== null });
   if (!curve.ok) return curve;
+  const { warnings } = curve.value;
+  if (text.startsWith(MARK) && own === null)
+    warnings.push('Its first line was changed beyond reading: gaps, notes and ranges were left out.');
   const record = recordOf(curve.value, own?.hz ?? null);
-  if (!record.ok || own === null) return record;
+  if (!record.ok) return record;
+  if (own === null) return ok({ record: record.value, warnings });
+  const lengthS = samplesOf(record.value) / own.hz;
   const channels = record.value.channels.map((c, i) => ({
     ...c,
     unit: own.units[i] ?? '',
-    ...(own.ranges[i] ? { range: own.ranges[i]! } : {}),
+    ...(own.ranges[i] ? { range: own.ranges[i] } : {}),
   }));
   return ok({
-    ...record.value,
-    hz: own.hz,
-    startAt: own.startAt,
-    channels,
-    gaps: own.gaps,
-    notes: own.notes,
+    record: {
+      ...record.value,
+      hz: own.hz,
+      startAt: own.startAt,
+      channels,
+      gaps: own.gaps.filter((g) => g.fromS < lengthS),
+      notes: own.notes,
+    },
+    warnings,
   });
 }
 
-type Head = {
-  hz: number;
-  startAt: string | null;
-  ranges: (readonly [number, number] | null)[];
-  units: string[];
-  gaps: BandRecord['gaps'];
-  notes: BandRecord['notes'];
-};
+const seconds = z.number().check(z.gte(0), z.lte(1e7));
+const Span = z
+  .object({ fromS: seconds, toS: seconds })
+  .check(z.refine((g) => g.toS >= g.fromS, { error: 'ends before it begins' }));
+const Range = z
+  .tuple([z.number(), z.number()])
+  .check(z.refine(([low, high]) => low < high && Math.max(-low, high) < 1e12, { error: 'no range' }));
+
+/** What stands in the comment line. */
+const Head = z.object({
+  hz: z.number().check(z.gt(0), z.lte(2000)),
+  startAt: z._default(z.nullable(z.iso.datetime()), null),
+  ranges: z._default(z.array(z.nullable(Range)).check(z.maxLength(64)), []),
+  units: z._default(z.array(z.string().check(z.maxLength(40))).check(z.maxLength(64)), []),
+  gaps: z.array(Span).check(z.maxLength(20_000)),
+  notes: z
+    .array(z.object({ atS: seconds, lengthS: seconds, text: z.string().check(z.maxLength(2000)) }))
+    .check(z.maxLength(20_000)),
+});
 
 /** The comment line, or null when somebody has changed it beyond reading: the table still is what it is. */
-function headOf(line: string): Head | null {
+function headOf(line: string): z.infer<typeof Head> | null {
   try {
-    const head = JSON.parse(line) as Partial<Head>;
-    return typeof head.hz === 'number' && head.hz > 0 && Array.isArray(head.gaps) && Array.isArray(head.notes)
-      ? {
-          hz: head.hz,
-          startAt: head.startAt ?? null,
-          ranges: head.ranges ?? [],
-          units: head.units ?? [],
-          gaps: head.gaps,
-          notes: head.notes,
-        }
-      : null;
+    const head = Head.safeParse(JSON.parse(line));
+    return head.success ? head.data : null;
   } catch {
     return null;
   }

@@ -10,6 +10,11 @@ import { samplesOf, type BandChannel, type BandRecord, type RecordNote, type Spa
  */
 export const EDF_MAX_BYTES = 200 * 1024 * 1024;
 
+/** No signal of a body is faster or larger, and no record longer than fits into memory. Our choice. */
+const FASTEST_HZ = 20_000;
+const LARGEST = 1e12;
+const MOST_SAMPLES = 120e6;
+
 export type EdfSignal = {
   label: string;
   unit: string;
@@ -100,6 +105,7 @@ export function parseEdf(bytes: Uint8Array): Result<Edf> {
   const onsets = talk.onsets.map((t, i) => t ?? (talk.onsets[0] ?? 0) + i * recordS);
   const first = onsets[0] ?? 0;
   const zero = (t: number) => t - first;
+  let held = 0;
   const usable = columns.filter((c) => c.label !== ANNOTATIONS && c.samples > 0);
   const signals: EdfSignal[] = [];
   const gaps = gapsOf(onsets.map(zero), recordS);
@@ -116,6 +122,19 @@ export function parseEdf(bytes: Uint8Array): Result<Edf> {
       continue;
     }
     const hz = column.samples / recordS;
+    const most = Math.max(...[...column.physical, ...column.digital].map(Math.abs));
+    if (hz > FASTEST_HZ || !(most < LARGEST)) {
+      warnings.push(
+        `Signal “${column.label}” is not to be believed (${hz} Hz, up to ${most}); it was left out.`,
+      );
+      continue;
+    }
+    held += Math.round(totalS * hz);
+    if (!(held <= MOST_SAMPLES))
+      return fail(
+        `${Math.round(totalS)} s at ${hz} Hz are more samples than can be held; save a shorter stretch`,
+        'data',
+      );
     signals.push({
       label: column.label,
       unit: column.unit,

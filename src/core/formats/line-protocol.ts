@@ -11,6 +11,8 @@ export type DeviceLine =
   | { kind: 'garbage'; text: string; why: string };
 
 const MOST_CHANNELS = 4;
+/** Nothing that a band measures is larger, and no clock in ms goes further. Our choice. */
+const LARGEST = 1e12;
 
 /** Reads one line without its end. */
 export function readLine(line: string): DeviceLine {
@@ -30,6 +32,9 @@ export function readLine(line: string): DeviceLine {
   if (cells.length > MOST_CHANNELS + 1) return garbage(`at most ${MOST_CHANNELS} channels`);
   const numbers = cells.map((c) => (/^[+-]?\d+(\.\d+)?(e[+-]?\d+)?$/i.test(c) ? Number(c) : NaN));
   if (numbers.some((n) => !Number.isFinite(n))) return garbage('not all parts are numbers');
+  if (numbers[0]! < 0) return garbage('the time lies before 0');
+  if (numbers.some((n) => Math.abs(n) > LARGEST))
+    return garbage('a number is too large to have been measured');
   return { kind: 'sample', sample: { tMs: numbers[0]!, values: numbers.slice(1) } };
 }
 

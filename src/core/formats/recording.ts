@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result';
-import type { BandRecord } from '../signal/record';
+import { LEAST_SAMPLES, samplesOf, type BandRecord } from '../signal/record';
 import { parseBandCsv } from './band-csv';
-import { CURVE_MAX_BYTES, tooLarge } from './curve-csv';
+import { CURVE_MAX_BYTES, textOf, tooLarge } from './curve-csv';
 import type { RecordingKind } from './recording-kind';
 import { EDF_MAX_BYTES, edfRecord, edfTooLarge, parseEdf } from './edf';
 import { WAV_MAX_BYTES, wavTooLarge } from './wav';
@@ -19,6 +19,8 @@ export const tooLargeFor = (kind: RecordingKind, bytes: number): string =>
 
 /** What a file is, by its first bytes; anything that is neither is taken for a table. */
 export function kindOf(start: Uint8Array): RecordingKind {
+  // A text in UTF-16 says so in its first two bytes.
+  if ((start[0] === 0xff && start[1] === 0xfe) || (start[0] === 0xfe && start[1] === 0xff)) return 'csv';
   const four = String.fromCharCode(...start.subarray(0, 4));
   if (four === 'RIFF') return 'wav';
   const first = String.fromCharCode(...start.subarray(0, 8));
@@ -34,8 +36,11 @@ export function readBands(
   if (kind === 'wav') return fail('this is a sound file; it belongs to the exhale by sound', 'file');
   if (kind === 'edf') {
     const edf = parseEdf(bytes);
-    return edf.ok ? ok(edfRecord(edf.value)) : edf;
+    if (!edf.ok) return edf;
+    const made = edfRecord(edf.value);
+    return samplesOf(made.record) < LEAST_SAMPLES
+      ? fail(`a record needs at least ${LEAST_SAMPLES} samples`, 'data')
+      : ok(made);
   }
-  const record = parseBandCsv(new TextDecoder().decode(bytes));
-  return record.ok ? ok({ record: record.value, warnings: [] }) : record;
+  return parseBandCsv(textOf(bytes));
 }

@@ -19,6 +19,9 @@ export type Timing = {
   spread: { ratePerMin: number; exhaleS: number };
 };
 
+/** Ten hours: no watch is longer. Our choice. */
+const MOST_TAP_S = 36_000;
+
 /** Two taps closer than this are one tap that bounced. Our choice: no breath turns faster. */
 export const BOUNCE_S = 0.2;
 
@@ -29,7 +32,13 @@ export const BOUNCE_S = 0.2;
  * @example timingFromTaps([0, 2, 8, 10, 16], 'inhale') // 7.5 a minute, 2 s in, 6 s out
  */
 export function timingFromTaps(taps: readonly number[], first: Turn): Result<Timing> {
-  const wrong = taps.findIndex((t, i) => !Number.isFinite(t) || (i > 0 && t <= taps[i - 1]!));
+  const out = taps.findIndex((t) => !(t >= 0 && t <= MOST_TAP_S));
+  if (out >= 0)
+    return fail(
+      `tap ${out + 1} is at ${taps[out]} s: taps are seconds from 0 to ${MOST_TAP_S}`,
+      `taps.${out}`,
+    );
+  const wrong = taps.findIndex((t, i) => i > 0 && t <= taps[i - 1]!);
   if (wrong >= 0) {
     return fail(
       `tap ${wrong + 1} is not later than the one before it: taps are seconds in the order they were made`,

@@ -1,6 +1,8 @@
 import * as z from 'zod/mini';
 
 const id = z.string().check(z.minLength(1), z.maxLength(60));
+/** A plan of more items is no session and would be solved for minutes; the whole library is a tenth of it. Our choice. */
+export const MOST_ITEMS = 500;
 const seconds = z.number().check(z.gte(0), z.lte(36000));
 
 /**
@@ -38,7 +40,7 @@ export const Plan = z.object({
         locked: z._default(z.boolean(), false),
       }),
     )
-    .check(z.maxLength(2000)),
+    .check(z.maxLength(MOST_ITEMS)),
   /** Cost of any change of place, and its seconds by from and to; a pair that is not named takes 0 s. */
   changeCost: z._default(z.number().check(z.gte(0)), 0),
   changeS: z._default(z.record(z.string(), z.record(z.string(), seconds)), {}),

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../base/result';
 import { improve } from './improve';
-import { judge, worthOf, type Plan, type Taken } from './plan';
+import { judge, worthOf, type Plan, type Taken, MOST_ITEMS } from './plan';
 import { prepare, type Prepared } from './prepare';
 import { boundAfter, boundAt, findPrices, type Prices } from './prices';
 
@@ -36,6 +36,8 @@ export function solve(
   plan: Plan,
   { mostNodes = DEFAULT_NODES, progress }: SolveOptions = {},
 ): Result<Solved> {
+  if (plan.items.length > MOST_ITEMS)
+    return fail(`items: ${plan.items.length}, at most ${MOST_ITEMS} are weighed at once`, 'items');
   const unknown = plan.items.find((i) => i.options.some((o) => o.gains.length !== plan.weights.length));
   if (unknown)
     return fail(`items.${unknown.id}: an option has not as many gains as there are weights`, 'items');

@@ -35,13 +35,16 @@ export type BandRecord = {
 export const samplesOf = (record: BandRecord): number => record.channels[0]?.values.length ?? 0;
 export const lengthOf = (record: BandRecord): number => samplesOf(record) / record.hz;
 
+/** Fewer samples show no breath. Our choice. */
+export const LEAST_SAMPLES = 20;
+
 /** A hole longer than this is a gap; a shorter one is bridged by a straight line. Our choice. */
 export const LONGEST_BRIDGE_S = 0.5;
 
 /** The band record of a curve, put on an even time grid; a hole longer than LONGEST_BRIDGE_S becomes a gap. */
 export function recordOf(curve: Curve, sampleHz: number | null = null): Result<BandRecord> {
   const { times } = curve;
-  if (times.length < 20) return fail('a record needs at least 20 samples', 'times');
+  if (times.length < LEAST_SAMPLES) return fail(`a record needs at least ${LEAST_SAMPLES} samples`, 'times');
   const step = sampleHz === null ? medianStep(times) : 1 / sampleHz;
   const hz = Math.round(1e6 / step) / 1e6;
   const from = times[0]!;

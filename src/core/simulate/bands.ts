@@ -151,6 +151,8 @@ function volumeIn(b: Breath, t: number): number {
 export type BandBody = {
   /** The next sample of every channel; null while the line is lost. */
   next(): { tS: number; values: number[] } | null;
+  /** Goes to the sample at or after a time without making those before it, however many they are. */
+  skipTo(tS: number): void;
   truth: { breaths: TrueBreath[]; wrong: (Span & { why: BandEvent['kind']; channel: number | null })[] };
 };
 
@@ -219,6 +221,9 @@ export function bandBody(setup: BandSetup): BandBody {
   let i = 0;
   return {
     truth,
+    skipTo(tS) {
+      i = Math.max(i, Math.round(tS * setup.hz));
+    },
     next() {
       const tS = i++ / setup.hz;
       const values = gains.map((g, c) => {

@@ -56,7 +56,7 @@ export function openDb(path: string): OpenedDb {
     // A power cut must not take back what was answered as saved.
     client.pragma('synchronous = FULL');
     // Nobody waits long for a file that another program holds: the page is told and tries again.
-    client.pragma('busy_timeout = 700');
+    client.pragma('busy_timeout = 250');
     const db = drizzle(client, { schema });
     if (version < known) {
       migrate(db, { migrationsFolder: MIGRATIONS });

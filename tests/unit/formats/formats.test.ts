@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { parseClientFile, printClientFile, type ClientFile } from '@/core/formats/client-file';
-import { CURVE_MAX_BYTES, parseCurveCsv, printCurveCsv } from '@/core/formats/curve-csv';
+import { CURVE_MAX_BYTES, parseCurveCsv, printCurveCsv, textOf } from '@/core/formats/curve-csv';
+import { kindOf } from '@/core/formats/recording';
 import { parseSequenceFile, printSequenceFile } from '@/core/formats/sequence-file';
 import { demoFiles } from '@/demo/scenario';
 import { must, why } from '../helpers';
@@ -25,7 +26,9 @@ describe('curves as CSV', () => {
         };
       });
     fc.assert(
-      fc.property(curves, (curve) => expect(must(parseCurveCsv(printCurveCsv(curve)))).toEqual(curve)),
+      fc.property(curves, (curve) =>
+        expect(must(parseCurveCsv(printCurveCsv(curve)))).toEqual({ ...curve, warnings: [] }),
+      ),
     );
   });
   it('takes semicolons with decimal commas, tabs, milliseconds, a byte-order mark, comments and empty cells', () => {
@@ -49,9 +52,52 @@ describe('curves as CSV', () => {
     ['time_s,ribs\n0,1\n0,1\n', /line 3/],
     ['time_s,ribs\n0,1\n1\n', /line 3: 1 of 2 columns/],
     ['time_s,ribs\n,1\n2,\n', /every row/],
+    ['time_s,ribs\n0,1e308\n', /line 2, column “ribs”: “1e308” is too large to have been measured/],
+    ['time_s,ribs\n0,0x10\n', /“0x10” is not a number/],
+    ['time_s,ribs\n0,Infinity\n', /“Infinity” is not a number/],
+    ['time_s,ribs\n-1,1\n0,2\n', /line 2: the time -1 lies before 0/],
+    ['time_s,ribs\n0,1,2\n', /line 2: 3 cells, the header names 2 columns/],
+    ['time_s,ribs,ribs\n0,1,2\n', /line 1: two columns are named “ribs”/],
+    ['time_s,ribs\n0,1\n0.000001,2\n0.000002,3\n', /1000000 samples a second; at most 2000/],
+    ['Zeit [s];Rippen\n0;0,5\n1;0.25\n', /“0\.25” has a decimal point and “0,5” a decimal comma/],
   ])('refuses %j with the line at fault', (text, message) =>
     expect(why(parseCurveCsv(text))).toMatch(message),
   );
+  it.each([
+    ['Zeit [s];Rippen [mm];\n0;0,5;\n0,02;1,5E-02;\n', [0, 0.02], [0.5, 0.015]],
+    ['sep=;\r\nTime (s);ribs\r\n0;1.234,5\r\n1;0,5\r\n', [0, 1], [1234.5, 0.5]],
+    ['temps (ms)\tcôtes\n0\t1\n20\t2\n', [0, 0.02], [1, 2]],
+    ['time_s,ribs\n0,"1,234.5"\n1,0.5\n', [0, 1], [1234.5, 0.5]],
+    ['t;ribs\n0;-,5\n1;.5\n', null, null],
+  ])('takes the export %j as it is written where it comes from', (text, times, values) => {
+    const read = parseCurveCsv(text);
+    if (times === null) return expect(read.ok).toBe(false);
+    const curve = must(read);
+    expect([Array.from(curve.times), Array.from(curve.columns[0]!.values)]).toEqual([times, values]);
+    expect(curve.warnings).toEqual([]);
+  });
+  it('says how it read what can be two things', () => {
+    const quoted = must(parseCurveCsv('time_s,ribs\n0,"1,234"\n1,"2,500"\n'));
+    expect(Array.from(quoted.columns[0]!.values)).toEqual([1.234, 2.5]);
+    expect(quoted.warnings).toEqual(['Numbers such as “1,234” were read with a decimal comma, as 1.234.']);
+    const grouped = must(parseCurveCsv('Zeit;Rippen\n0;1.234\n1;0,5\n'));
+    expect(Array.from(grouped.columns[0]!.values)).toEqual([1234, 0.5]);
+    expect(grouped.warnings[0]).toMatch(/“1\.234” were read with a decimal comma, as 1234/);
+  });
+  it('reads UTF-16 as it comes from a spreadsheet', () => {
+    const text = '\uFEFFZeit [s];Rippen\n0;0,5\n0,02;0,7\n';
+    const little = new Uint8Array(text.length * 2);
+    const big = new Uint8Array(text.length * 2);
+    [...text].forEach((c, i) => {
+      const code = c.charCodeAt(0);
+      little.set([code & 255, code >> 8], 2 * i);
+      big.set([code >> 8, code & 255], 2 * i);
+    });
+    for (const bytes of [little, big]) {
+      expect(kindOf(bytes)).toBe('csv');
+      expect(Array.from(must(parseCurveCsv(textOf(bytes))).times)).toEqual([0, 0.02]);
+    }
+  });
   it('refuses a file of 200 MB before reading it', () => {
     const huge = { length: 200 * 1024 * 1024, trim: () => 'x' } as unknown as string;
     expect(why(parseCurveCsv(huge))).toMatch(/200 MB; at most 48 MB/);

@@ -33,7 +33,7 @@ export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
       setCounting(true);
       return change({ marks: [] });
     }
-    const marks = [...five.marks, Math.round(watch.secondsAt(timeStamp) * 1000) / 1000];
+    const marks = [...five.marks, Math.max(0, Math.round(watch.secondsAt(timeStamp) * 1000) / 1000)];
     change({ marks });
     if (marks.length === 10) {
       watch.stop();

@@ -35,7 +35,8 @@ export function QuietTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
   };
   const tap = (timeStamp: number) => {
     if (!watching) return begin();
-    const at = Math.round(watch.secondsAt(timeStamp) * 1000) / 1000;
+    // The press that started the clock may bounce, with a moment before the start.
+    const at = Math.max(0, Math.round(watch.secondsAt(timeStamp) * 1000) / 1000);
     if (at <= (quiet.taps.at(-1) ?? -1)) return;
     change({ taps: [...quiet.taps, at] });
   };

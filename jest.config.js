@@ -5,6 +5,7 @@ const esModulePackages = /node_modules\/(?!(fast-check|pure-rand)\/)/;
 module.exports = async () => {
   const config = await nextJest({ dir: __dirname })({
     testEnvironment: 'node',
+    setupFiles: ['<rootDir>/tests/setup.ts'],
     roots: ['<rootDir>/tests'],
     testMatch: ['**/unit/**/*.test.ts', '**/unit/**/*.test.tsx', '**/checks/**/*.test.ts', '**/fuzz/**/*.test.ts'],
     modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],

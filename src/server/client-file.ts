@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { RULES_VERSION } from '@/core/drills/library';
+import { RULES_VERSION } from '@/core/drills/shelf';
 import { base64Of, bytesOf, type ClientFile } from '@/core/formats/client-file';
 import type { LookData } from '@/core/look/look';
 import { ok, type Result } from '@/core/base/result';

@@ -1,7 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Drill } from '@/core/drills/drill';
-import { drillById } from '@/core/drills/library';
+import { drillById } from '@/core/drills/shelf';
 import { fail, ok, type Result } from '@/core/base/result';
 import { db } from './db/client';
 import { readJson, writeJson } from './record-json';

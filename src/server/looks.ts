@@ -3,7 +3,7 @@ import { and, desc, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import { sameRecord } from '@/core/base/same';
 import type { Save, Saved } from '@/core/base/revision';
-import { RULES_VERSION } from '@/core/drills/library';
+import { RULES_VERSION } from '@/core/drills/shelf';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { RING_POSITIONS } from '@/core/look/places';
 import type { SeenBands } from '@/core/read/observed';

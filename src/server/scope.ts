@@ -1,3 +1,5 @@
+import '@/core/drills/library';
+
 /** Who acts, and what they may. Every function of this folder takes one, so that no record is reached without it. */
 export type Scope = { ownerId: string; may: 'write' | 'read' };
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
 import { fail } from '@/core/base/result';
 import type { Save, Saved } from '@/core/base/revision';
-import { RULES_VERSION } from '@/core/drills/library';
+import { RULES_VERSION } from '@/core/drills/shelf';
 import type { Sequence } from '@/core/sequence/sequence';
 import { db } from './db/client';
 import { sequences } from './db/schema';

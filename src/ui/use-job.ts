@@ -25,8 +25,13 @@ export type Job<W extends Api, P> = {
 /**
  * Work off the main thread, in a worker that is made when first wanted and ends with the page. Cancelling ends the
  * worker; the next piece of work gets a new one.
+ *
+ * @param begin what a new worker is told first
  */
-export function useJob<W extends Api, P = never>(thread: () => Worker): Job<W, P> {
+export function useJob<W extends Api, P = never>(
+  thread: () => Worker,
+  begin?: (api: Remote<W>) => void,
+): Job<W, P> {
   const live = useRef<{ worker: Worker; api: Remote<W> } | null>(null);
   const give = useRef<((answer: typeof CANCELLED) => void) | null>(null);
   const [busy, setBusy] = useState(false);
@@ -43,6 +48,7 @@ export function useJob<W extends Api, P = never>(thread: () => Worker): Job<W, P
       if (!live.current) {
         const worker = thread();
         live.current = { worker, api: wrap<W>(worker) };
+        begin?.(live.current.api);
       }
       setBusy(true);
       setProgress(null);
@@ -52,7 +58,7 @@ export function useJob<W extends Api, P = never>(thread: () => Worker): Job<W, P
       setBusy(false);
       return answer as Result<T>;
     },
-    [thread],
+    [thread, begin],
   );
   return { run, busy, progress, cancel };
 }

@@ -2,6 +2,8 @@ import { expose } from 'comlink';
 import type { Result } from '@/core/base/result';
 import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/propose/explain';
 import { propose, type ProposalInput } from '@/core/propose/propose';
+import type { Drill } from '@/core/drills/drill';
+import { ship } from '@/core/drills/shelf';
 import type { Sequence } from '@/core/sequence/sequence';
 
 /** What the search has come to: choices looked at, the best so far, and the most that could still be. */
@@ -11,6 +13,10 @@ const MOST_NODES = 5_000_000;
 
 /** Planning off the main thread, for so many milliseconds of search; the work itself is core's. */
 const api = {
+  /** Takes the shipped drills, which the page has as data; before anything else. */
+  ship(drills: readonly Drill[]): void {
+    ship(drills);
+  },
   propose(input: ProposalInput, searchMs: number, tell: (at: PlanProgress) => void): Result<Sequence> {
     return propose(input, until(searchMs, tell));
   },

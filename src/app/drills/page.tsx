@@ -1,3 +1,5 @@
+import { shippedDrills } from '@/core/drills/shelf';
+import { ShippedDrills } from '@/ui/shipped-drills';
 import { ownLibrary } from '@/server/drills';
 import { scopeOfRequest } from '@/server/scope';
 import { DrillList } from '@/stations/drills/drill-list';

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { contradictionIn, Drill } from '../drills/drill';
-import { drillById } from '../drills/library';
+import { drillById } from '../drills/shelf';
 import { parseWith } from '../base/parse';
 import { fail, ok, type Result } from '../base/result';
 

@@ -2,7 +2,7 @@ import { changeS, POSITIONS, supportRank, type Position } from '../body/position
 import type { Prop } from '../body/props';
 import { durationS } from '../breath/timeline';
 import { stageRank, type Drill } from '../drills/drill';
-import { LIBRARY } from '../drills/library';
+import { shippedDrills } from '../drills/shelf';
 import type { RelookTest } from '../look/look';
 import { HOLD_POSITIONS } from '../look/places';
 import type { Plan } from '../plan/plan';
@@ -66,7 +66,7 @@ export type Option = {
   gains: number[];
 };
 
-export const libraryOf = (input: ProposalInput): readonly Drill[] => input.library ?? LIBRARY;
+export const libraryOf = (input: ProposalInput): readonly Drill[] => input.library ?? shippedDrills();
 export const weightsOf = (input: ProposalInput): number[] => NEEDS.map((need) => input.needs[need] ?? 0);
 
 /** Everything that may be planned for a client, with what bars the rest. */

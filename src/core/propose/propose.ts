@@ -1,7 +1,7 @@
 import type { Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
-import { LIBRARY } from '../drills/library';
+import { drillById } from '../drills/shelf';
 import type { RelookTest } from '../look/look';
 import { solve, type SolveOptions } from '../plan/solve';
 import { NEED_LABEL, NEEDS } from '../aims/needs';
@@ -74,10 +74,11 @@ export const budgetOf = (minutes: number): number => Math.round(minutes * 60) - 
 
 /** The look at the end is made where the first one was: lying, unless the back is not allowed. */
 export function relookPositionFor(input: Pick<ProposalInput, 'flags' | 'props'>): Position {
-  const lying = verdictFor(LYING_PROBE, input.flags, input.props);
+  const probe = drillById('quietLying');
+  if (!probe) return 'sitting';
+  const lying = verdictFor(probe, input.flags, input.props);
   return lying.positions.includes('hookLying') ? 'hookLying' : 'sitting';
 }
-const LYING_PROBE: Drill = { ...LIBRARY.find((d) => d.id === 'quietLying')! };
 
 function whyOf(option: Option, input: ProposalInput): string[] {
   const served = NEEDS.filter((need) => option.drill.serves[need] && input.needs[need])

@@ -1,7 +1,7 @@
 import type { Prop } from '../body/props';
 import { harderOf } from '../drills/catalogue';
 import type { Drill } from '../drills/drill';
-import { drillById } from '../drills/library';
+import { drillById } from '../drills/shelf';
 import type { Flags } from '../screen/flags';
 import { verdictFor } from '../safety/verdict';
 import { makeBlock } from './make-block';

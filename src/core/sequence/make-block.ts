@@ -4,7 +4,7 @@ import type { Prop } from '../body/props';
 import { RUNGS } from '../breath/ladder';
 import type { Breathing, Dose } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
-import { drillById } from '../drills/library';
+import { drillById } from '../drills/shelf';
 import type { School } from '../aims/school';
 import { POSITION_PROPS, type Verdict } from '../safety/verdict';
 import type { HOLD_POSITIONS } from '../look/places';

@@ -3,7 +3,7 @@ import { changeS, POSITIONS, type Position } from '../body/positions';
 import { PROPS } from '../body/props';
 import { Breathing, Dose, durationS } from '../breath/timeline';
 import { Drill } from '../drills/drill';
-import { drillById } from '../drills/library';
+import { drillById } from '../drills/shelf';
 import { RELOOK_TESTS } from '../look/look';
 import { School } from '../aims/school';
 import { Tone } from '../tone/tone';

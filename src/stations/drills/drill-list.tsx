@@ -6,7 +6,7 @@ import { POSITION, POSITIONS, type Position } from '@/core/body/positions';
 import { PROP_LABEL, PROPS, type Prop } from '@/core/body/props';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import { STAGES, type Drill, type Stage } from '@/core/drills/drill';
-import { LIBRARY } from '@/core/drills/library';
+import { shippedDrills } from '@/core/drills/shelf';
 import { findDrills } from '@/core/safety/search';
 import { printLibraryFile } from '@/core/formats/library-file';
 import { NEED_LABEL, NEEDS, type Need } from '@/core/aims/needs';
@@ -36,7 +36,7 @@ const copyOf = (drill: Drill): Drill => ({
 
 /** A drill to begin with: the plainest breath there is, to be named, told and cued by who makes it. */
 const newDrill = (): Drill => ({
-  ...LIBRARY[0]!,
+  ...shippedDrills()[0]!,
   id: `own-${crypto.randomUUID()}`,
   name: '',
   positions: ['hookLying'],
@@ -73,10 +73,10 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
   const [prop, setProp] = useState<Prop | ''>('');
   const [flag, setFlag] = useState<Flag | ''>('');
   const [retiredToo, setRetiredToo] = useState(false);
-  const [openId, setOpenId] = useState(LIBRARY[0]!.id);
+  const [openId, setOpenId] = useState(shippedDrills()[0]!.id);
   const [editing, setEditing] = useState<Drill | null>(null);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
-  const all = useMemo(() => [...LIBRARY, ...library.own], [library]);
+  const all = useMemo(() => [...shippedDrills(), ...library.own], [library]);
   const offered = retiredToo ? all : all.filter((d) => !library.retired.includes(d.id));
   const found = findDrills(offered, {
     words,

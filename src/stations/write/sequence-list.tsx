@@ -21,7 +21,7 @@ import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
 import { useJob } from '@/ui/use-job';
 import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
-import { planThread } from '@/workers/threads';
+import { planThread, shipTo } from '@/workers/threads';
 import { WishList, wished, type Wishes } from './wish-list';
 
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner));
@@ -56,7 +56,7 @@ export function SequenceList({
 }: Props) {
   const router = useRouter();
   const catalogue = useMemo(() => catalogueOf(library), [library]);
-  const planner = useJob<PlanWorker, PlanProgress>(planThread);
+  const planner = useJob<PlanWorker, PlanProgress>(planThread, shipTo);
   const [minutes, setMinutes] = useState<number | undefined>(20);
   const [wishes, setWishes] = useState<Wishes>({});
   const [keeping, setKeeping] = useState(false);

@@ -8,7 +8,7 @@ import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { useJob } from '@/ui/use-job';
 import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
-import { planThread } from '@/workers/threads';
+import { planThread, shipTo } from '@/workers/threads';
 
 const BY_MIN = 5;
 const SEARCH_MS = 600;
@@ -23,7 +23,7 @@ export function TimePanel({
   input: Omit<ProposalInput, 'minutes'>;
   onTake: (sequence: Sequence) => void;
 }) {
-  const planner = useJob<PlanWorker, PlanProgress>(planThread);
+  const planner = useJob<PlanWorker, PlanProgress>(planThread, shipTo);
   const [open, setOpen] = useState(false);
   const [answers, setAnswers] = useState<{
     of: Sequence;

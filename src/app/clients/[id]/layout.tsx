@@ -2,6 +2,8 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { findClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
+import { ShippedDrills } from '@/ui/shipped-drills';
+import { shippedDrills } from '@/core/drills/shelf';
 import { damagedOf } from '@/server/damaged';
 import { railOf } from '@/server/rail';
 import { scopeOfRequest } from '@/server/scope';
@@ -22,7 +24,7 @@ export default async function ClientLayout({ children, params }: Props) {
   const screenDamaged = damaged.some((d) => d.kind === 'screen');
   const rail = screenDamaged ? null : railOf(scope, client);
   return (
-    <>
+    <ShippedDrills drills={shippedDrills()}>
       <ClientHead
         clientId={id}
         name={client.name}
@@ -32,6 +34,6 @@ export default async function ClientLayout({ children, params }: Props) {
       {rail && <StationRail clientId={id} stations={rail.stations} due={rail.due} />}
       {damaged.length > 0 && <DamagedNotice clientId={id} damaged={damaged} beginAnew={beginAnew} />}
       {!screenDamaged && <div className="pt-4">{children}</div>}
-    </>
+    </ShippedDrills>
   );
 }

@@ -4,7 +4,8 @@ import { printEdf, parseEdf } from '@/core/formats/edf';
 import { EMPTY_LOOK } from '@/core/look/look';
 import { readLook } from '@/core/read/read';
 import { analyse } from '@/core/signal/analyse';
-import { bandSetup, simulateBands } from '@/core/simulate/bands';
+import { simulateBands } from '@/core/simulate/bands';
+import { bandSetup } from '@/core/simulate/bands.schema';
 import { butterworthLowPass, filterBothWays } from '@/core/signal/butterworth';
 import { findPeaks } from '@/core/signal/peaks';
 

@@ -3,7 +3,7 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Excursions as Rings } from '@/core/body/zones';
 import { cleanName } from '@/core/base/clean-text';
 import { parseWith } from '@/core/base/parse';
-import { Excursions } from '@/core/look/look';
+import { Excursions } from '@/core/look/look.schema';
 import type { Control, School } from '@/core/aims/school';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { fail, ok, type Result } from '@/core/base/result';

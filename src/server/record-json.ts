@@ -1,13 +1,13 @@
 import * as z from 'zod/mini';
 import { parseWith } from '@/core/base/parse';
 import { fail, type Result } from '@/core/base/result';
-import { Drill } from '@/core/drills/drill';
-import { LookData } from '@/core/look/look';
-import { TestId } from '@/core/look/tests';
-import { OwnThresholds } from '@/core/read/thresholds';
-import { RunState } from '@/core/run/run';
-import { Screen } from '@/core/screen/screen';
-import { Sequence } from '@/core/sequence/sequence';
+import { Drill } from '@/core/drills/drill.schema';
+import { LookData } from '@/core/look/look.schema';
+import { TestId } from '@/core/look/tests.schema';
+import { OwnThresholds } from '@/core/read/thresholds.schema';
+import { RunState } from '@/core/run/run.schema';
+import { Screen } from '@/core/screen/screen.schema';
+import { Sequence } from '@/core/sequence/sequence.schema';
 
 const SCHEMA = {
   screen: Screen,

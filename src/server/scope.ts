@@ -1,4 +1,8 @@
-import '@/core/drills/library';
+import { LIBRARY } from '@/core/drills/library';
+import { ship } from '@/core/drills/shelf';
+
+// Whatever asks for records works with the shipped drills.
+ship(LIBRARY);
 
 /** Who acts, and what they may. Every function of this folder takes one, so that no record is reached without it. */
 export type Scope = { ownerId: string; may: 'write' | 'read' };

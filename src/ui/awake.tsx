@@ -12,13 +12,13 @@ export const useAwake = (): boolean =>
     () => false,
   );
 
-/** A part of the page that takes no input until it can keep what is put in. */
+/** A part of the page whose fields and buttons take no input until they can keep what is put in; links work at once. */
 export function Awake({ children }: { children: ReactNode }) {
   const awake = useAwake();
   return (
-    <div inert={!awake} data-awake={awake || undefined}>
+    <fieldset role="presentation" disabled={!awake} data-awake={awake} className="contents">
       {children}
-    </div>
+    </fieldset>
   );
 }
 

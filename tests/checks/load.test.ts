@@ -1,5 +1,6 @@
 import { forcedVitalCapacityL, inspiratoryVitalCapacityL } from '@/core/body/size';
-import { FLOW_FROM_REPS, FLOW_UP_TO_PCT, planLift, REACH_DEG, type Lift } from '@/core/load/lift';
+import type { Lift } from '@/core/drills/lift';
+import { FLOW_FROM_REPS, FLOW_UP_TO_PCT, planLift, REACH_DEG } from '@/core/load/lift';
 import { MOST_REPS, percentOfMax, repMax } from '@/core/load/rep-max';
 
 // LeSuer 1997, J Strength Cond Res 11:211: 100 kg lifted ten times, by seven formulas. Verified.

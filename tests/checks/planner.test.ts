@@ -1,5 +1,6 @@
 import highsLoader from 'highs';
-import { judge, Plan, worthOf, type Taken } from '@/core/plan/plan';
+import { judge, worthOf, type Taken } from '@/core/plan/plan';
+import { Plan } from '@/core/plan/plan.schema';
 import { solve } from '@/core/plan/solve';
 import { parseWith } from '@/core/base/parse';
 import { asMip } from './plan-as-mip';

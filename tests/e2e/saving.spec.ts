@@ -126,7 +126,7 @@ test('a page takes no input before its scripts run, and all of it afterwards', a
   await page.keyboard.type('lost?');
   await expect(goals(page)).toHaveValue('');
   go();
-  await page.locator('[data-awake]').first().waitFor();
+  await page.locator('[data-awake=true]').first().waitFor();
   await goals(page).pressSequentially('kept');
   await saved(page);
   await page.unroute('**/_next/static/**/*.js');
@@ -145,7 +145,7 @@ test('of twelve browsers killed 300 ms after the last key at least nine lose not
     });
     const tab = await (await chromium.connect(browser.wsEndpoint())).newPage();
     await tab.goto(`http://127.0.0.1:${PORT}${file}/screen`);
-    await tab.locator('[data-awake]').first().waitFor();
+    await tab.locator('[data-awake=true]').first().waitFor();
     await goals(tab).fill(`typed ${i}`);
     await new Promise((done) => setTimeout(done, 300));
     await browser.kill();

@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { fail } from '@/core/base/result';
 import { parseWith } from '@/core/base/parse';
 import { printLine } from '@/core/formats/line-protocol';
-import { bandBody, BandSetup } from '@/core/simulate/bands';
+import { bandBody } from '@/core/simulate/bands';
+import { BandSetup } from '@/core/simulate/bands.schema';
 import { answer, jsonOf } from '@/server/body';
 
 const Asked = z.object({ setup: BandSetup, fromMs: z.number().min(0).max(86_400_000).default(0) });

@@ -1,4 +1,4 @@
-import { shippedDrills } from '@/core/drills/shelf';
+import { LIBRARY } from '@/core/drills/library';
 import { ShippedDrills } from '@/ui/shipped-drills';
 import { ownLibrary } from '@/server/drills';
 import { scopeOfRequest } from '@/server/scope';
@@ -8,9 +8,11 @@ import { bringBackDrill, bringInLibrary, retireDrill, storeDrill } from './actio
 export default async function DrillsPage() {
   const scope = await scopeOfRequest();
   return (
-    <DrillList
-      library={ownLibrary(scope)}
-      actions={{ storeDrill, retireDrill, bringBackDrill, bringInLibrary }}
-    />
+    <ShippedDrills drills={LIBRARY}>
+      <DrillList
+        library={ownLibrary(scope)}
+        actions={{ storeDrill, retireDrill, bringBackDrill, bringInLibrary }}
+      />
+    </ShippedDrills>
   );
 }

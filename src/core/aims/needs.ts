@@ -1,4 +1,6 @@
-import * as z from 'zod/mini';
+import type { Need, Needs } from './needs.schema';
+
+export type { Need, Needs };
 
 /** What a drill works on and a client needs. The words of the aims column of the drill list. */
 export const NEEDS = [
@@ -17,8 +19,6 @@ export const NEEDS = [
   'control',
   'upright',
 ] as const;
-export const Need = z.enum(NEEDS);
-export type Need = z.infer<typeof Need>;
 
 export const NEED_LABEL: Record<Need, string> = {
   settle: 'calm and notice',
@@ -36,7 +36,3 @@ export const NEED_LABEL: Record<Need, string> = {
   control: 'keep tone while breathing',
   upright: 'carry it upright',
 };
-
-/** Weight per need, 0 or more; absent is 0. */
-export const Needs = z.partialRecord(Need, z.number().check(z.gte(0), z.lte(10)));
-export type Needs = z.infer<typeof Needs>;

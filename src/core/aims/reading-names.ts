@@ -1,4 +1,6 @@
-import * as z from 'zod/mini';
+import type { ReadingName } from './reading-names.schema';
+
+export type { ReadingName };
 
 /** Readings worth naming (practice P34). A reading is never a diagnosis. */
 export const READINGS = [
@@ -16,5 +18,3 @@ export const READINGS = [
   'toneStopsBreath',
   'lostUpright',
 ] as const;
-export const ReadingName = z.enum(READINGS);
-export type ReadingName = z.infer<typeof ReadingName>;

@@ -1,8 +1,6 @@
-import * as z from 'zod/mini';
+import type { School, Control } from './school.schema';
 
-/** The two schools of "diaphragmatic" (practice P31). */
-export const School = z.enum(['lowQuiet', 'allRound']);
-export type School = z.infer<typeof School>;
+export type { School, Control };
 
 export const SCHOOL_LABEL: Record<School, string> = {
   lowQuiet: 'low and quiet',
@@ -13,10 +11,6 @@ export const SCHOOL_WISH: Record<School, string> = {
   lowQuiet: 'the belly hand rises, the chest hand stays still',
   allRound: 'light tension in front; the lower ribs widen to the sides and back, the sternum goes forward',
 };
-
-/** The two schools of trunk control (practice P32). Neither is scored as wrong. */
-export const Control = z.enum(['drawIn', 'brace']);
-export type Control = z.infer<typeof Control>;
 
 export const CONTROL_LABEL: Record<Control, string> = { drawIn: 'draw in', brace: 'brace' };
 

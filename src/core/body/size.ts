@@ -1,14 +1,18 @@
-import * as z from 'zod/mini';
+import type { BodySize } from './size.schema';
 
-/** What the arithmetic of volumes needs to know of a body. */
-export const BodySize = z.object({
-  heightCm: z
-    .number()
-    .check(z.gte(100, { error: 'height: at least 100 cm' }), z.lte(230, { error: 'height: at most 230 cm' })),
-  sex: z.enum(['woman', 'man']),
-  ageY: z.number().check(z.gte(10, { error: 'age: at least 10' }), z.lte(105, { error: 'age: at most 105' })),
-});
-export type BodySize = z.infer<typeof BodySize>;
+export type { BodySize };
+
+/** What is taken for a height and an age, lowest and highest. */
+export const SIZE_LIMITS = { heightCm: [100, 230], ageY: [10, 105] } as const;
+
+/** A size of which every part is known and possible; undefined while one is missing. */
+export function wholeSize({ heightCm, ageY, sex }: Partial<BodySize>): BodySize | undefined {
+  const within = (v: number | undefined, [low, high]: readonly [number, number]): v is number =>
+    v !== undefined && v >= low && v <= high;
+  return within(heightCm, SIZE_LIMITS.heightCm) && within(ageY, SIZE_LIMITS.ageY) && sex !== undefined
+    ? { heightCm, ageY, sex }
+    : undefined;
+}
 
 /** Taken where nothing was told, and said so. Our choice. */
 export const ASSUMED_SIZE: BodySize = { heightCm: 168, sex: 'woman', ageY: 45 };

@@ -1,19 +1,10 @@
-import * as z from 'zod/mini';
 import { fail, ok, type Result } from '../base/result';
+import type { Pattern } from './pattern.schema';
 
-const phaseS = z.number().check(z.gte(0), z.lte(120));
-
-/** One breath written as in–hold–out–hold, each in seconds (practice P44). */
-export const Pattern = z
-  .object({ inhaleS: phaseS, holdInS: phaseS, exhaleS: phaseS, holdOutS: phaseS })
-  .check(
-    z.refine((p) => p.inhaleS > 0 && p.exhaleS > 0, {
-      error: 'an inhale and an exhale must last longer than 0 s',
-    }),
-  );
-export type Pattern = z.infer<typeof Pattern>;
+export type { Pattern };
 
 export type Phase = 'inhale' | 'holdIn' | 'exhale' | 'holdOut';
+
 export const PHASES: readonly Phase[] = ['inhale', 'holdIn', 'exhale', 'holdOut'];
 
 /** The key of a pattern that holds the seconds of each phase. */
@@ -59,10 +50,19 @@ export function parsePattern(text: string): Result<Pattern> {
     );
   }
   const [inhaleS, holdInS, exhaleS, holdOutS] = numbers as [number, number, number, number];
-  const checked = Pattern.safeParse({ inhaleS, holdInS, exhaleS, holdOutS });
-  return checked.success
-    ? ok(checked.data)
-    : fail(`“${text}”: ${checked.error.issues[0]?.message ?? 'out of range'}`, 'pattern');
+  const made = { inhaleS, holdInS, exhaleS, holdOutS };
+  const problem = patternProblem(made);
+  return problem === null ? ok(made) : fail(`“${text}”: ${problem}`, 'pattern');
+}
+
+/** The longest part of a breath that is written down, s. */
+export const MOST_PHASE_S = 120;
+
+/** What keeps four numbers from being a breath; null where they are one. */
+export function patternProblem({ inhaleS, holdInS, exhaleS, holdOutS }: Pattern): string | null {
+  if (![inhaleS, holdInS, exhaleS, holdOutS].every((s) => s >= 0 && s <= MOST_PHASE_S))
+    return `every part lasts from 0 to ${MOST_PHASE_S} s`;
+  return inhaleS > 0 && exhaleS > 0 ? null : 'an inhale and an exhale must last longer than 0 s';
 }
 
 /** In words for a person: '4 s in · 7 s out'. Holds are named only where there are some. */

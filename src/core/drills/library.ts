@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { Drill } from './drill';
+import { Drill } from './drill.schema';
 import { EMPTY } from './library/empty';
 import { HOLD } from './library/hold';
 import { LINK } from './library/link';

@@ -1,11 +1,11 @@
 import * as z from 'zod/mini';
-import { LookData } from '../look/look';
+import { LookData } from '../look/look.schema';
 import { parseWith } from '../base/parse';
-import { Control, School } from '../aims/school';
+import { Control, School } from '../aims/school.schema';
 import { fail, ok, type Result } from '../base/result';
-import { Screen } from '../screen/screen';
-import { RunState } from '../run/run';
-import { Sequence } from '../sequence/sequence';
+import { Screen } from '../screen/screen.schema';
+import { RunState } from '../run/run.schema';
+import { Sequence } from '../sequence/sequence.schema';
 import { RECORDING_KINDS } from './recording-kind';
 
 const at = z.iso.datetime();

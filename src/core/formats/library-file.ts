@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
-import { contradictionIn, Drill } from '../drills/drill';
+import { contradictionIn } from '../drills/drill';
+import { Drill } from '../drills/drill.schema';
 import { drillById } from '../drills/shelf';
 import { parseWith } from '../base/parse';
 import { fail, ok, type Result } from '../base/result';
@@ -10,9 +11,6 @@ const Head = z.object({
   version: z.literal(1),
   drills: z.array(z.unknown()).check(z.minLength(1, { error: 'no drill in it' }), z.maxLength(1000)),
 });
-
-export const printLibraryFile = (drills: readonly Drill[]): string =>
-  `${JSON.stringify({ format: 'kokyu-library', version: 1, drills }, null, 1)}\n`;
 
 /**
  * Reads a library file, all of it or nothing: a drill that does not pass is named with its place, its field and what is

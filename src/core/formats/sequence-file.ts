@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { contradictionIn } from '../drills/drill';
 import { parseWith } from '../base/parse';
 import { fail, type Result } from '../base/result';
-import { Sequence } from '../sequence/sequence';
+import { Sequence } from '../sequence/sequence.schema';
 
 /** A sequence by itself, without anything about a client. */
 export const SequenceFile = z.object({
@@ -12,9 +12,6 @@ export const SequenceFile = z.object({
   sequence: Sequence,
 });
 export type SequenceFile = z.infer<typeof SequenceFile>;
-
-export const printSequenceFile = (name: string, sequence: Sequence): string =>
-  `${JSON.stringify({ format: 'kokyu-sequence', version: 1, name, sequence } satisfies SequenceFile, null, 1)}\n`;
 
 export function parseSequenceFile(text: string): Result<SequenceFile> {
   try {

@@ -4,8 +4,6 @@ import type { Flags } from '../screen/flags';
 import type { Lift } from '../drills/lift';
 import { percentOfMax } from './rep-max';
 
-export { Lift } from '../drills/lift';
-
 export type Strategy = 'withMovement' | 'pastSticking' | 'wholeRep';
 
 export const STRATEGY_LABEL: Record<Strategy, string> = {

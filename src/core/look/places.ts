@@ -1,8 +1,11 @@
-import * as z from 'zod/mini';
 import type { Position } from '../body/positions';
+import type { RingPosition } from './places.schema';
+
+export type { RingPosition };
 
 /** The alignments of the position sweep (practice P19). */
 export const ALIGNMENTS = ['slouched', 'between', 'arched'] as const;
+
 export type Alignment = (typeof ALIGNMENTS)[number];
 
 /** Where the rings are looked at, most supported first: lying, then sitting and standing in three alignments each. */
@@ -15,8 +18,6 @@ export const RING_POSITIONS = [
   'standingSlouched',
   'standingArched',
 ] as const;
-export const RingPosition = z.enum(RING_POSITIONS);
-export type RingPosition = z.infer<typeof RingPosition>;
 
 /** The three that are looked at when there is no time for the sweep. */
 export const MAIN_POSITIONS = ['hookLying', 'sitting', 'standing'] as const satisfies readonly RingPosition[];
@@ -41,5 +42,6 @@ const POSITION_NOTE = 'Position: ';
 
 /** How a record says in which position it was taken, and back; null when a note says something else. */
 export const positionNote = (place: RingPosition): string => `${POSITION_NOTE}${RING_POSITION[place].label}`;
+
 export const positionIn = (notes: readonly { text: string }[]): RingPosition | null =>
   RING_POSITIONS.find((p) => notes.some((n) => n.text === positionNote(p))) ?? null;

@@ -1,4 +1,6 @@
-import * as z from 'zod/mini';
+import type { Symptoms } from './symptoms.schema';
+
+export type { Symptoms };
 
 /**
  * Sixteen complaints that go with breathing too much, each rated 0 never to 4 very often. The items are those of the
@@ -22,6 +24,7 @@ export const SYMPTOMS = [
   'pounding',
   'worried',
 ] as const;
+
 export type Symptom = (typeof SYMPTOMS)[number];
 
 export const SYMPTOM_LABEL: Record<Symptom, string> = {
@@ -45,14 +48,12 @@ export const SYMPTOM_LABEL: Record<Symptom, string> = {
 
 export const HOW_OFTEN = ['never', 'rarely', 'sometimes', 'often', 'very often'] as const;
 
-export const Symptoms = z.partialRecord(z.enum(SYMPTOMS), z.int().check(z.gte(0), z.lte(4)));
-export type Symptoms = z.infer<typeof Symptoms>;
-
 /** The two published cut-offs; which of them is used is a setting. */
 export const SYMPTOM_CUTOFFS = {
   classic: { from: 23, source: 'van Dixhoorn & Duivenvoorden 1985, J Psychosom Res 29:199 (cited)' },
   later: { from: 20, source: 'van Dixhoorn & Folgering 2015, ERJ Open Res 1:00001: over 19 (cited)' },
 } as const;
+
 export type SymptomCutoff = keyof typeof SYMPTOM_CUTOFFS;
 
 export type SymptomScore = {

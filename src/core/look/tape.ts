@@ -1,8 +1,12 @@
-import * as z from 'zod/mini';
 import { mean, standardDeviation } from '../base/statistics';
+import type { Tape, TapeTry } from './tape.schema';
+
+export type { TapeTry, Tape };
 
 export const TAPE_LEVELS = ['armpit', 'lowerSternum', 'waist'] as const;
+
 export type TapeLevel = (typeof TAPE_LEVELS)[number];
+
 export const TAPE_LABEL: Record<TapeLevel, string> = {
   armpit: 'armpits',
   lowerSternum: 'end of the sternum',
@@ -11,28 +15,13 @@ export const TAPE_LABEL: Record<TapeLevel, string> = {
 
 /** One tape goes all round; two from the spine give the sides (practice P23). */
 export const TAPE_SIDES = ['whole', 'right', 'left'] as const;
+
 export type TapeSide = (typeof TAPE_SIDES)[number];
 
 export const CM_PER_INCH = 2.54;
+
 /** Tries of a level that are asked for. */
 export const TAPE_TRIES = 3;
-
-const girth = z.number().check(z.gte(10), z.lte(250));
-export const TapeTry = z.object({
-  level: z.enum(TAPE_LEVELS),
-  side: z.enum(TAPE_SIDES),
-  exhaleCm: girth,
-  inhaleCm: girth,
-});
-export type TapeTry = z.infer<typeof TapeTry>;
-
-/** Girths at full exhale and full inhale. Kept in cm whatever is shown. */
-export const Tape = z.object({
-  unit: z.enum(['cm', 'in']),
-  keep: z.enum(['best', 'mean']),
-  tries: z.array(TapeTry).check(z.maxLength(60)),
-});
-export type Tape = z.infer<typeof Tape>;
 
 export const EMPTY_TAPE: Tape = { unit: 'cm', keep: 'best', tries: [] };
 

@@ -1,5 +1,7 @@
-import * as z from 'zod/mini';
 import type { Position } from '../body/positions';
+import type { TestId, Protocol } from './tests.schema';
+
+export type { TestId, Protocol };
 
 /** The tests that a look can be made of, in the order in which they disturb the breath least. */
 export const TESTS = [
@@ -19,8 +21,6 @@ export const TESTS = [
   'numbers',
   'bands',
 ] as const;
-export const TestId = z.enum(TESTS);
-export type TestId = z.infer<typeof TestId>;
 
 type TestFacts = {
   name: string;
@@ -159,13 +159,6 @@ export const TEST: Record<TestId, TestFacts> = {
     minutes: 3,
   },
 };
-
-/** A named choice of tests. */
-export const Protocol = z.object({
-  name: z.string().check(z.minLength(1), z.maxLength(80)),
-  tests: z.array(TestId).check(z.minLength(1), z.maxLength(TESTS.length)),
-});
-export type Protocol = z.infer<typeof Protocol>;
 
 /** Those that ship. */
 export const PROTOCOLS: readonly Protocol[] = [

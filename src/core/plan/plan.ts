@@ -1,56 +1,9 @@
-import * as z from 'zod/mini';
+import type { Plan } from './plan.schema';
 
-const id = z.string().check(z.minLength(1), z.maxLength(60));
+export type { Plan };
+
 /** A plan of more items is no session and would be solved for minutes; the whole library is a tenth of it. Our choice. */
 export const MOST_ITEMS = 500;
-const seconds = z.number().check(z.gte(0), z.lte(36000));
-
-/**
- * What is planned, bare of everything that makes it about breathing; docs/planner.md says it formally. Items are
- * taken in their order in the list, each at one of its options.
- */
-export const Plan = z.object({
-  /** Seconds in all, changes of place included. */
-  budgetS: seconds,
-  /** Weight of each need. */
-  weights: z.array(z.number().check(z.gte(0), z.lte(1000))).check(z.minLength(1), z.maxLength(40)),
-  /** What a need's coverage is worth: a concave line through (0, 0), by stretches of falling slope. */
-  returns: z
-    .array(z.object({ upTo: z.number().check(z.gt(0)), slope: z.number().check(z.gte(0)) }))
-    .check(z.minLength(1), z.maxLength(8)),
-  items: z
-    .array(
-      z.object({
-        id,
-        /** Items of one group exclude each other: one drill in several positions. */
-        group: id,
-        place: id,
-        options: z
-          .array(
-            z.object({
-              lengthS: seconds,
-              gains: z.array(z.number().check(z.gte(0), z.lte(100))),
-              cost: z._default(z.number().check(z.gte(-1000), z.lte(1000)), 0),
-            }),
-          )
-          .check(z.minLength(1), z.maxLength(12)),
-        /** Groups that have to come before this one. */
-        after: z._default(z.array(id), []),
-        /** Has to be in. */
-        locked: z._default(z.boolean(), false),
-      }),
-    )
-    .check(z.maxLength(MOST_ITEMS)),
-  /** Cost of any change of place, and its seconds by from and to; a pair that is not named takes 0 s. */
-  changeCost: z._default(z.number().check(z.gte(0)), 0),
-  changeS: z._default(z.record(z.string(), z.record(z.string(), seconds)), {}),
-  /** Groups one of which has to come first; empty: any. */
-  opens: z._default(z.array(id), []),
-  /** Where it begins and has to end; the way to the end takes its time. */
-  start: z._default(z.nullable(id), null),
-  end: z._default(z.nullable(id), null),
-});
-export type Plan = z.infer<typeof Plan>;
 
 export type Taken = { id: string; option: number };
 

@@ -1,6 +1,5 @@
 import type { Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
-import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/shelf';
 import type { RelookTest } from '../look/look';
 import { solve, type SolveOptions } from '../plan/solve';

@@ -1,5 +1,7 @@
-import * as z from 'zod/mini';
 import { SYMPTOM_CUTOFFS } from '../look/symptoms';
+import type { OwnThresholds } from './thresholds.schema';
+
+export type { OwnThresholds };
 
 type Facts = {
   value: number;
@@ -88,19 +90,14 @@ export const THRESHOLD = {
 } as const satisfies Record<string, Facts>;
 
 export type ThresholdName = keyof typeof THRESHOLD;
+
 export const THRESHOLDS = Object.keys(THRESHOLD) as ThresholdName[];
 
 export type Thresholds = Record<ThresholdName, number>;
+
 export const DEFAULT_THRESHOLDS: Thresholds = Object.fromEntries(
   THRESHOLDS.map((name) => [name, THRESHOLD[name].value]),
 ) as Thresholds;
-
-/** The figures that an instructor has set otherwise. */
-export const OwnThresholds = z.partialRecord(
-  z.enum(THRESHOLDS as [ThresholdName, ...ThresholdName[]]),
-  z.number().check(z.gte(0), z.lte(500)),
-);
-export type OwnThresholds = z.infer<typeof OwnThresholds>;
 
 export const withOwn = (own: OwnThresholds): Thresholds => ({
   ...DEFAULT_THRESHOLDS,

@@ -1,27 +1,7 @@
-import * as z from 'zod/mini';
-import { StopSign } from '../screen/stop-signs';
 import { nameOf, type Sequence } from '../sequence/sequence';
+import type { BlockResult, RunState } from './run.schema';
 
-export const BlockResult = z.object({
-  blockId: z.string(),
-  drillId: z.string(),
-  quality: z.nullable(z.int().check(z.gte(1), z.lte(5))),
-  note: z.string().check(z.maxLength(2000)),
-  outcome: z.enum(['done', 'skipped', 'easier', 'harder', 'stopped']),
-});
-export type BlockResult = z.infer<typeof BlockResult>;
-
-/** Where a run stands. `blockS` is the clock inside the block (or the look again), so that a reload resumes there. */
-export const RunState = z.object({
-  stage: z.enum(['running', 'relook', 'done', 'stopped']),
-  index: z.int().check(z.gte(0)),
-  blockS: z.number().check(z.gte(0)),
-  results: z.array(BlockResult).check(z.maxLength(300)),
-  stopSign: z.optional(StopSign),
-  stopNote: z.optional(z.string().check(z.maxLength(2000))),
-  relookLookId: z.optional(z.string()),
-});
-export type RunState = z.infer<typeof RunState>;
+export type { BlockResult, RunState };
 
 export const NEW_RUN: RunState = { stage: 'running', index: 0, blockS: 0, results: [] };
 

@@ -1,4 +1,6 @@
-import * as z from 'zod/mini';
+import type { RedFlag, RedFlagRecord } from './red-flags.schema';
+
+export type { RedFlag, RedFlagRecord };
 
 /**
  * Signs that end the session and send the client to a clinician (practice P11, common practice; in pregnancy the
@@ -15,8 +17,6 @@ export const RED_FLAGS = [
   'bleedingOrFluid',
   'contractions',
 ] as const;
-export const RedFlag = z.enum(RED_FLAGS);
-export type RedFlag = z.infer<typeof RedFlag>;
 
 export const RED_FLAG_LABEL: Record<RedFlag, string> = {
   chestPain: 'chest pain',
@@ -29,15 +29,6 @@ export const RED_FLAG_LABEL: Record<RedFlag, string> = {
   bleedingOrFluid: 'bleeding or fluid loss in pregnancy',
   contractions: 'regular contractions',
 };
-
-/** A red flag that was seen, and, once it is there, what the instructor did about it. */
-export const RedFlagRecord = z.object({
-  flag: RedFlag,
-  at: z.iso.datetime(),
-  action: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(500))),
-  actionAt: z.optional(z.iso.datetime()),
-});
-export type RedFlagRecord = z.infer<typeof RedFlagRecord>;
 
 /** Red flags without a recorded action: while there is one, nothing is coached. */
 export const openRedFlags = (records: readonly RedFlagRecord[]): RedFlagRecord[] =>

@@ -1,9 +1,9 @@
-import * as z from 'zod/mini';
+import type { StopSign } from './stop-signs.schema';
+
+export type { StopSign };
 
 /** Signs that stop a drill (practice P12, common practice). */
 export const STOP_SIGNS = ['dizziness', 'tingling', 'vision', 'pain', 'panic', 'gasping'] as const;
-export const StopSign = z.enum(STOP_SIGNS);
-export type StopSign = z.infer<typeof StopSign>;
 
 export const STOP_SIGN_LABEL: Record<StopSign, string> = {
   dizziness: 'dizziness',

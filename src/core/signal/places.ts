@@ -1,9 +1,9 @@
-import * as z from 'zod/mini';
+import type { BandPlace } from './places.schema';
+
+export type { BandPlace };
 
 /** Where a stretch band lies, or half of one: the two sides of the lower ribs can be measured apart. */
 export const BAND_PLACES = ['upperRibs', 'lowerRibs', 'lowerRibsRight', 'lowerRibsLeft', 'belly'] as const;
-export const BandPlace = z.enum(BAND_PLACES);
-export type BandPlace = z.infer<typeof BandPlace>;
 
 export const PLACE_LABEL: Record<BandPlace, string> = {
   upperRibs: 'upper ribs',

@@ -1,7 +1,10 @@
-import * as z from 'zod/mini';
-import { BandPlace, onRibs, PLACE_LABEL } from '../signal/places';
+import { onRibs, PLACE_LABEL } from '../signal/places';
+import type { BandPlace } from '../signal/places.schema';
 import type { BandRecord, Span } from '../signal/record';
 import { normal, seeded } from './random';
+import type { BandSetup, Way, BandEvent } from './bands.schema';
+
+export type { Way, BandEvent, BandSetup };
 
 /** Ways of breathing that bands can show (practice P34), and the two that schools wish for (P31). */
 export const WAYS = [
@@ -18,8 +21,6 @@ export const WAYS = [
   'pauses',
   'toneStopsBreath',
 ] as const;
-export const Way = z.enum(WAYS);
-export type Way = z.infer<typeof Way>;
 
 type WayFacts = {
   label: string;
@@ -41,6 +42,7 @@ type WayFacts = {
 };
 
 const even = { duty: 0.4, ribsLeadDeg: 0, irregularity: 0.06, restShare: 0, sighChance: 0.01, stacks: 0 };
+
 const gain = (upperRibs: number, right: number, left: number, belly: number): Record<BandPlace, number> => ({
   upperRibs,
   lowerRibs: (right + left) / 2,
@@ -97,40 +99,12 @@ export const WAY: Record<Way, WayFacts> = {
 
 /** Gains change with the body's posture: belly-led lying, rib-led upright (Sharp 1975, J Appl Physiol 39:608; direction only). */
 export const POSTURES = ['lying', 'sitting', 'standing'] as const;
+
 const POSTURE_GAIN: Record<(typeof POSTURES)[number], { ribs: number; belly: number }> = {
   lying: { ribs: 0.85, belly: 1.15 },
   sitting: { ribs: 1.05, belly: 0.85 },
   standing: { ribs: 1.1, belly: 0.75 },
 };
-
-export const BandEvent = z.object({
-  kind: z.enum(['cough', 'sigh', 'slip', 'apnoea', 'movement', 'loss']),
-  atS: z.number().check(z.gte(0)),
-  /** Length of an apnoea, a movement or a loss, s. */
-  lengthS: z._default(z.number().check(z.gte(0), z.lte(600)), 4),
-  /** Which channel slips, counted from 0. */
-  channel: z._default(z.int().check(z.gte(0), z.lte(3)), 0),
-});
-export type BandEvent = z.infer<typeof BandEvent>;
-
-/** What the simulated bands are asked to do. */
-export const BandSetup = z.object({
-  way: z._default(Way, 'lowQuiet'),
-  ratePerMin: z._default(z.number().check(z.gte(2), z.lte(60)), 14),
-  depth: z._default(z.number().check(z.gte(0.05), z.lte(10)), 1),
-  posture: z._default(z.enum(POSTURES), 'lying'),
-  hz: z._default(z.number().check(z.gte(5), z.lte(200)), 50),
-  places: z._default(z.array(BandPlace).check(z.minLength(1), z.maxLength(4)), ['lowerRibs', 'belly']),
-  /** Signal over noise in dB: 20 is a good band, 10 a poor one. */
-  signalToNoiseDb: z._default(z.number().check(z.gte(0), z.lte(80)), 30),
-  /** Slow change of every channel, depths a minute. */
-  driftPerMin: z._default(z.number().check(z.gte(-5), z.lte(5)), 0),
-  events: z._default(z.array(BandEvent).check(z.maxLength(40)), []),
-  seed: z._default(z.int(), 1),
-});
-export type BandSetup = z.infer<typeof BandSetup>;
-
-export const bandSetup = (parts: Partial<BandSetup> = {}): BandSetup => BandSetup.parse(parts);
 
 const STOP_S = 6;
 

@@ -1,31 +1,10 @@
-import * as z from 'zod/mini';
+import type { FloorMode, ControlMode, BraceKind, Tone } from './tone.schema';
 
-/** How the pelvic floor goes with the breath (practice P49). */
-export const FloorMode = z.enum(['none', 'letGo', 'follow', 'lift']);
-export type FloorMode = z.infer<typeof FloorMode>;
+export type { FloorMode, ControlMode, BraceKind, Tone };
 
-/** The two schools of trunk control (practice P32); neither is scored as wrong. */
-export const ControlMode = z.enum(['none', 'drawIn', 'brace']);
-export type ControlMode = z.infer<typeof ControlMode>;
-
-/**
- * How a brace runs (practice P51): `held` at one level all the way through, as in rehabilitation; `tuned`, less on
- * the inhale and the whole of it on the effort; `pulse`, slack but for the moment of contact, for power.
- */
-export const BraceKind = z.enum(['held', 'tuned', 'pulse']);
-export type BraceKind = z.infer<typeof BraceKind>;
-
-/** Tone in a block: the mode of the floor, the mode of the wall, and percent of the most the client can do. */
-export const Tone = z.object({
-  floor: FloorMode,
-  floorPct: z.number().check(z.gte(0), z.lte(100)),
-  control: ControlMode,
-  controlPct: z.number().check(z.gte(0), z.lte(100)),
-  /** Absent: held. */
-  brace: z.optional(BraceKind),
-  squeezePct: z.number().check(z.gte(0), z.lte(100)),
-});
-export type Tone = z.infer<typeof Tone>;
+export const FLOOR_MODES = ['none', 'letGo', 'follow', 'lift'] as const;
+export const CONTROL_MODES = ['none', 'drawIn', 'brace'] as const;
+export const BRACE_KINDS = ['held', 'tuned', 'pulse'] as const;
 
 export const NO_TONE: Tone = { floor: 'none', floorPct: 0, control: 'none', controlPct: 0, squeezePct: 0 };
 
@@ -53,6 +32,7 @@ export const BRACE_LABEL: Record<BraceKind, string> = {
 
 /** Share of a tuned brace that stays on the inhale; where in the exhale a pulse begins and ends. Our choice. */
 const TUNED_REST = 0.5;
+
 export const PULSE = { from: 0.15, to: 0.35 } as const;
 
 export type ToneAt = { floorPct: number; controlPct: number; squeezePct: number };

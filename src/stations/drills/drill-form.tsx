@@ -18,7 +18,7 @@ import { checkedDrill } from '@/core/formats/library-file';
 import { NEED_LABEL, NEEDS } from '@/core/aims/needs';
 import type { Result } from '@/core/base/result';
 import { blockFor } from '@/core/sequence/alternatives';
-import { CONTROL_LABEL, ControlMode, FLOOR_LABEL, FloorMode } from '@/core/tone/tone';
+import { CONTROL_LABEL, FLOOR_LABEL, FLOOR_MODES, CONTROL_MODES } from '@/core/tone/tone';
 import { Figure } from '@/pictures/figure';
 import { Staves } from '@/pictures/staves';
 import { Button } from '@/ui/button';
@@ -143,13 +143,13 @@ export function DrillForm({ drill, all, onKeep, onLeave }: Props) {
           <div className="grid grid-cols-5 gap-3">
             <Pick
               label="Pelvic floor"
-              options={FloorMode.options.map((m) => [m, FLOOR_LABEL[m]])}
+              options={FLOOR_MODES.map((m) => [m, FLOOR_LABEL[m]])}
               {...register('floor')}
             />
             <Text label="lift, %" inputMode="numeric" {...register('floorPct')} />
             <Pick
               label="Wall"
-              options={ControlMode.options.map((m) => [m, CONTROL_LABEL[m]])}
+              options={CONTROL_MODES.map((m) => [m, CONTROL_LABEL[m]])}
               {...register('control')}
             />
             <Text label="wall, %" inputMode="numeric" {...register('controlPct')} />

@@ -8,7 +8,7 @@ import type { OwnLibrary } from '@/core/drills/catalogue';
 import { STAGES, type Drill, type Stage } from '@/core/drills/drill';
 import { shippedDrills } from '@/core/drills/shelf';
 import { findDrills } from '@/core/safety/search';
-import { printLibraryFile } from '@/core/formats/library-file';
+import { printLibraryFile } from '@/core/formats/print-json';
 import { NEED_LABEL, NEEDS, type Need } from '@/core/aims/needs';
 import type { Result } from '@/core/base/result';
 import { FLAG_LABEL, type Flag } from '@/core/screen/flags';

@@ -1,6 +1,7 @@
 'use client';
 
-import { FLAG_GROUPS, FLAG_LABEL, Flags, type Flag } from '@/core/screen/flags';
+import { FLAG_GROUPS, FLAG_LABEL, type Flag } from '@/core/screen/flags';
+import type { Flags } from '@/core/screen/flags';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 

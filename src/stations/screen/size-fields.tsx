@@ -1,8 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { BodySize } from '@/core/body/size';
-import { parseWith } from '@/core/base/parse';
+import { SIZE_LIMITS, wholeSize, type BodySize } from '@/core/body/size';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 
@@ -23,8 +22,7 @@ export function SizeFields({
   const change = (patch: Partial<BodySize>) => {
     const next = { ...draft, ...patch };
     setDraft(next);
-    const whole = parseWith(BodySize, next);
-    onChange(whole.ok ? whole.value : undefined);
+    onChange(wholeSize(next));
   };
   return (
     <section aria-labelledby="size">
@@ -36,8 +34,8 @@ export function SizeFields({
           label="height"
           unit="cm"
           value={draft.heightCm}
-          min={100}
-          max={230}
+          min={SIZE_LIMITS.heightCm[0]}
+          max={SIZE_LIMITS.heightCm[1]}
           onValue={(heightCm) => change({ heightCm })}
           className="w-20"
         />
@@ -45,8 +43,8 @@ export function SizeFields({
           label="age"
           unit="y"
           value={draft.ageY}
-          min={10}
-          max={105}
+          min={SIZE_LIMITS.ageY[0]}
+          max={SIZE_LIMITS.ageY[1]}
           onValue={(ageY) => change({ ageY })}
           className="w-16"
         />

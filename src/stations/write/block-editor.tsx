@@ -14,9 +14,17 @@ import { verdictFor } from '@/core/safety/verdict';
 import { alternativesFor, easierThan, harderThan } from '@/core/sequence/alternatives';
 import type { CheckClient, Problem } from '@/core/sequence/check';
 import type { Edit } from '@/core/sequence/edit';
-import type { Contribution } from '@/core/propose/explain';
+import type { Contribution } from '@/core/propose/contributions';
 import { clock, drillOf, nameOf, type Block } from '@/core/sequence/sequence';
-import { BRACE_LABEL, BraceKind, CONTROL_LABEL, ControlMode, FLOOR_LABEL, FloorMode } from '@/core/tone/tone';
+import {
+  BRACE_LABEL,
+  CONTROL_LABEL,
+  FLOOR_LABEL,
+  FLOOR_MODES,
+  CONTROL_MODES,
+  BRACE_KINDS,
+} from '@/core/tone/tone';
+import type { BraceKind, ControlMode, FloorMode } from '@/core/tone/tone.schema';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
@@ -167,7 +175,7 @@ export function BlockEditor({ block, client, problems, adds, onEdit, onEdits, on
                 })
               }
             >
-              {FloorMode.options.map((m) => (
+              {FLOOR_MODES.map((m) => (
                 <option
                   key={m}
                   value={m}
@@ -203,7 +211,7 @@ export function BlockEditor({ block, client, problems, adds, onEdit, onEdits, on
                 })
               }
             >
-              {ControlMode.options.map((m) => (
+              {CONTROL_MODES.map((m) => (
                 <option key={m} value={m}>
                   {CONTROL_LABEL[m]}
                 </option>
@@ -220,7 +228,7 @@ export function BlockEditor({ block, client, problems, adds, onEdit, onEdits, on
                   onEdit({ kind: 'tone', ...on, tone: { brace: e.target.value as BraceKind } })
                 }
               >
-                {BraceKind.options.map((k) => (
+                {BRACE_KINDS.map((k) => (
                   <option key={k} value={k}>
                     {BRACE_LABEL[k]}
                   </option>

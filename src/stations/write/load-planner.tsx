@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { planLift, STRATEGY_LABEL, type Lift, type LiftPlan } from '@/core/load/lift';
+import type { Lift } from '@/core/drills/lift';
+import { planLift, STRATEGY_LABEL, type LiftPlan } from '@/core/load/lift';
 import { MOST_REPS, percentOfMax, repMax } from '@/core/load/rep-max';
 import type { Flags } from '@/core/screen/flags';
 import { LiftBreath } from '@/pictures/lift-breath';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { printSequenceFile } from '@/core/formats/sequence-file';
+import { printSequenceFile } from '@/core/formats/print-json';
 import type { Result } from '@/core/base/result';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';

@@ -5,7 +5,6 @@ import { format } from 'date-fns';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { parseSequenceFile } from '@/core/formats/sequence-file';
 import type { Result } from '@/core/base/result';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
 import { fromTemplate } from '@/core/sequence/mend';
@@ -95,6 +94,7 @@ export function SequenceList({
     else setMendings({ name, sequence, did });
   };
   const bringIn = async (file: File) => {
+    const { parseSequenceFile } = await import('@/core/formats/sequence-file');
     const parsed = parseSequenceFile(await file.text());
     if (parsed.ok) start(parsed.value.name, parsed.value.sequence);
     else setError(parsed.why);

@@ -16,6 +16,7 @@ import {
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState, type ComponentProps } from 'react';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
@@ -24,7 +25,7 @@ import type { AirInput } from '@/core/propose/air';
 import { easierThan, harderThan } from '@/core/sequence/alternatives';
 import type { CheckClient } from '@/core/sequence/check';
 import { cuesOf } from '@/core/drills/aim-cues';
-import { contributionsOf } from '@/core/propose/explain';
+import { contributionsOf } from '@/core/propose/contributions';
 import { dropIndex } from '@/core/sequence/lengthen';
 import { mergeSequences } from '@/core/sequence/merge';
 import { mayRunWith } from '@/core/run/may-run';
@@ -37,14 +38,16 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
-import { AirPanel } from './air-panel';
 import { BlockEditor } from './block-editor';
 import { LeftOutList } from './left-out-list';
 import { PaperMenu } from './paper-menu';
-import { Shelf } from './shelf';
-import { TimePanel } from './time-panel';
 import { useDrafted, useSequenceEditor, type DraftStore } from './use-sequence-editor';
 import { Versions, type Version } from './versions';
+
+// What stands folded under the staves, or is fetched by a press, comes when the rest is there.
+const AirPanel = dynamic(() => import('./air-panel').then((m) => m.AirPanel), { ssr: false });
+const Shelf = dynamic(() => import('./shelf').then((m) => m.Shelf), { ssr: false });
+const TimePanel = dynamic(() => import('./time-panel').then((m) => m.TimePanel), { ssr: false });
 
 type Props = {
   clientId: string;

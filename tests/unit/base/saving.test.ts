@@ -4,7 +4,7 @@ import { cleanName } from '@/core/base/clean-text';
 import { mended } from '@/core/base/mend';
 import { afterSave, judgeSave, over, type Kept, type Save } from '@/core/base/revision';
 import { sameRecord } from '@/core/base/same';
-import { LookData } from '@/core/look/look';
+import { LookData } from '@/core/look/look.schema';
 import { must } from '../helpers';
 
 const save = (writer: string, n: number, rev: number, data: string): Save<string> => ({

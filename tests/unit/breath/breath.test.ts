@@ -1,12 +1,6 @@
 import fc from 'fast-check';
-import {
-  describePattern,
-  dutyCycle,
-  parsePattern,
-  pattern,
-  Pattern,
-  printPattern,
-} from '@/core/breath/pattern';
+import { describePattern, dutyCycle, parsePattern, pattern, printPattern } from '@/core/breath/pattern';
+import { Pattern } from '@/core/breath/pattern.schema';
 import { durationS, spanAt, timelineOf, type Breathing, type Dose } from '@/core/breath/timeline';
 import { volumeAt } from '@/core/breath/volume';
 import { must, why } from '../helpers';

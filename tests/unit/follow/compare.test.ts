@@ -2,7 +2,8 @@ import { changeBetween } from '@/core/change/change';
 import { compareLooks, RATING_NOISE } from '@/core/follow/compare';
 import { holdMeasure, quietMeasures } from '@/core/follow/measures';
 import { analyse } from '@/core/signal/analyse';
-import { bandSetup, simulateBands } from '@/core/simulate/bands';
+import { simulateBands } from '@/core/simulate/bands';
+import { bandSetup } from '@/core/simulate/bands.schema';
 import { look, must } from '../helpers';
 
 const quiet = (inhale: number, exhale: number, jitter = 0) => {

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { parseClientFile, printClientFile, type ClientFile } from '@/core/formats/client-file';
 import { CURVE_MAX_BYTES, parseCurveCsv, printCurveCsv, textOf } from '@/core/formats/curve-csv';
 import { kindOf } from '@/core/formats/recording';
-import { parseSequenceFile, printSequenceFile } from '@/core/formats/sequence-file';
+import { printSequenceFile } from '@/core/formats/print-json';
+import { parseSequenceFile } from '@/core/formats/sequence-file';
 import { demoFiles } from '@/demo/scenario';
 import { must, why } from '../helpers';
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { BOUNCE_S, timingFromTaps, withoutBounces } from '@/core/look/taps';
 import { summariseHolds } from '@/core/look/holds';
-import { EMPTY_LOOK, isEmptyLook, LookData, type HoldTrial } from '@/core/look/look';
+import { EMPTY_LOOK, isEmptyLook, type HoldTrial } from '@/core/look/look';
+import { LookData } from '@/core/look/look.schema';
 import { parseWith } from '@/core/base/parse';
 import { look, must, why } from '../helpers';
 

@@ -1,6 +1,7 @@
 import { comfortableExhale } from '@/core/look/exhales';
 import { summariseHolds } from '@/core/look/holds';
-import { EMPTY_LOOK, isEmptyLook, LookData } from '@/core/look/look';
+import { EMPTY_LOOK, isEmptyLook } from '@/core/look/look';
+import { LookData } from '@/core/look/look.schema';
 import { positionIn, positionNote, RING_POSITIONS } from '@/core/look/places';
 import { stateOf, testsOf, without } from '@/core/look/progress';
 import { bestAlignment, ladderOf, lowBreath } from '@/core/look/sweep';

@@ -4,7 +4,8 @@ import { readLook, type ReadOptions } from '@/core/read/read';
 import { READING, READINGS } from '@/core/read/readings';
 import { DEFAULT_THRESHOLDS, sourceOf, THRESHOLD, THRESHOLDS, withOwn } from '@/core/read/thresholds';
 import { analyse } from '@/core/signal/analyse';
-import { bandSetup, simulateBands } from '@/core/simulate/bands';
+import { simulateBands } from '@/core/simulate/bands';
+import { bandSetup } from '@/core/simulate/bands.schema';
 import { look, must } from '../helpers';
 
 const bands = (setup: Parameters<typeof bandSetup>[0]): ReadOptions['bands'] => [

@@ -6,7 +6,8 @@ import { NAMED_FROM, namedReadings, READINGS, type ReadingName } from '@/core/re
 import type { SeenBands } from '@/core/read/observed';
 import type { Control, School } from '@/core/aims/school';
 import { analyse } from '@/core/signal/analyse';
-import { bandSetup, simulateBands, type BandSetup } from '@/core/simulate/bands';
+import { simulateBands, type BandSetup } from '@/core/simulate/bands';
+import { bandSetup } from '@/core/simulate/bands.schema';
 import { SYMPTOMS } from '@/core/look/symptoms';
 import { look, must } from '../helpers';
 

@@ -3,7 +3,8 @@ import { NO_OWN, catalogueOf } from '@/core/drills/catalogue';
 import { propose } from '@/core/propose/propose';
 import { mayRun, mayRunWith } from '@/core/run/may-run';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
-import { NEW_RUN, RunState } from '@/core/run/run';
+import { NEW_RUN } from '@/core/run/run';
+import { RunState } from '@/core/run/run.schema';
 import {
   coachedNow,
   leftS,
@@ -16,7 +17,8 @@ import {
 import { tonesOf } from '@/core/run/tones';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { STOP_SIGNS } from '@/core/screen/stop-signs';
-import { layoutOf, Sequence } from '@/core/sequence/sequence';
+import { layoutOf } from '@/core/sequence/sequence';
+import { Sequence } from '@/core/sequence/sequence.schema';
 import { ALL_PROPS, must } from '../helpers';
 
 const context: RunContext = { flags: {}, props: ALL_PROPS, catalogue: catalogueOf(NO_OWN) };

@@ -2,15 +2,8 @@ import { FLAG_LABEL } from '@/core/screen/flags';
 import { POSITION_PROPS } from '@/core/safety/verdict';
 import { FIGURES, suits, type FigureName } from '@/core/body/figure/figures';
 import { AIM_CUES, aimsOf, cuesOf } from '@/core/drills/aim-cues';
-import {
-  contradictionIn,
-  CUE_KINDS,
-  DEMANDS,
-  Drill,
-  STAGES,
-  stageRank,
-  STEP_KINDS,
-} from '@/core/drills/drill';
+import { contradictionIn, CUE_KINDS, DEMANDS, STAGES, stageRank, STEP_KINDS } from '@/core/drills/drill';
+import { Drill } from '@/core/drills/drill.schema';
 import { drillById, LIBRARY } from '@/core/drills/library';
 import { NEEDS } from '@/core/aims/needs';
 import { LIFT_PCT } from '@/core/tone/tone';

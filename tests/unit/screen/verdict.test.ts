@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { POSITION } from '@/core/body/positions';
 import { LIBRARY } from '@/core/drills/library';
-import { describeFlag, Flags, FLAG_GROUPS, FLAG_LABEL, setFlags } from '@/core/screen/flags';
+import { describeFlag, FLAG_GROUPS, FLAG_LABEL, setFlags } from '@/core/screen/flags';
+import { Flags } from '@/core/screen/flags.schema';
 import { openRedFlags } from '@/core/screen/red-flags';
 import { LIGHT_PCT } from '@/core/safety/rules';
 import { cautionsFor, verdictFor } from '@/core/safety/verdict';

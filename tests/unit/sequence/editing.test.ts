@@ -9,7 +9,8 @@ import { applyEdit, withGroups, type Edit } from '@/core/sequence/edit';
 import { dropIndex, lengthBy, lengthTo } from '@/core/sequence/lengthen';
 import { fromTemplate, mended } from '@/core/sequence/mend';
 import { mergeSequences } from '@/core/sequence/merge';
-import { layoutOf, Sequence, type Block } from '@/core/sequence/sequence';
+import { layoutOf, type Block } from '@/core/sequence/sequence';
+import { Sequence } from '@/core/sequence/sequence.schema';
 import { ALL_PROPS, anyFlags, anyProps } from '../helpers';
 
 const block = (drillId: string, id: string, parts: Partial<Block> = {}): Block => ({

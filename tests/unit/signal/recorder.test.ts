@@ -3,7 +3,8 @@ import { previewOf, PREVIEW_POINTS } from '@/core/signal/preview';
 import { analyse } from '@/core/signal/analyse';
 import { placed, recordOf, stretchesOf } from '@/core/signal/record';
 import { placeOf } from '@/core/signal/places';
-import { bandBody, bandSetup, simulateBands } from '@/core/simulate/bands';
+import { bandBody, simulateBands } from '@/core/simulate/bands';
+import { bandSetup } from '@/core/simulate/bands.schema';
 import { must, partOf, why } from '../helpers';
 
 const fed = (from: number, to: number, recorder = bandRecorder()) => {

@@ -18,9 +18,9 @@ export async function renameClient(id: string, name: string): Promise<Result<nul
   );
 }
 
-/** Takes a client off the list; makes the list stale. */
+/** Takes a client off the list. The page stays, so that it can be taken back; the list is made anew on the way to it. */
 export async function archiveClient(id: string): Promise<Result<null>> {
-  return command(Id, id, (i, scope) => clients.archiveClient(scope, i), [['/']]);
+  return command(Id, id, (i, scope) => clients.archiveClient(scope, i));
 }
 
 /** Puts a client back on the list; makes the list stale. */

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { findClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
 import { ShippedDrills } from '@/ui/shipped-drills';
-import { shippedDrills } from '@/core/drills/shelf';
+import { LIBRARY } from '@/core/drills/library';
 import { damagedOf } from '@/server/damaged';
 import { railOf } from '@/server/rail';
 import { scopeOfRequest } from '@/server/scope';
@@ -24,7 +24,7 @@ export default async function ClientLayout({ children, params }: Props) {
   const screenDamaged = damaged.some((d) => d.kind === 'screen');
   const rail = screenDamaged ? null : railOf(scope, client);
   return (
-    <ShippedDrills drills={shippedDrills()}>
+    <ShippedDrills drills={LIBRARY}>
       <ClientHead
         clientId={id}
         name={client.name}

@@ -2,7 +2,8 @@
 
 import { RING_POSITION, type RingPosition } from '@/core/look/places';
 import type { BandPlace } from '@/core/signal/places';
-import { BandSetup, WAY, WAYS, type Way } from '@/core/simulate/bands';
+import { WAY, WAYS, type Way } from '@/core/simulate/bands';
+import { BandSetup } from '@/core/simulate/bands.schema';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';

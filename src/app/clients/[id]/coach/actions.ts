@@ -3,7 +3,7 @@
 import * as z from 'zod';
 import { fail, ok, type Result } from '@/core/base/result';
 import { catalogueOf } from '@/core/drills/catalogue';
-import { LookData } from '@/core/look/look';
+import { LookData } from '@/core/look/look.schema';
 import { mayRun } from '@/core/run/may-run';
 import { ownLibrary } from '@/server/drills';
 import * as looks from '@/server/looks';

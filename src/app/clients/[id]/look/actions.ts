@@ -3,7 +3,7 @@
 import * as z from 'zod';
 import { fail, ok, type Result } from '@/core/base/result';
 import { EMPTY_LOOK } from '@/core/look/look';
-import { Protocol } from '@/core/look/tests';
+import { Protocol } from '@/core/look/tests.schema';
 import { findClient } from '@/server/clients';
 import * as looks from '@/server/looks';
 import * as protocols from '@/server/protocols';

@@ -1,11 +1,11 @@
 'use server';
 
 import * as z from 'zod';
-import { Judgement } from '@/core/aims/judgement';
-import { Control, School } from '@/core/aims/school';
+import { Judgement } from '@/core/aims/judgement.schema';
+import { Control, School } from '@/core/aims/school.schema';
 import { fail, ok, type Result } from '@/core/base/result';
 import { over } from '@/core/base/revision';
-import { OwnThresholds } from '@/core/read/thresholds';
+import { OwnThresholds } from '@/core/read/thresholds.schema';
 import * as clients from '@/server/clients';
 import * as looks from '@/server/looks';
 import { saveThresholds } from '@/server/settings';

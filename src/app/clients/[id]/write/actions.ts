@@ -3,7 +3,7 @@
 import * as z from 'zod';
 import { cleanName } from '@/core/base/clean-text';
 import { fail, ok, type Result } from '@/core/base/result';
-import { Sequence } from '@/core/sequence/sequence';
+import { Sequence } from '@/core/sequence/sequence.schema';
 import { findClient } from '@/server/clients';
 import { looksOf } from '@/server/looks';
 import { keepRevision } from '@/server/revisions';

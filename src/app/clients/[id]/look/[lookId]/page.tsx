@@ -3,7 +3,7 @@ import { findClient } from '@/server/clients';
 import { findLook, readingsOf } from '@/server/looks';
 import { screenOf } from '@/server/screens';
 import { thresholds } from '@/server/settings';
-import { TestId } from '@/core/look/tests';
+import { TestId } from '@/core/look/tests.schema';
 import { scopeOfRequest } from '@/server/scope';
 import { LookStation } from '@/stations/look/look-station';
 import { finishLook } from '../actions';

@@ -1,0 +1,23 @@
+import * as z from 'zod/mini';
+import { PROPS } from '../body/props';
+import { BodySize } from '../body/size.schema';
+import { Flags } from './flags.schema';
+import { RedFlagRecord } from './red-flags.schema';
+
+/** Consent is asked for each thing by itself; touch never follows from being watched (practice P6). */
+export const Consent = z.object({ watched: z.boolean(), filmed: z.boolean(), touched: z.boolean() });
+
+export type Consent = z.infer<typeof Consent>;
+
+/** What is asked before anything is coached. */
+export const Screen = z.object({
+  consent: Consent,
+  flags: Flags,
+  redFlags: z.array(RedFlagRecord).check(z.maxLength(50)),
+  goals: z.string().check(z.maxLength(1000)),
+  props: z.array(z.enum(PROPS)).check(z.maxLength(PROPS.length)),
+  /** For the arithmetic of volumes alone; absent: an assumed body. */
+  size: z.optional(BodySize),
+});
+
+export type Screen = z.infer<typeof Screen>;

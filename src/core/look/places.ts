@@ -40,8 +40,16 @@ export const HOLD_POSITIONS = ['hookLying', 'sitting', 'standing', 'walking'] as
 
 const POSITION_NOTE = 'Position: ';
 
-/** How a record says in which position it was taken, and back; null when a note says something else. */
-export const positionNote = (place: RingPosition): string => `${POSITION_NOTE}${RING_POSITION[place].label}`;
+/** How a record says in which position it was taken: the key for Kokyu, the words for whoever reads the file. */
+export const positionNote = (place: RingPosition): string =>
+  `${POSITION_NOTE}${place} (${RING_POSITION[place].label})`;
+
+/** The position that a note tells by its key, or by the words alone as older records do; null for any other note. */
 
 export const positionIn = (notes: readonly { text: string }[]): RingPosition | null =>
-  RING_POSITIONS.find((p) => notes.some((n) => n.text === positionNote(p))) ?? null;
+  RING_POSITIONS.find((p) =>
+    notes.some(
+      ({ text }) =>
+        text.startsWith(`${POSITION_NOTE}${p} (`) || text === `${POSITION_NOTE}${RING_POSITION[p].label}`,
+    ),
+  ) ?? null;

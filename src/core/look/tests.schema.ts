@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { TESTS } from './tests';
+import { TESTS } from './test-ids';
 
 export const TestId = z.enum(TESTS);
 

@@ -11,7 +11,15 @@ import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES } from './rules';
 export type Status = 'allowed' | 'changed' | 'barred';
 
 /** Why something is changed or barred. `kind` tells a safety rule from a prop that is not there; `how`, what is done about it. */
-export type Reason = { kind: 'safety' | 'prop'; text: string; source: string; how?: string };
+export type Reason = {
+  kind: 'safety' | 'prop';
+  text: string;
+  source: string;
+  /** What is done about it, in words. */
+  how?: string;
+  /** Which remedy that is, where it is one. */
+  remedy?: Remedy;
+};
 
 export type Verdict = {
   drillId: string;
@@ -43,8 +51,14 @@ export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
  */
 export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[]): Verdict {
   const reasons: Reason[] = [];
-  const safety = (text: string, source: string, how?: string) =>
-    add(reasons, { kind: 'safety', text, source, ...(how ? { how } : {}) });
+  const safety = (text: string, source: string, how?: string, remedy?: Remedy) =>
+    add(reasons, {
+      kind: 'safety',
+      text,
+      source,
+      ...(how ? { how } : {}),
+      ...(remedy ? { remedy } : {}),
+    });
   const prop = (text: string) => add(reasons, { kind: 'prop', text, source: 'P43' });
   const barredPositions = new Map<Position, (typeof POSITION_RULES)[number]>();
   for (const position of drill.positions) {
@@ -87,7 +101,7 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     (r) => r.remedy === 'bar' || (r.remedy === 'noHold' && drill.stage === 'hold'),
   );
   if (barring.length > 0) for (const rule of barring) safety(rule.because, rule.source);
-  else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy]);
+  else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy], rule.remedy);
   barred ||= barring.length > 0;
   const props: Prop[] = [];
   const instead: string[] = [];

@@ -31,18 +31,31 @@ export const FLAG_LABEL: Record<Flag, string> = {
   noProne: 'cannot lie face down',
 };
 
-export const FLAG_GROUPS: readonly { name: string; flags: readonly Flag[] }[] = [
-  { name: 'Pregnancy and birth', flags: ['pregnancyWeek', 'postpartumWeeks', 'birth', 'separationMm'] },
+export type FlagGroup = 'birth' | 'medical' | 'pressure' | 'floor' | 'positions';
+
+/** The flags as they are asked: by subject, each with its heading. */
+export const FLAG_GROUPS: readonly { key: FlagGroup; name: string; flags: readonly Flag[] }[] = [
   {
+    key: 'birth',
+    name: 'Pregnancy and birth',
+    flags: ['pregnancyWeek', 'postpartumWeeks', 'birth', 'separationMm'],
+  },
+  {
+    key: 'medical',
     name: 'Heart, nerves, lungs',
     flags: ['cardiac', 'highBloodPressure', 'neurological', 'respiratory', 'panic'],
   },
   {
+    key: 'pressure',
     name: 'Pressure and tissue',
     flags: ['recentSurgery', 'hernia', 'eyePressure', 'reflux', 'osteoporosis'],
   },
-  { name: 'Pelvic floor', flags: ['leaking', 'heaviness', 'urgency', 'floorTension'] },
-  { name: 'Positions', flags: ['backPain', 'shoulder', 'knees', 'wrists', 'noSupine', 'noProne'] },
+  { key: 'floor', name: 'Pelvic floor', flags: ['leaking', 'heaviness', 'urgency', 'floorTension'] },
+  {
+    key: 'positions',
+    name: 'Positions',
+    flags: ['backPain', 'shoulder', 'knees', 'wrists', 'noSupine', 'noProne'],
+  },
 ];
 
 /** True when the flag is set; a week of 0 counts as set. */

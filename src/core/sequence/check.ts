@@ -3,7 +3,6 @@ import { durationS } from '../breath/timeline';
 import { stageRank, type Drill } from '../drills/drill';
 import type { Flags } from '../screen/flags';
 import { holdBars, LIGHT_PCT } from '../safety/rules';
-import { REMEDY_LABEL } from '../screen/remedies';
 import { verdictFor, type Verdict } from '../safety/verdict';
 import { alternativesFor, easierThan } from './alternatives';
 import { applyEdit, type Edit } from './edit';
@@ -161,7 +160,7 @@ function toneProblems(block: Block, drill: Drill, verdict: Verdict): Found[] {
     });
   }
   if (
-    verdict.reasons.some((r) => r.how === REMEDY_LABEL.lighter) &&
+    verdict.reasons.some((r) => r.remedy === 'lighter') &&
     Math.max(block.tone.controlPct, block.tone.squeezePct) > LIGHT_PCT
   ) {
     found.push({

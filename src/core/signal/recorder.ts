@@ -29,6 +29,8 @@ export type RecorderDraft = {
   times: Float64Array;
   values: Float64Array[];
   names: string[];
+  /** Where each channel lies, as the device said; absent in drafts of an older Kokyu. */
+  places?: readonly (BandPlace | null)[];
   notes: RecordNote[];
 };
 
@@ -43,6 +45,8 @@ const FIRST_ROOM = 4096;
  */
 export function bandRecorder(from?: RecorderDraft): BandRecorder {
   let names = from ? [...from.names] : [];
+  // Drafts that were written before they kept the places have only the names.
+  let places: readonly (BandPlace | null)[] = from?.places ?? [];
   let n = from ? from.times.length : 0;
   let times = grown(from?.times ?? new Float64Array(0));
   let values = (from?.values ?? []).map(grown);
@@ -91,9 +95,8 @@ export function bandRecorder(from?: RecorderDraft): BandRecorder {
     },
     name(given) {
       // A device may name its channels by the keys of the places; people read the words.
-      names = given.map((n) =>
-        (BAND_PLACES as readonly string[]).includes(n) ? PLACE_LABEL[n as BandPlace] : n,
-      );
+      places = given.map((n) => BAND_PLACES.find((p) => p === n) ?? null);
+      names = given.map((n, i) => (places[i] ? PLACE_LABEL[places[i]] : n));
     },
     note(text) {
       notes.push({ atS: n === 0 ? 0 : times[n - 1]! - times[0]!, lengthS: 0, text });
@@ -116,10 +119,16 @@ export function bandRecorder(from?: RecorderDraft): BandRecorder {
         columns: values.map((v, i) => ({ name: names[i] ?? `channel ${i + 1}`, values: v.slice(0, n) })),
       });
       if (!made.ok) return made;
-      const channels = made.value.channels.map((c) => ({ ...c, place: placeOf(c.name) }));
+      const channels = made.value.channels.map((c, i) => ({ ...c, place: places[i] ?? placeOf(c.name) }));
       return { ok: true, value: { ...made.value, channels, startAt, notes: [...notes] } };
     },
-    draft: () => ({ times: times.slice(0, n), values: values.map((v) => v.slice(0, n)), names, notes }),
+    draft: () => ({
+      times: times.slice(0, n),
+      values: values.map((v) => v.slice(0, n)),
+      names,
+      places,
+      notes,
+    }),
   };
 }
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { FLAG_GROUPS, FLAG_LABEL, type Flag } from '@/core/screen/flags';
+import { FLAG_GROUPS, FLAG_LABEL, type Flag, type FlagGroup } from '@/core/screen/flags';
 import type { Flags } from '@/core/screen/flags';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
@@ -23,12 +23,12 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
         Flags
       </h2>
       <div className="grid grid-cols-[236px_1fr_1fr] gap-x-7">
-        {COLUMNS.map((names) => (
-          <div key={names[0]} className="space-y-2">
-            {FLAG_GROUPS.filter((g) => names.includes(g.name)).map((group) => (
-              <fieldset key={group.name}>
+        {COLUMNS.map((keys) => (
+          <div key={keys[0]} className="space-y-2">
+            {FLAG_GROUPS.filter((g) => keys.includes(g.key)).map((group) => (
+              <fieldset key={group.key}>
                 <legend className="text-[13.5px] text-soft">{group.name}</legend>
-                {group.name === 'Pregnancy and birth' ? (
+                {group.key === 'birth' ? (
                   <div className="space-y-1">
                     {group.flags
                       .filter((f) => NUMBER[f])
@@ -93,8 +93,8 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
   );
 }
 
-const COLUMNS: readonly (readonly string[])[] = [
-  ['Pregnancy and birth', 'Pelvic floor'],
-  ['Heart, nerves, lungs', 'Pressure and tissue'],
-  ['Positions'],
+const COLUMNS: readonly (readonly FlagGroup[])[] = [
+  ['birth', 'floor'],
+  ['medical', 'pressure'],
+  ['positions'],
 ];

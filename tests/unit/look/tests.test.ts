@@ -2,7 +2,7 @@ import { comfortableExhale } from '@/core/look/exhales';
 import { summariseHolds } from '@/core/look/holds';
 import { EMPTY_LOOK, isEmptyLook } from '@/core/look/look';
 import { LookData } from '@/core/look/look.schema';
-import { positionIn, positionNote, RING_POSITIONS } from '@/core/look/places';
+import { positionIn, positionNote, RING_POSITION, RING_POSITIONS } from '@/core/look/places';
 import { stateOf, testsOf, without } from '@/core/look/progress';
 import { bestAlignment, ladderOf, lowBreath } from '@/core/look/sweep';
 import { CM_PER_INCH, tapeResults, tapeSideRatio, type Tape } from '@/core/look/tape';
@@ -115,6 +115,10 @@ describe('positions in a record', () => {
   it('are written as a note and read back', () => {
     for (const p of RING_POSITIONS)
       expect(positionIn([{ text: 'cough' }, { text: positionNote(p) }])).toBe(p);
+    // As records made before it said so.
+    expect(positionIn([{ text: `Position: ${RING_POSITION.sittingSlouched.label}` }])).toBe(
+      'sittingSlouched',
+    );
     expect(positionIn([{ text: 'Position: upside down' }])).toBeNull();
   });
 });

@@ -1,0 +1,139 @@
+import type { Turn } from '@/core/run/tones';
+import { TurnClock } from '@/devices/turn-clock';
+
+/** A sound device whose clock the test moves; it keeps what was scheduled on it. */
+class FakeAudio {
+  static made: FakeAudio[] = [];
+  currentTime = 0;
+  state: 'running' | 'suspended' | 'closed' = 'running';
+  destination = {};
+  tones: { startsAt: number; from: number; stopped: boolean }[] = [];
+  constructor() {
+    FakeAudio.made.push(this);
+  }
+  resume = async () => void (this.state = 'running');
+  close = async () => void (this.state = 'closed');
+}
+
+class FakeNode {
+  frequency = { setValueAtTime: () => undefined, linearRampToValueAtTime: () => undefined };
+  gain = { ...this.frequency, setTargetAtTime: () => undefined };
+  private tone: FakeAudio['tones'][number] | null = null;
+  constructor(
+    private readonly audio: FakeAudio,
+    private readonly options: { frequency?: number },
+  ) {}
+  connect = (next: unknown) => next;
+  disconnect = () => undefined;
+  start = (at: number) => {
+    this.tone = { startsAt: at, from: this.options.frequency ?? 0, stopped: false };
+    this.audio.tones.push(this.tone);
+  };
+  stop = (at?: number) => {
+    if (at === undefined && this.tone) this.tone.stopped = true;
+  };
+}
+
+let page = 0;
+const turns: Turn[] = [
+  { atS: 0, sound: 'pip' },
+  { atS: 1, sound: 'up' },
+  { atS: 5, sound: 'down' },
+];
+
+beforeEach(() => {
+  FakeAudio.made = [];
+  page = 1000;
+  Object.assign(globalThis, { AudioContext: FakeAudio, OscillatorNode: FakeNode, GainNode: FakeNode });
+  jest.spyOn(performance, 'now').mockImplementation(() => page * 1000);
+});
+afterEach(() => {
+  jest.restoreAllMocks();
+  for (const name of ['AudioContext', 'OscillatorNode', 'GainNode'])
+    delete (globalThis as Record<string, unknown>)[name];
+});
+
+/** Lets both clocks go on together. */
+const pass = (seconds: number, audio = FakeAudio.made.at(-1)) => {
+  page += seconds;
+  if (audio) audio.currentTime += seconds;
+};
+
+describe('the clock of a block', () => {
+  it('schedules every tone at once on the audio clock, and tells the time by it', async () => {
+    const clock = new TurnClock();
+    await clock.start(0, turns, false);
+    const audio = FakeAudio.made[0]!;
+    const [first, second, third] = audio.tones.map((t) => t.startsAt) as [number, number, number];
+    expect([second - first, third - first]).toEqual([expect.closeTo(1), expect.closeTo(5)]);
+    pass(2.06);
+    expect(clock.now()).toBeCloseTo(2, 1);
+  });
+
+  it('begins inside a block without the tones that are past', async () => {
+    const clock = new TurnClock();
+    await clock.start(3, turns, false);
+    expect(FakeAudio.made[0]!.tones.map((t) => t.from)).toEqual([440]);
+    expect(clock.now()).toBeCloseTo(3, 5);
+  });
+
+  it('makes no tone when it is to be silent, and stops those to come in a pause', async () => {
+    const clock = new TurnClock();
+    await clock.start(0, turns, true);
+    expect(FakeAudio.made[0]!.tones).toEqual([]);
+    await clock.start(0, turns, false);
+    pass(1.5);
+    const at = clock.pause();
+    expect(at).toBeCloseTo(1.44, 1);
+    expect(FakeAudio.made[0]!.tones.every((t) => t.stopped)).toBe(true);
+    pass(10);
+    expect(clock.now()).toBe(at);
+    await clock.start(at, turns, false);
+    pass(1.06);
+    expect(clock.now()).toBeCloseTo(at + 1, 1);
+  });
+
+  it('goes on by the page clock where the sound device stalls', async () => {
+    const clock = new TurnClock();
+    await clock.start(0, turns, false);
+    pass(1);
+    clock.now();
+    // The device stands still while the page goes on, looked at as a page does, many times a second.
+    for (let i = 0; i < 30; i++) {
+      page += 0.1;
+      clock.now();
+    }
+    const here = clock.now();
+    expect(FakeAudio.made[0]!.state).toBe('closed');
+    page += 2;
+    expect(clock.now()).toBeCloseTo(here + 2, 3);
+  });
+
+  it('does not take a machine that slept for a stalled device', async () => {
+    const clock = new TurnClock();
+    await clock.start(0, turns, false);
+    pass(1);
+    clock.now();
+    page += 600;
+    expect(clock.now()).toBeCloseTo(0.94, 1);
+    expect(FakeAudio.made[0]!.state).toBe('running');
+  });
+
+  it('runs without any sound device', async () => {
+    delete (globalThis as Record<string, unknown>).AudioContext;
+    const clock = new TurnClock();
+    await clock.start(2, turns, false);
+    page += 1.06;
+    expect(clock.now()).toBeCloseTo(3, 1);
+    clock.close();
+    expect(clock.running).toBe(false);
+  });
+
+  it('counts the last start where one is begun while the sound wakes up', async () => {
+    const clock = new TurnClock();
+    const waking = clock.start(0, turns, false);
+    clock.pause();
+    await waking;
+    expect(clock.running).toBe(false);
+  });
+});

@@ -42,8 +42,7 @@ describe('JSON in the database', () => {
       tests: [],
       thresholds: [],
     };
-    const { goals: _, ...rest } = EMPTY_SCREEN;
-    const old = JSON.stringify({ ...rest, wish: 'to sing' });
+    const old = JSON.stringify({ ...EMPTY_SCREEN, goals: undefined, wish: 'to sing' });
     expect(shapeOf('screen', upgrades)).toBe(2);
     expect(must(readJson('screen', 'a', old, 1, upgrades)).goals).toBe('to sing');
     expect(why(readJson('screen', 'b', old, 2, upgrades))).toMatch(/^goals: /);

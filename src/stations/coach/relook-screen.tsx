@@ -46,6 +46,14 @@ export function RelookScreen(given: Props) {
     <div className="mx-auto max-w-[1280px] space-y-4 px-8 py-5">
       <div className="flex items-baseline justify-between">
         <h1 className="text-[28px]">Look again: {RELOOK_LABEL[test]}</h1>
+        <div className="mr-auto ml-6">
+          {status}
+          {!isEmptyLook(look) && (
+            <p className="text-[13.5px] text-soft">
+              This look is kept in this browser; it is stored when you keep it.
+            </p>
+          )}
+        </div>
         {rated && rated.quality === null && (
           <p className="flex items-center gap-2">
             The last block
@@ -63,7 +71,6 @@ export function RelookScreen(given: Props) {
           </p>
         )}
       </div>
-      {status}
       {test === 'quiet' && <QuietTest {...props} />}
       {test === 'rings' && <RingsTest {...props} school={school} />}
       {test === 'hold' && <HoldTest {...props} flags={flags} />}

@@ -20,6 +20,9 @@ const NAME: Record<RevisedKind, string> = {
   run: 'A run',
 };
 
+const dayOf = (at: string) =>
+  new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' });
+
 /** Records that cannot be read, each by itself, and what can be done about them. */
 export function DamagedNotice({ clientId, damaged, beginAnew }: Props) {
   const router = useRouter();
@@ -44,12 +47,17 @@ export function DamagedNotice({ clientId, damaged, beginAnew }: Props) {
             </span>
           }
         >
-          {NAME[kind]} of {new Date(at).toLocaleDateString()} is damaged and cannot be read ({why}).{' '}
+          {NAME[kind]} of {dayOf(at)} is damaged and cannot be read ({why}).{' '}
           {kind === 'screen'
             ? 'Nothing is written or coached without it. Bring the database back from a copy, or save the text and begin anew; the text stays among the earlier values.'
-            : 'It is left out; everything else stands. Bring the database back from a copy, or save its text.'}
+            : 'It is left out; everything else stands.'}
         </Notice>
       ))}
+      {damaged.some((d) => d.kind !== 'screen') && (
+        <p className="text-soft">
+          What is left out comes back with a copy of the database; its text can be saved until then.
+        </p>
+      )}
       {error && <Notice level="care">{error}</Notice>}
     </section>
   );

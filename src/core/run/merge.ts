@@ -10,14 +10,16 @@ export type RunRecord = { sequence: Sequence; state: RunState };
 const RANK: Record<RunState['stage'], number> = { running: 0, relook: 1, done: 2, stopped: 3 };
 
 /**
- * Joins what two windows did to one run since `base`; null where both said different things of the same block. A stop sign
+ * Joins what two windows did to one run since `base`; null where both said different things of the same block, or went on
+ * to different blocks. A stop sign
  * that either window saw stands, with its note, whatever else was done.
  */
 export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): RunRecord | null {
   const stop = mine.state.stage === 'stopped' ? mine : theirs.state.stage === 'stopped' ? theirs : null;
   const results = mergeResults(base.state.results, mine.state.results, theirs.state.results);
   const { sequence, clashes } = mergeSequences(base.sequence, mine.sequence, theirs.sequence);
-  if (!stop && (results.clash || clashes.length > 0)) return null;
+  if (!stop && (results.clash || clashes.length > 0 || wentApart(base.state, mine.state, theirs.state)))
+    return null;
   const moved = mine.state.index !== base.state.index || mine.state.blockS !== base.state.blockS;
   const lead = stop ?? (RANK[mine.state.stage] !== RANK[theirs.state.stage] ? further(mine, theirs) : null);
   const place = lead ?? (moved ? mine : theirs);
@@ -31,6 +33,10 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
     },
   };
 }
+
+/** Both went on, each to another block: which of them is where the client is, only the instructor knows. */
+const wentApart = (base: RunState, mine: RunState, theirs: RunState): boolean =>
+  [mine, theirs].every((s) => s.stage === 'running' && s.index !== base.index) && mine.index !== theirs.index;
 
 const further = (a: RunRecord, b: RunRecord): RunRecord =>
   RANK[a.state.stage] > RANK[b.state.stage] ? a : b;

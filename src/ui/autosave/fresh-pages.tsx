@@ -19,7 +19,9 @@ export function FreshPages() {
   }, [path, router]);
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout>;
-    const stop = onSaved(() => {
+    const stop = onSaved((key) => {
+      // A run is saved every few seconds and covers the page; what lies under it is made anew on the way there.
+      if (key.startsWith('run-')) return;
       clearTimeout(timer);
       timer = setTimeout(() => {
         made.current = changesSoFar();

@@ -3,7 +3,7 @@
  * from what was saved last, and pages and the row of stations are made anew when something under them has changed.
  */
 const newest = new Map<string, { rev: number; value: unknown }>();
-const told = new Set<() => void>();
+const told = new Set<(key: string) => void>();
 let changes = 0;
 
 export function noteSaved(key: string, rev: number, value: unknown): void {
@@ -11,7 +11,7 @@ export function noteSaved(key: string, rev: number, value: unknown): void {
   if (known && known.rev >= rev) return;
   newest.set(key, { rev, value });
   changes++;
-  for (const tell of told) tell();
+  for (const tell of told) tell(key);
 }
 
 /** What was saved of a record after revision `rev`; null when nothing was. */
@@ -23,7 +23,7 @@ export function newestOf<T>(key: string, rev: number): { rev: number; value: T }
 /** How many saves there were; changes with each. */
 export const changesSoFar = (): number => changes;
 
-export function onSaved(tell: () => void): () => void {
+export function onSaved(tell: (key: string) => void): () => void {
   told.add(tell);
   return () => void told.delete(tell);
 }

@@ -222,6 +222,13 @@ describe('a run in two windows', () => {
       { numRuns: 200 },
     );
   });
+  it('asks where both went on, each to another block', () => {
+    expect(
+      mergeRuns(base, after([{ kind: 'next' }]), after([{ kind: 'next' }, { kind: 'next' }])),
+    ).toBeNull();
+    const same = mergeRuns(base, after([{ kind: 'next' }]), after([{ kind: 'next' }]));
+    expect(same?.state.index).toBe(1);
+  });
   it('asks where one block was rated in two ways', () => {
     const rated = (quality: number) =>
       after([{ kind: 'next' }, { kind: 'rate', blockId: sequence.blocks[0]!.id, quality }]);

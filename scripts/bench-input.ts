@@ -1,8 +1,10 @@
+import { LIBRARY } from '@/core/drills/library';
 import { PROPS } from '@/core/body/props';
 import type { ProposalInput } from '@/core/propose/propose';
 
 /** The client whom the benchmarks plan for: many needs, every prop, no flag. */
 export const benchInput = (minutes: number): ProposalInput => ({
+  library: LIBRARY,
   needs: {
     lowBreath: 2,
     exhaleLength: 1.5,

@@ -197,7 +197,7 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       const leading = [...named].sort((a, b) => b.strength - a.strength)[0]?.name;
       const weighed = needs ?? asNeeds(needsFrom(named, rest.school));
       return then(
-        propose({ ...rest, needs: weighed, relook: rest.relook ?? relookFor(leading) }),
+        propose({ ...rest, library: LIBRARY, needs: weighed, relook: rest.relook ?? relookFor(leading) }),
         (sequence) => ok({ totalS: layoutOf(sequence).totalS, ...sequence }),
       );
     }),

@@ -251,6 +251,7 @@ function sequenceOf(person: Person, screen: Screen, look: LookData, visit: numbe
       .map((n) => [n.need, n.because.map((name) => READING[name].label)]),
   );
   const proposal = propose({
+    library: LIBRARY,
     needs: asNeeds(read.needs),
     because,
     flags: screen.flags,

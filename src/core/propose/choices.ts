@@ -2,7 +2,6 @@ import { changeS, POSITIONS, supportRank, type Position } from '../body/position
 import type { Prop } from '../body/props';
 import { durationS } from '../breath/timeline';
 import { stageRank, type Drill } from '../drills/drill';
-import { shippedDrills } from '../drills/shelf';
 import type { RelookTest } from '../look/look';
 import { HOLD_POSITIONS } from '../look/places';
 import type { Plan } from '../plan/plan';
@@ -28,7 +27,7 @@ export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school'> &
   /** Drills that the client has done well. */
   owned?: readonly string[];
   relook: RelookTest;
-  library?: readonly Drill[];
+  library: readonly Drill[];
   /** Drills that have to be in, that are liked to be in, and that are to stay out. */
   locked?: readonly string[];
   wanted?: readonly string[];
@@ -66,7 +65,6 @@ export type Option = {
   gains: number[];
 };
 
-export const libraryOf = (input: ProposalInput): readonly Drill[] => input.library ?? shippedDrills();
 export const weightsOf = (input: ProposalInput): number[] => NEEDS.map((need) => input.needs[need] ?? 0);
 
 /** Everything that may be planned for a client, with what bars the rest. */
@@ -74,7 +72,7 @@ export type Choices = { verdicts: ReadonlyMap<string, Verdict>; options: Option[
 
 /** All options in teaching order: by stage, then by support, then by tone from low to high, then by level. */
 export function choicesOf(input: ProposalInput): Choices {
-  const library = libraryOf(input);
+  const library = input.library;
   const verdicts = new Map(library.map((drill) => [drill.id, verdictFor(drill, input.flags, input.props)]));
   const weights = weightsOf(input);
   const found = library.flatMap((drill): Option[] => {

@@ -3,7 +3,7 @@ import type { Drill } from '../drills/drill';
 import { solve } from '../plan/solve';
 import { verdictFor } from '../safety/verdict';
 import { RELOOK_LEAST_S } from './fill-time';
-import { choicesOf, firstOf, libraryOf, planOf, type ProposalInput } from './choices';
+import { choicesOf, firstOf, planOf, type ProposalInput } from './choices';
 
 /** Something the instructor asked for, which can be given up. Safety and props are facts, not wishes. */
 export type Wish =
@@ -24,7 +24,7 @@ const MOST_MINUTES = 120;
  * several, against the time.
  */
 export function conflictIn(input: ProposalInput, end: Position): Conflict | null {
-  const library = libraryOf(input);
+  const library = input.library;
   const byId = new Map(library.map((d) => [d.id, d]));
   const named = (kind: 'locked' | 'unwanted', drillId: string): Wish => ({
     kind,
@@ -113,7 +113,7 @@ function closureOf(drill: Drill, byId: ReadonlyMap<string, Drill>, input: Propos
 
 /** Can these drills be in together, with all that has to come before them, in so many minutes? */
 function fits(input: ProposalInput, locked: readonly string[], minutes: number, end: Position): boolean {
-  const byId = new Map(libraryOf(input).map((d) => [d.id, d]));
+  const byId = new Map(input.library.map((d) => [d.id, d]));
   const wanted = new Set(
     locked.flatMap((id) => [id, ...(byId.get(id) ? closureOf(byId.get(id)!, byId, input) : [])]),
   );

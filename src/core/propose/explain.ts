@@ -1,6 +1,6 @@
 import type { SolveOptions } from '../plan/solve';
 import type { Result } from '../base/result';
-import { libraryOf, type ProposalInput } from './choices';
+import type { ProposalInput } from './choices';
 import { propose } from './propose';
 import { nameOf, type Sequence } from '../sequence/sequence';
 
@@ -37,7 +37,7 @@ export function withLessTime(
   how?: SolveOptions,
 ): Result<OtherMinutes> {
   const ids = new Set(sequence.blocks.map((b) => b.drillId));
-  const library = libraryOf({ ...input, minutes: sequence.minutes }).filter((d) => ids.has(d.id));
+  const library = input.library.filter((d) => ids.has(d.id));
   return compared(
     sequence,
     propose(

@@ -12,7 +12,6 @@ import { makeBlock } from '../sequence/make-block';
 import {
   choicesOf,
   firstOf,
-  libraryOf,
   planOf,
   tooHigh,
   weightsOf,
@@ -98,7 +97,7 @@ function whyOf(option: Option, input: ProposalInput): string[] {
 }
 
 function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: ProposalInput): LeftOut[] {
-  const library = libraryOf(input);
+  const library = input.library;
   const inside = new Set(sequence.blocks.map((b) => b.drillId));
   const weights = weightsOf(input);
   const nameOf = (id: string) => library.find((d) => d.id === id)?.name ?? id;

@@ -1,3 +1,4 @@
+import { LIBRARY } from '@/core/drills/library';
 import { renderToStaticMarkup } from 'react-dom/server';
 import type { ReactElement } from 'react';
 import { pattern } from '@/core/breath/pattern';
@@ -40,6 +41,7 @@ const count = (svg: string, part: RegExp): number => [...svg.matchAll(new RegExp
 
 const sequence: Sequence = must(
   propose({
+    library: LIBRARY,
     needs: { lowBreath: 2, exhaleLength: 1, floorLink: 1, settle: 0.3 },
     flags: {},
     props: [...PROPS],

@@ -24,6 +24,7 @@ import { ALL_PROPS, must } from '../helpers';
 const context: RunContext = { flags: {}, props: ALL_PROPS, catalogue: catalogueOf(NO_OWN) };
 const sequence = must(
   propose({
+    library: catalogueOf(NO_OWN),
     needs: { lowBreath: 2, exhaleLength: 1.5, sideRibs: 1, settle: 0.3 },
     flags: {},
     props: ALL_PROPS,

@@ -20,6 +20,7 @@ import { NO_TONE, toneAt } from '@/core/tone/tone';
 import { ALL_PROPS, anyFlags, anyNeeds, anyProps, must, why } from '../helpers';
 
 const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({
+  library: LIBRARY,
   needs: { lowBreath: 2, exhaleLength: 1.5, sideRibs: 1, floorLink: 1, upright: 0.6, settle: 0.3 },
   flags: {},
   props: ALL_PROPS,

@@ -12,6 +12,7 @@ import { verdictFor } from '@/core/safety/verdict';
 import { ALL_PROPS, anyFlags, anyNeeds, must, why } from '../helpers';
 
 const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({
+  library: LIBRARY,
   needs: {
     lowBreath: 2,
     exhaleLength: 1.5,

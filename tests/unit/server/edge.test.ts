@@ -1,3 +1,4 @@
+import { LIBRARY } from '@/core/drills/library';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -142,7 +143,9 @@ describe('what a page sends', () => {
 
 test('a stop sign is stored over whatever another window has done, and an ended run stays ended', () => {
   const id = client();
-  const sequence = must(propose({ ...proposalInputFor(STUDIO, id)!, needs: { lowBreath: 1 }, minutes: 8 }));
+  const sequence = must(
+    propose({ ...proposalInputFor(STUDIO, id)!, library: LIBRARY, needs: { lowBreath: 1 }, minutes: 8 }),
+  );
   const run = startRun(STUDIO, id, createSequence(STUDIO, id, null, 'eight', sequence), sequence);
   const result = {
     blockId: sequence.blocks[0]!.id,

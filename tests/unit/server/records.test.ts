@@ -1,3 +1,4 @@
+import { LIBRARY } from '@/core/drills/library';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -44,7 +45,8 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const client = () => must(createClient(STUDIO, 'Ada')).id;
 const row = (id: string) => findClient(STUDIO, id)!;
-const proposeFor = (id: string, minutes: number) => propose({ ...proposalInputFor(STUDIO, id)!, minutes });
+const proposeFor = (id: string, minutes: number) =>
+  propose({ ...proposalInputFor(STUDIO, id)!, library: LIBRARY, minutes });
 
 describe('the database file', () => {
   it('is made with its folder, with write-ahead log and foreign keys', () => {

@@ -13,6 +13,11 @@ export function proxy(request: NextRequest) {
   const door = doorOf(process.env);
   const refusal = refusalAt(request, door);
   if (refusal) return Response.json({ ok: false, why: refusal.why }, { status: refusal.status });
+  if (!readable(request.nextUrl.pathname))
+    return new Response('This address cannot be read: a part of it is no text.', {
+      status: 400,
+      headers: { 'content-type': 'text/plain; charset=utf-8' },
+    });
   if (Number(request.headers.get('content-length') ?? 0) > MOST_BYTES)
     return Response.json(
       { ok: false, why: `it has more than ${MOST_BYTES / 1048576} MB. Nothing was kept` },
@@ -41,6 +46,14 @@ export function proxy(request: NextRequest) {
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
   return response;
+}
+
+function readable(path: string): boolean {
+  try {
+    return decodeURIComponent(path).length > 0;
+  } catch {
+    return false;
+  }
 }
 
 export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|bring-in).*)' }] };

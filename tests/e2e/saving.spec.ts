@@ -79,6 +79,8 @@ test('leaving a run around its save, and a look right after a tap, meets nobody'
   await page.goto(`${file}/look`);
   await page.getByRole('button', { name: 'Start a new look' }).click();
   await page.waitForURL(/\/look\/[0-9a-f-]{36}/);
+  await page.reload();
+  await saved(page);
   for (const [i, after] of [60, 140, 250].entries()) {
     await page.getByLabel('Note on this look').fill(`seen ${i}`);
     await page.waitForTimeout(after);

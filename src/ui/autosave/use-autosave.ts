@@ -42,6 +42,8 @@ export type Autosave<T> = {
 /** A save goes out this long after the last change, and this long after the first one at the latest, ms. */
 const QUIET_MS = 150;
 const LONGEST_MS = 450;
+/** How long is waited before drafts are looked for again, ms. */
+const LOOK_AGAIN_MS = [100, 300, 800, 2500];
 /** What was not answered is sent again after this long, ms. */
 const AGAIN_MS = 4000;
 
@@ -159,9 +161,17 @@ export function useAutosave<T>({ kind, id, initial, rev, merge, leaving }: Optio
         } else if (await sendAside(kind, id, draft.rev, draft.value)) dropDraft(key, draft.writer);
       }
     };
-    void takeUp(draftsHere<T>(key))
-      .then(() => draftsOnDisk<T>(key))
-      .then(takeUp);
+    const look = async () => {
+      await takeUp(draftsHere<T>(key));
+      // The page before this one may still be letting go of its mark; a draft of another open page stays that page's.
+      for (const ms of LOOK_AGAIN_MS) {
+        await takeUp(await draftsOnDisk<T>(key));
+        if (gone || !draftsHere<T>(key).some((d) => d.writer !== now.current.writer)) return;
+        await new Promise((done) => setTimeout(done, ms));
+        await takeUp(draftsHere<T>(key));
+      }
+    };
+    void look();
     return () => {
       gone = true;
       release();

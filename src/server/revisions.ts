@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
+import { fail, type Failure, type Result } from '@/core/base/result';
 import type { Kept, RevisedKind } from '@/core/base/revision';
 import { db } from './db/client';
 import { revisions } from './db/schema';
@@ -68,6 +69,16 @@ export const keptOf = <T>(
   row: { rev: number; writer: string | null; writerN: number; writerFrom: number },
   data: T,
 ): Kept<T> => ({ rev: row.rev, data, writer: row.writer, n: row.writerN, from: row.writerFrom });
+
+/** A record as the shelf of its kind finds it: gone, damaged (with a sentence and what to do), or kept. */
+export const foundOf = <T>(
+  row: Parameters<typeof keptOf>[0] & { updatedAt: string },
+  read: Result<T>,
+  advice = '',
+): { kept: Kept<T>; updatedAt: string } | Failure =>
+  read.ok
+    ? { kept: keptOf(row, read.value), updatedAt: row.updatedAt }
+    : fail(`Not saved: what is kept is damaged (${read.why}).${advice}`);
 
 export const columnsOf = <T>(next: Kept<T>, at: string) => ({
   rev: next.rev,

@@ -8,7 +8,7 @@ import { drillOf, type Sequence } from '@/core/sequence/sequence';
 import { db } from './db/client';
 import { runs } from './db/schema';
 import { readJson, writeJson } from './record-json';
-import { columnsOf, keepRevision, keptOf } from './revisions';
+import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
 import type { Scope } from './scope';
 
@@ -91,12 +91,7 @@ export const saveRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<
     {
       find: () => {
         const row = rowOf(scope, id);
-        const read = row && readRun(row);
-        return !row || !read
-          ? undefined
-          : read.ok
-            ? { kept: keptOf(row, read.value), updatedAt: row.updatedAt }
-            : fail(`Not saved: what is kept is damaged (${read.why}).`);
+        return row && foundOf(row, readRun(row));
       },
       write: (next, at) =>
         db()

@@ -5,7 +5,7 @@ import { EMPTY_SCREEN, type Screen } from '@/core/screen/screen';
 import { db } from './db/client';
 import { screens } from './db/schema';
 import { readJson, shapeOf, writeJson } from './record-json';
-import { columnsOf, keepRevision, keptOf, putBy } from './revisions';
+import { columnsOf, foundOf, keepRevision, putBy } from './revisions';
 import { revisioned } from './save';
 import type { Scope } from './scope';
 
@@ -42,12 +42,10 @@ export const saveScreen = (scope: Scope, clientId: string, save: Save<Screen>): 
     {
       find: () => {
         const row = rowOf(scope, clientId);
-        const read = row && readJson('screen', row.id, row.data, row.shape);
-        return !row || !read
-          ? undefined
-          : read.ok
-            ? { kept: keptOf(row, read.value), updatedAt: row.updatedAt }
-            : fail(`Not saved: what is kept is damaged (${read.why}). Reload the page and begin it anew.`);
+        return (
+          row &&
+          foundOf(row, readJson('screen', row.id, row.data, row.shape), ' Reload the page and begin it anew.')
+        );
       },
       write: (next, at) =>
         db()

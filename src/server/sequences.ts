@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
-import { fail } from '@/core/base/result';
 import type { Save, Saved } from '@/core/base/revision';
 import { RULES_VERSION } from '@/core/drills/shelf';
 import type { Sequence } from '@/core/sequence/sequence';
 import { db } from './db/client';
 import { sequences } from './db/schema';
 import { readJson, shapeOf, writeJson } from './record-json';
-import { columnsOf, keepRevision, keptOf } from './revisions';
+import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
 import type { Scope } from './scope';
 
@@ -74,12 +73,7 @@ export const saveSequence = (scope: Scope, id: string, save: Save<Sequence>): Sa
     {
       find: () => {
         const row = rowOf(scope, id);
-        const read = row && readJson('sequence', row.id, row.data, row.shape);
-        return !row || !read
-          ? undefined
-          : read.ok
-            ? { kept: keptOf(row, read.value), updatedAt: row.updatedAt }
-            : fail(`Not saved: what is kept is damaged (${read.why}).`);
+        return row && foundOf(row, readJson('sequence', row.id, row.data, row.shape));
       },
       write: (next, at) =>
         db()

@@ -11,7 +11,7 @@ const TITLE: Record<DbTrouble['kind'], string> = {
 export function DatabaseTrouble({ trouble }: { trouble: DbTrouble }) {
   return (
     <section className="max-w-[68ch] space-y-4 pt-8">
-      <h1 className="text-2xl">{TITLE[trouble.kind]}</h1>
+      <h1 className="text-head">{TITLE[trouble.kind]}</h1>
       <Notice level="stop">
         {trouble.path}: {trouble.why}.
       </Notice>

@@ -7,7 +7,7 @@ import { Notice } from '@/ui/notice';
 export default function PageError({ reset }: { error: Error; reset: () => void }) {
   return (
     <section className="max-w-[68ch] space-y-4 pt-8">
-      <h1 className="text-2xl">This page could not be shown</h1>
+      <h1 className="text-head">This page could not be shown</h1>
       <Notice level="care">
         What was saved is safe, and what you were typing is kept in this browser until it is saved.
       </Notice>

@@ -27,7 +27,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           Skip to the page
         </a>
         <header className="no-print mx-auto flex max-w-[1280px] items-baseline gap-7 px-8 pt-3 pb-1">
-          <Link href="/" className="font-serif text-[21px] font-semibold tracking-tight">
+          <Link href="/" className="font-serif text-title font-semibold tracking-tight">
             Kokyu
           </Link>
           <nav aria-label="House" className="flex gap-5">
@@ -38,7 +38,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
               Drills
             </Link>
           </nav>
-          <span className="ml-auto text-[13.5px]">
+          <span className="ml-auto text-fine">
             <KeysHelp />
           </span>
         </header>

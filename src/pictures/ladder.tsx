@@ -43,7 +43,7 @@ export function Ladder({ rows, empty = [], best = [], onChange }: Props) {
       aria-label={onChange ? 'Position ladder' : describe(rows)}
       className="w-full"
     >
-      <div className="grid grid-cols-[62px_136px_minmax(0,1fr)_104px] items-end gap-3 border-b border-rule pb-1 text-[13px] text-soft">
+      <div className="grid grid-cols-[62px_136px_minmax(0,1fr)_104px] items-end gap-3 border-b border-rule pb-1 text-fine text-soft">
         <span className="col-start-3 grid" style={{ gridTemplateColumns: `repeat(${COLUMNS.length}, 1fr)` }}>
           {COLUMNS.map(([zone, label]) => (
             <span key={zone}>{label}</span>
@@ -61,15 +61,15 @@ export function Ladder({ rows, empty = [], best = [], onChange }: Props) {
             alignment={RING_POSITION[row.place].alignment}
             className="h-[46px] w-full"
           />
-          <span className="text-[14.5px] leading-tight">
+          <span className="text-small leading-tight">
             {RING_POSITION[row.place].label}
-            {best.includes(row.place) && <strong className="block text-[13px]">best alignment</strong>}
+            {best.includes(row.place) && <strong className="block text-fine">best alignment</strong>}
           </span>
           <Cells excursions={row.excursions} place={row.place} onChange={onChange} />
-          <span className="text-[14.5px] tabular-nums">
+          <span className="text-small tabular-nums">
             {row.low === null ? <span className="text-soft">–</span> : `${Math.round(row.low * 100)} %`}
             {row.kept !== null && row.place !== 'hookLying' && (
-              <span className="block text-[13px] text-soft">{Math.round(row.kept * 100)} % of lying</span>
+              <span className="block text-fine text-soft">{Math.round(row.kept * 100)} % of lying</span>
             )}
           </span>
         </div>

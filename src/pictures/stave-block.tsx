@@ -106,7 +106,7 @@ export const StaveBlock = memo(function StaveBlock({
       {width >= WORDS_PX && (
         <>
           <foreignObject x={4} y={STAVE.movement - 2} width={width - 7} height="38">
-            <div className="line-clamp-2 text-[13px] leading-tight text-ink">
+            <div className="line-clamp-2 text-fine leading-tight text-ink">
               {nameOf(block)}
               {width > 220 && drill && drill.movement !== 'none' && (
                 <span className="text-soft">: {drill.movement}</span>
@@ -114,7 +114,7 @@ export const StaveBlock = memo(function StaveBlock({
             </div>
           </foreignObject>
           <foreignObject x={4} y={STAVE.cue - 2} width={width - 7} height="48">
-            <div className="line-clamp-3 text-[12.5px] leading-tight text-soft italic">
+            <div className="line-clamp-3 text-tiny leading-tight text-soft italic">
               {cue ? `“${cue.text}”` : ''}
             </div>
           </foreignObject>
@@ -242,7 +242,7 @@ function Tones({
       ))}
       {words && timeline.totalS * scale >= WORDS_PX && (
         <foreignObject x={work + 2} y={166} width={timeline.totalS * scale - 4} height="17">
-          <div className="truncate text-[12px] text-soft tabular-nums">{words}</div>
+          <div className="truncate text-tiny text-soft tabular-nums">{words}</div>
         </foreignObject>
       )}
     </g>

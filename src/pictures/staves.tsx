@@ -184,7 +184,7 @@ export function Staves({
           width={Math.max(58, (layout.relook.endS - layout.relook.startS) * scale - 6)}
           height="40"
         >
-          <div className="text-[13px] leading-tight">Look again</div>
+          <div className="text-fine leading-tight">Look again</div>
         </foreignObject>
       </g>
       <line

@@ -6,6 +6,7 @@ import type { Result } from '@/core/base/result';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
+import { Press } from '@/ui/press';
 
 type Props = {
   clientId: string;
@@ -32,15 +33,11 @@ export function ClientHead({ clientId, name, goals, actions }: Props) {
   };
   return (
     <div className="flex items-baseline gap-7 pt-1.5 pb-0.5">
-      <h1 className="text-[25px]">{name}</h1>
+      <h1 className="text-head">{name}</h1>
       <p className="line-clamp-1 grow text-soft">{goals || 'no goal written yet'}</p>
-      <button
-        type="button"
-        className="no-print text-[13.5px] text-soft underline decoration-rule underline-offset-4 hover:text-ink"
-        onClick={() => setOpen(true)}
-      >
+      <Press look="quiet" className="no-print text-fine" onClick={() => setOpen(true)}>
         Client file
-      </button>
+      </Press>
       <Dialog open={open} onOpenChange={setOpen} title="Client file">
         {archived ? (
           <div className="space-y-3">
@@ -68,7 +65,7 @@ export function ClientHead({ clientId, name, goals, actions }: Props) {
               <a className="underline underline-offset-4" href={`/clients/${clientId}/export`} download>
                 Save the whole file as JSON
               </a>
-              <span className="block text-[13.5px] text-soft">
+              <span className="block text-fine text-soft">
                 Everything recorded, with raw curves; another Kokyu can bring it in.
               </span>
             </p>

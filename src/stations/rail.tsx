@@ -27,13 +27,13 @@ export function StationRail({ clientId, stations, due }: Props) {
           aria-current={here === station ? 'page' : undefined}
           className={`-mb-[1.5px] min-w-28 border-b-[5px] pt-1 pr-6 pb-1.5 ${here === station ? 'border-rise' : 'border-transparent hover:border-rule'}`}
         >
-          <span className="block text-[16px] font-semibold">
+          <span className="block text-lead font-semibold">
             {NAME[station]}
             {due === station && (
-              <span className="ml-2 border border-ink px-1 text-[11.5px] font-normal tracking-wide">due</span>
+              <span className="ml-2 border border-ink px-1 text-tiny font-normal tracking-wide">due</span>
             )}
           </span>
-          <span className="block text-[13.5px] text-soft tabular-nums">{fresh}</span>
+          <span className="block text-fine text-soft tabular-nums">{fresh}</span>
         </Link>
       ))}
     </nav>

@@ -16,7 +16,7 @@ export function Button({ kind = 'plain', big = false, className = '', type = 'bu
   return (
     <button
       type={type}
-      className={`inline-flex items-center justify-center gap-2 rounded-sm border-[1.5px] font-semibold disabled:opacity-45 ${big ? 'min-h-14 px-5 text-lg' : 'min-h-9 px-3.5 text-[15px]'} whitespace-nowrap ${KIND[kind]} ${className}`}
+      className={`inline-flex items-center justify-center gap-2 rounded-sm border-[1.5px] font-semibold disabled:opacity-45 ${big ? 'min-h-14 px-5 text-lead' : 'min-h-9 px-3.5 text-body'} whitespace-nowrap ${KIND[kind]} ${className}`}
       {...rest}
     />
   );
@@ -24,4 +24,4 @@ export function Button({ kind = 'plain', big = false, className = '', type = 'bu
 
 /** The same dress for a link. */
 export const buttonClass = (kind: Kind = 'plain', big = false): string =>
-  `inline-flex items-center justify-center gap-2 rounded-sm border-[1.5px] font-semibold ${big ? 'min-h-14 px-6 text-lg' : 'min-h-9 px-3.5 text-[15px]'} ${KIND[kind]}`;
+  `inline-flex items-center justify-center gap-2 rounded-sm border-[1.5px] font-semibold ${big ? 'min-h-14 px-6 text-lead' : 'min-h-9 px-3.5 text-body'} ${KIND[kind]}`;

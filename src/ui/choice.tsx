@@ -27,10 +27,7 @@ export function Choice<V extends string>({
   const id = useId();
   return (
     <div className={beside ? 'flex items-center justify-between gap-4' : undefined}>
-      <div
-        id={id}
-        className={hideLabel ? 'sr-only' : beside ? 'text-[15px]' : 'mb-0.5 text-[13.5px] text-soft'}
-      >
+      <div id={id} className={hideLabel ? 'sr-only' : beside ? 'text-body' : 'mb-0.5 text-fine text-soft'}>
         {label}
       </div>
       <ToggleGroup.Root
@@ -44,7 +41,7 @@ export function Choice<V extends string>({
           <ToggleGroup.Item
             key={o.value}
             value={o.value}
-            className="-ml-px min-h-8 border-[1.5px] border-rule px-2.5 text-[14px] first:ml-0 first:rounded-l-sm last:rounded-r-sm hover:bg-sheet data-[state=on]:z-10 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
+            className="-ml-px min-h-8 border-[1.5px] border-rule px-2.5 text-small first:ml-0 first:rounded-l-sm last:rounded-r-sm hover:bg-sheet data-[state=on]:z-10 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
           >
             {o.label}
           </ToggleGroup.Item>
@@ -104,7 +101,7 @@ export function CheckField({
           <Check size={15} strokeWidth={3} className="text-paper" aria-hidden />
         </Checkbox.Indicator>
       </Checkbox.Root>
-      <label htmlFor={id} className="text-[14.5px] leading-snug">
+      <label htmlFor={id} className="text-small leading-snug">
         {label}
       </label>
       {children}

@@ -24,7 +24,7 @@ export function DialogBox({ open, onOpenChange, title, description, children }: 
         >
           <div className="mb-3 flex items-start justify-between gap-4">
             <div>
-              <Radix.Title className="text-xl">{title}</Radix.Title>
+              <Radix.Title className="text-title">{title}</Radix.Title>
               {description && <Radix.Description className="text-soft">{description}</Radix.Description>}
             </div>
             <Radix.Close aria-label="Close" className="p-1">

@@ -19,7 +19,7 @@ export function TextField({
 }: Props & { onValue: (value: string) => void }) {
   return (
     <label className={`block ${className}`}>
-      <span className="block text-[13.5px] text-soft">{label}</span>
+      <span className="block text-fine text-soft">{label}</span>
       <input
         className={INPUT}
         aria-invalid={Boolean(error)}
@@ -63,7 +63,7 @@ export function NumberField({
   const wrong = draft === null ? null : complaint(draft, min, max);
   return (
     <label className={`${beside ? 'grid grid-cols-[92px_1fr] items-baseline' : 'block'} ${className}`}>
-      <span className={beside ? 'text-[14.5px]' : 'block text-[13.5px] text-soft'}>{label}</span>
+      <span className={beside ? 'text-small' : 'block text-fine text-soft'}>{label}</span>
       <span className="flex items-baseline gap-2">
         <input
           className={`${INPUT} max-w-20 tabular-nums`}
@@ -87,7 +87,7 @@ export function NumberField({
             );
           }}
         />
-        {unit && <span className="text-[13.5px] text-soft">{unit}</span>}
+        {unit && <span className="text-fine text-soft">{unit}</span>}
       </span>
       <Below error={wrong ?? error} hint={hint} />
     </label>
@@ -104,14 +104,14 @@ function complaint(text: string, min?: number, max?: number): string | null {
 }
 
 export const INPUT =
-  'w-full border-0 border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-[15px] outline-offset-4 aria-invalid:border-stop';
+  'w-full border-0 border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-body outline-offset-4 aria-invalid:border-stop';
 
 function Below({ error, hint }: { error?: string | null; hint?: string }): ReactNode {
   if (error)
     return (
-      <span role="alert" className="col-span-2 block text-[13px] text-stop">
+      <span role="alert" className="col-span-2 block text-fine text-stop">
         {error}
       </span>
     );
-  return hint ? <span className="block text-[13px] text-soft">{hint}</span> : null;
+  return hint ? <span className="block text-fine text-soft">{hint}</span> : null;
 }

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Dialog } from './dialog';
+import { Press } from './press';
 
 /** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. With `ctrl` only together with Ctrl (or ⌘), with `shift` only together with Shift. */
 export type Hotkey = {
@@ -92,13 +93,9 @@ export function KeysHelp() {
   useHotkeys([{ key: '?', does: 'show all keys', run: show }]);
   return (
     <>
-      <button
-        type="button"
-        onClick={show}
-        className="text-soft underline decoration-rule underline-offset-4 hover:text-ink"
-      >
+      <Press look="quiet" onClick={show}>
         Keys <kbd className="font-sans">?</kbd>
-      </button>
+      </Press>
       <Dialog
         open={open}
         onOpenChange={setOpen}

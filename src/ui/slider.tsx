@@ -23,7 +23,7 @@ export function Slider({
 }: Props) {
   return (
     <div className="flex items-center gap-3">
-      <span className="w-44 shrink-0 text-[14.5px]">{label}</span>
+      <span className="w-44 shrink-0 text-small">{label}</span>
       <Radix.Root
         className="relative flex h-6 grow touch-none items-center"
         min={min}
@@ -40,7 +40,7 @@ export function Slider({
           className="block size-4.5 rounded-full border-[1.5px] border-ink bg-sheet"
         />
       </Radix.Root>
-      <span className="w-14 text-right text-[14.5px] tabular-nums">{say(value)}</span>
+      <span className="w-14 text-right text-small tabular-nums">{say(value)}</span>
     </div>
   );
 }

@@ -81,10 +81,7 @@ test('leaving a run around its save, and a look right after a tap, meets nobody'
   await page.waitForURL(/\/look\/[0-9a-f-]{36}/);
   await page.reload();
   await saved(page);
-  // What is typed in the first moment after a page came is a hole that is still open.
-  await page.waitForTimeout(1500);
-  for (const [i, after] of [140, 250].entries()) {
-    if (i > 0) await page.waitForTimeout(1500);
+  for (const [i, after] of [60, 140, 250, 60, 100, 180].entries()) {
     await page.getByLabel('Note on this look').fill(`seen ${i}`);
     await page.waitForTimeout(after);
     await page.reload();

@@ -31,7 +31,7 @@ export function ChangeList({
   return (
     <table className="w-full max-w-[860px] text-left tabular-nums">
       <caption className="sr-only">Difference to the look before</caption>
-      <thead className="text-[13.5px] text-soft">
+      <thead className="text-fine text-soft">
         <tr>
           <th className="py-1 font-normal">seen</th>
           <th className="font-normal">before</th>

@@ -8,6 +8,7 @@ import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Staves } from '@/pictures/staves';
 import { Button, buttonClass } from '@/ui/button';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
 import { RunList, type RunItem } from './run-list';
 
 type Props = {
@@ -45,7 +46,7 @@ export function CoachDoor({ clientId, runs, sequences, bar, startRun }: Props) {
       {error && <Notice level="care">{error}</Notice>}
       {open && (
         <div className="flex items-center gap-6 border-b border-rule pb-4">
-          <p className="grow text-[17px]">
+          <p className="grow text-lead">
             A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.state.index + 1}{' '}
             of {open.sequence.blocks.length}, {clock(open.state.blockS)} into it.
           </p>
@@ -58,7 +59,7 @@ export function CoachDoor({ clientId, runs, sequences, bar, startRun }: Props) {
         <section aria-labelledby="latest" className="space-y-2">
           <div className="flex items-end justify-between">
             <div>
-              <h2 id="latest" className="text-[21px]">
+              <h2 id="latest" className="text-title">
                 {latest.name}
               </h2>
               <p className="text-soft tabular-nums">
@@ -81,17 +82,12 @@ export function CoachDoor({ clientId, runs, sequences, bar, startRun }: Props) {
             />
           </div>
           {sequences.length > 1 && (
-            <p className="flex flex-wrap gap-3 text-[14.5px]">
+            <p className="flex flex-wrap gap-3 text-small">
               Or start:
               {sequences.slice(1, 6).map((s) => (
-                <button
-                  key={s.id}
-                  type="button"
-                  className="underline underline-offset-4"
-                  onClick={() => void start(s.id)}
-                >
+                <Press look="text" key={s.id} onClick={() => void start(s.id)}>
                   {s.name}
-                </button>
+                </Press>
               ))}
             </p>
           )}

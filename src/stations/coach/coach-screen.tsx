@@ -26,6 +26,7 @@ import { BreathLine } from '@/pictures/breath-line';
 import { Figure } from '@/pictures/figure';
 import { Trunk } from '@/pictures/trunk';
 import { Button } from '@/ui/button';
+import { Press } from '@/ui/press';
 
 type Handlers = {
   toggle: () => void;
@@ -98,18 +99,18 @@ export function CoachScreen({
     <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-8 py-4">
       <header className="flex items-start gap-6">
         <div>
-          <h1 className="text-[30px]">{drill?.name ?? block.drillId}</h1>
-          <p className="text-[17px] text-soft tabular-nums">
+          <h1 className="text-huge">{drill?.name ?? block.drillId}</h1>
+          <p className="text-lead text-soft tabular-nums">
             {written}
             {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
           </p>
         </div>
-        <p className="ml-auto pt-2 text-[17px] text-soft tabular-nums">
+        <p className="ml-auto pt-2 text-lead text-soft tabular-nums">
           {clientName} · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to go
         </p>
-        <button type="button" onClick={on.leave} aria-label="Leave; it can be taken up again" className="p-1">
+        <Press look="bare" onClick={on.leave} aria-label="Leave; it can be taken up again" className="p-1">
           <X size={24} aria-hidden />
-        </button>
+        </Press>
       </header>
       {status}
       <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
@@ -129,10 +130,10 @@ export function CoachScreen({
               title="where the move ends"
             />
           )}
-          <p className="text-[17px]">{POSITION[block.position].label}</p>
+          <p className="text-lead">{POSITION[block.position].label}</p>
         </div>
-        <button
-          type="button"
+        <Press
+          look="bare"
           onClick={on.toggle}
           aria-label={running ? 'Pause' : 'Start'}
           className="flex items-center justify-center gap-6 text-left"
@@ -150,25 +151,25 @@ export function CoachScreen({
             }
           />
           <Now moment={moment} />
-        </button>
+        </Press>
         <div className="space-y-4">
           {moment.kind === 'setUp' ? (
-            <ol className="list-decimal space-y-2 pl-6 text-[20px]">
+            <ol className="list-decimal space-y-2 pl-6 text-title">
               <li>{POSITION[block.position].setUp}</li>
               {drill?.steps.map((s) => (
                 <li key={s.text}>{s.text}</li>
               ))}
             </ol>
           ) : (
-            <p className="font-serif text-[31px] leading-snug">{cue ? `“${cue.text}”` : ''}</p>
+            <p className="font-serif text-huge leading-snug">{cue ? `“${cue.text}”` : ''}</p>
           )}
-          <p className="text-[16px] text-soft">Watch for: {drill ? watchFor(drill) : ''}.</p>
+          <p className="text-lead text-soft">Watch for: {drill ? watchFor(drill) : ''}.</p>
         </div>
       </div>
       <BreathLine coached={coached} t={t} className="h-[120px] w-full" />
       <div className="flex min-h-11 items-center gap-5 py-1">
         {rated && <RateStrip rated={rated} onRate={on.rate} onNote={on.note} />}
-        <p className="ml-auto text-[16px] text-soft">
+        <p className="ml-auto text-lead text-soft">
           {next ? `Next: ${nameOf(next)}, ${POSITION[next.position].label}` : 'Next: look again'}
         </p>
       </div>
@@ -226,11 +227,11 @@ function Now({ moment }: { moment: Moment }) {
   if (moment.kind === 'setUp') {
     return (
       <span className="w-56">
-        <span className="block text-[24px]">{moment.changing ? 'change position' : 'set up'}</span>
-        <span className="block text-[96px] leading-none font-semibold tabular-nums" data-testid="count">
+        <span className="block text-head">{moment.changing ? 'change position' : 'set up'}</span>
+        <span className="block text-count leading-none font-semibold tabular-nums" data-testid="count">
           {Math.ceil(moment.leftS)}
         </span>
-        <span className="block text-[17px] text-soft">seconds until the first breath</span>
+        <span className="block text-lead text-soft">seconds until the first breath</span>
       </span>
     );
   }
@@ -238,13 +239,13 @@ function Now({ moment }: { moment: Moment }) {
   const colour = span.phase === 'inhale' ? 'text-rise' : span.phase === 'exhale' ? 'text-fall' : 'text-ink';
   return (
     <span className="w-56">
-      <span className={`block text-[40px] leading-none font-semibold ${colour}`} data-testid="phase">
+      <span className={`block text-room leading-none font-semibold ${colour}`} data-testid="phase">
         {SAY[span.phase]}
       </span>
-      <span className="block text-[132px] leading-none font-semibold tabular-nums" data-testid="count">
+      <span className="block text-count-large leading-none font-semibold tabular-nums" data-testid="count">
         {Math.ceil(moment.leftS - 1e-6)}
       </span>
-      <span className="block text-[19px] text-soft tabular-nums">
+      <span className="block text-title text-soft tabular-nums">
         {span.phase === 'free' || span.phase === 'rest'
           ? 'seconds'
           : `${moment.breathsLeft} breath${moment.breathsLeft === 1 ? '' : 's'} after this`}
@@ -266,17 +267,17 @@ function RateStrip({
   const name = nameOf(rated);
   return (
     <div role="group" aria-label={`How was ${name}?`} className="flex items-center gap-3">
-      <span className="text-[16px]">How was “{name}”?</span>
+      <span className="text-lead">How was “{name}”?</span>
       {[1, 2, 3, 4, 5].map((q) => (
-        <button
+        <Press
+          look="tool"
           key={q}
-          type="button"
           aria-pressed={rated.quality === q}
           onClick={() => onRate(q)}
-          className="size-11 border-[1.5px] border-rule text-[18px] font-semibold hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+          className="size-11 text-lead font-semibold"
         >
           {q}
-        </button>
+        </Press>
       ))}
       <input
         key={rated.blockId}
@@ -284,7 +285,7 @@ function RateStrip({
         placeholder="note"
         defaultValue={rated.note}
         onBlur={(e) => onNote(e.target.value)}
-        className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-[16px] placeholder:text-soft"
+        className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-lead placeholder:text-soft"
       />
     </div>
   );

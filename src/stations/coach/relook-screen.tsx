@@ -10,6 +10,7 @@ import type { BlockResult } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
 import { HoldTest } from '../look/panels/hold';
 import { QuietTest } from '../look/panels/quiet';
 import { RingsTest } from '../look/panels/rings';
@@ -45,11 +46,11 @@ export function RelookScreen(given: Props) {
   return (
     <div className="mx-auto max-w-[1280px] space-y-4 px-8 py-5">
       <div className="flex items-baseline justify-between">
-        <h1 className="text-[28px]">Look again: {RELOOK_LABEL[test]}</h1>
+        <h1 className="text-head">Look again: {RELOOK_LABEL[test]}</h1>
         <div className="mr-auto ml-6">
           {status}
           {!isEmptyLook(look) && (
-            <p className="text-[13.5px] text-soft">
+            <p className="text-fine text-soft">
               This look is kept in this browser; it is stored when you keep it.
             </p>
           )}
@@ -58,15 +59,15 @@ export function RelookScreen(given: Props) {
           <p className="flex items-center gap-2">
             The last block
             {[1, 2, 3, 4, 5].map((q) => (
-              <button
+              <Press
+                look="tool"
                 key={q}
-                type="button"
                 onClick={() => onRate(q)}
                 aria-label={`Quality ${q}`}
-                className="size-9 border-[1.5px] border-rule hover:border-ink"
+                className="size-9"
               >
                 {q}
-              </button>
+              </Press>
             ))}
           </p>
         )}

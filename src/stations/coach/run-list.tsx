@@ -17,11 +17,11 @@ export type RunItem = {
 export function RunList({ clientId, runs }: { clientId: string; runs: readonly RunItem[] }) {
   return (
     <section aria-labelledby="runs">
-      <h2 id="runs" className="text-[18px]">
+      <h2 id="runs" className="text-lead">
         Runs
       </h2>
-      <table className="w-full text-left text-[14.5px] tabular-nums">
-        <thead className="text-[13.5px] text-soft">
+      <table className="w-full text-left text-small tabular-nums">
+        <thead className="text-fine text-soft">
           <tr>
             <th className="py-1 font-normal">when</th>
             <th className="font-normal">blocks done</th>

@@ -9,6 +9,7 @@ import { resultName } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button, buttonClass } from '@/ui/button';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
 import { ChangeList } from './change-list';
 
 type Props = {
@@ -34,7 +35,7 @@ const OUTCOME = {
 export function RunSummary({ clientId, sequence, state, before, after, status, onLeave, onRate }: Props) {
   return (
     <div className="mx-auto max-w-[1000px] space-y-6 px-8 py-8">
-      <h1 className="text-[28px]">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
+      <h1 className="text-head">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
       {status}
       {state.stage === 'stopped' && state.stopSign && (
         <Notice level="stop">
@@ -44,7 +45,7 @@ export function RunSummary({ clientId, sequence, state, before, after, status, o
       )}
       {state.stage === 'done' && (
         <section aria-labelledby="difference">
-          <h2 id="difference" className="text-[20px]">
+          <h2 id="difference" className="text-title">
             Did it change?
           </h2>
           {after ? (
@@ -55,7 +56,7 @@ export function RunSummary({ clientId, sequence, state, before, after, status, o
         </section>
       )}
       <section aria-labelledby="blocks">
-        <h2 id="blocks" className="text-[20px]">
+        <h2 id="blocks" className="text-title">
           Blocks
         </h2>
         <ul>
@@ -68,15 +69,15 @@ export function RunSummary({ clientId, sequence, state, before, after, status, o
               <span className="text-soft">{OUTCOME[r.outcome]}</span>
               <span className="flex gap-1" role="group" aria-label="Quality">
                 {[1, 2, 3, 4, 5].map((q) => (
-                  <button
+                  <Press
+                    look="tool"
                     key={q}
-                    type="button"
                     aria-pressed={r.quality === q}
                     onClick={() => onRate(r.blockId, q)}
-                    className="size-8 border-[1.5px] border-rule hover:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+                    className="size-8"
                   >
                     {q}
-                  </button>
+                  </Press>
                 ))}
               </span>
               <span className="text-soft">{r.note}</span>

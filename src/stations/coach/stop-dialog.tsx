@@ -30,7 +30,7 @@ export function StopDialog({
           help, and record it in Screen.
         </p>
         <label className="block">
-          <span className="text-[13.5px] text-soft">Note</span>
+          <span className="text-fine text-soft">Note</span>
           <input className={INPUT} value={note} maxLength={2000} onChange={(e) => setNote(e.target.value)} />
         </label>
         <div className="flex flex-wrap gap-2">

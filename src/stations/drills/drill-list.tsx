@@ -16,6 +16,8 @@ import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
+import { List, optionsOf } from '@/ui/select';
 import { DrillSheet } from './drill-sheet';
 
 const DrillForm = dynamic(() => import('./drill-form').then((m) => m.DrillForm));
@@ -114,12 +116,12 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
   return (
     <div className="pt-2">
       <div className="flex items-end gap-4 border-b-[1.5px] border-ink pb-2">
-        <h1 className="text-[25px]">Drills</h1>
-        <label className="text-[13px] text-soft">
+        <h1 className="text-head">Drills</h1>
+        <label className="text-fine text-soft">
           Find
           <input
             aria-label="Find"
-            className="block w-40 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink"
+            className="block w-40 border-b-[1.5px] border-ink bg-transparent px-1 text-body text-ink"
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
@@ -139,7 +141,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
           onValue={setFlag}
           options={(Object.keys(FLAG_LABEL) as Flag[]).map((f) => [f, FLAG_LABEL[f]])}
         />
-        <label className="flex items-center gap-1.5 text-[13.5px] text-soft">
+        <label className="flex items-center gap-1.5 text-fine text-soft">
           <input type="checkbox" checked={retiredToo} onChange={(e) => setRetiredToo(e.target.checked)} />{' '}
           retired too ({library.retired.length})
         </label>
@@ -158,11 +160,11 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
           >
             {found.map((d) => (
               <li key={d.id}>
-                <button
-                  type="button"
+                <Press
+                  look="row"
                   aria-pressed={open?.id === d.id}
                   onClick={() => setOpenId(d.id)}
-                  className="flex w-full items-center gap-3 border-b border-rule py-1.5 text-left hover:bg-sheet aria-pressed:bg-sheet"
+                  className="flex items-center gap-3 border-b border-rule py-1.5 aria-pressed:bg-sheet"
                 >
                   <Figure
                     position={d.positions[0]!}
@@ -176,12 +178,12 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
                     >
                       {d.name}
                     </span>
-                    <span className="block text-[13px] text-soft">
+                    <span className="block text-fine text-soft">
                       {d.stage} · {POSITION[d.positions[0]!].label}
                       {library.own.includes(d) ? ' · your own' : ''}
                     </span>
                   </span>
-                </button>
+                </Press>
               </li>
             ))}
             {found.length === 0 && (
@@ -191,11 +193,11 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
             )}
           </ul>
           <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-2.5">
-            <span className="text-[14px] text-soft tabular-nums">
+            <span className="text-small text-soft tabular-nums">
               {found.length} of {offered.length}
             </span>
             <a
-              className="text-[14.5px] underline underline-offset-4"
+              className="text-small underline underline-offset-4"
               download="drills.kokyu.json"
               href={`data:application/json;charset=utf-8,${encodeURIComponent(printLibraryFile(library.own))}`}
               aria-disabled={library.own.length === 0}
@@ -249,7 +251,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
 
 const SaidNotice = ({ said }: { said: { ok: boolean; text: string } }) =>
   said.ok ? (
-    <p role="status" className="text-[14.5px]">
+    <p role="status" className="text-small">
       {said.text}
     </p>
   ) : (
@@ -268,21 +270,18 @@ function Filter<V extends string>({
   options: readonly (readonly [V, string])[];
 }) {
   return (
-    <label className="text-[13px] text-soft">
+    <label className="text-fine text-soft">
       {label}
-      <select
+      <List
+        look="pale"
         aria-label={label}
-        className="block w-[118px] border-b-[1.5px] border-rule bg-transparent py-0.5 text-[14px] text-ink"
+        className="block w-[118px]"
         value={value}
         onChange={(e) => onValue(e.target.value as V | '')}
       >
         <option value="">any</option>
-        {options.map(([v, text]) => (
-          <option key={v} value={v}>
-            {text}
-          </option>
-        ))}
-      </select>
+        {optionsOf(options)}
+      </List>
     </label>
   );
 }

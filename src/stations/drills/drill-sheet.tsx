@@ -12,6 +12,7 @@ import { REMEDY_LABEL } from '@/core/screen/remedies';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import { describeTone } from '@/core/tone/tone';
 import { Figure } from '@/pictures/figure';
+import { Press } from '@/ui/press';
 
 /** A drill's breath in words. */
 export const breathOf = ({ breathing }: Pick<Drill, 'breathing'>): string =>
@@ -40,14 +41,9 @@ export function DrillSheet({
   const link = (d: Drill | undefined, none: string) =>
     d ? (
       onOpen ? (
-        <button
-          key={d.id}
-          type="button"
-          className="min-h-6 underline underline-offset-4"
-          onClick={() => onOpen(d.id)}
-        >
+        <Press look="text" key={d.id} className="min-h-6" onClick={() => onOpen(d.id)}>
           {d.name}
-        </button>
+        </Press>
       ) : (
         d.name
       )
@@ -98,7 +94,7 @@ export function DrillSheet({
           />
         )}
       </div>
-      <h2 className="text-[21px]">{drill.name}</h2>
+      <h2 className="text-title">{drill.name}</h2>
       <p className="tabular-nums">
         {breathOf(drill)} · {range[0] === range[1] ? range[0] : `${range[0]}–${range[1]}`} {unit}
         {usual.rounds > 1 ? ` × ${usual.rounds}` : ''}
@@ -111,7 +107,7 @@ export function DrillSheet({
           <li key={s.text}>{s.text}</li>
         ))}
       </ol>
-      <dl className="grid grid-cols-[84px_1fr] gap-x-3 gap-y-1 text-[14.5px]">
+      <dl className="grid grid-cols-[84px_1fr] gap-x-3 gap-y-1 text-small">
         {drill.cues.map((c) => (
           <div key={c.text} className="contents">
             <dt className="text-soft">{c.kind}</dt>

@@ -71,19 +71,17 @@ export function FollowStation({
       </div>
       {withRings.length > 0 && (
         <section aria-labelledby="rings">
-          <h2 id="rings" className="text-[18px]">
+          <h2 id="rings" className="text-lead">
             Where the breath went
           </h2>
-          <p className="text-[13.5px] text-soft">
-            From the left: upper ribs, lower ribs, belly; front below.
-          </p>
+          <p className="text-fine text-soft">From the left: upper ribs, lower ribs, belly; front below.</p>
           <div className="grid grid-cols-4 gap-6">
             {withRings.map((v) => {
               const position = v.rings.hookLying ? 'hookLying' : v.rings.sitting ? 'sitting' : 'standing';
               return (
                 <figure key={v.id}>
                   <RingGlyph seen={v.rings[position]!} className="h-20 w-full" />
-                  <figcaption className="text-[13.5px] text-soft">
+                  <figcaption className="text-fine text-soft">
                     <Link
                       className="underline decoration-rule underline-offset-4"
                       href={`/clients/${clientId}/look/${v.id}`}
@@ -130,15 +128,14 @@ function TrendFigure({ series: { name, unit, points } }: { series: Series }) {
   return (
     <section aria-label={name}>
       <div className="flex items-baseline justify-between">
-        <h2 className="text-[18px]">{name}</h2>
+        <h2 className="text-lead">{name}</h2>
         {last && (
-          <span className="text-[22px] font-semibold tabular-nums">
-            {last.measured.value.toFixed(1)}{' '}
-            <span className="text-[13.5px] font-normal text-soft">{unit}</span>
+          <span className="text-title font-semibold tabular-nums">
+            {last.measured.value.toFixed(1)} <span className="text-fine font-normal text-soft">{unit}</span>
           </span>
         )}
       </div>
-      <p className="text-[13.5px] text-soft tabular-nums">{said}</p>
+      <p className="text-fine text-soft tabular-nums">{said}</p>
       {points.length > 0 && <Trend name={name} unit={unit} points={points} />}
     </section>
   );

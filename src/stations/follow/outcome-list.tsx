@@ -15,16 +15,16 @@ export function OutcomeList({ outcomes }: { outcomes: readonly Outcome[] }) {
   const settled = outcomes.filter((o) => o.closer === 'you' || o.closer === 'kokyu');
   return (
     <section aria-labelledby="decided">
-      <h2 id="decided" className="text-[18px]">
+      <h2 id="decided" className="text-lead">
         Where you decided otherwise
       </h2>
-      <p className="text-[13.5px] text-soft">
+      <p className="text-fine text-soft">
         {settled.length > 0 &&
           `You were closer ${settled.filter((o) => o.closer === 'you').length} of ${settled.length} times. `}
         The work in between may have changed it too: this shows which came nearer, not who was right for sure.
       </p>
-      <table className="w-full text-left text-[14.5px] tabular-nums">
-        <thead className="text-[13.5px] text-soft">
+      <table className="w-full text-left text-small tabular-nums">
+        <thead className="text-fine text-soft">
           <tr className="border-b border-rule">
             <th className="py-1 font-normal">visit</th>
             <th className="font-normal">what</th>

@@ -13,6 +13,7 @@ import type { Result } from '@/core/base/result';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
 
 const TestChooser = dynamic(() => import('./test-chooser').then((m) => m.TestChooser), { ssr: false });
 
@@ -52,7 +53,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
   return (
     <div className="grid grid-cols-[1fr_400px] gap-12">
       <section aria-labelledby="looks">
-        <h2 id="looks" className="border-b border-rule pb-2 text-[21px]">
+        <h2 id="looks" className="border-b border-rule pb-2 text-title">
           Looks
         </h2>
         {looks.length === 0 && (
@@ -85,7 +86,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
         </ul>
       </section>
       <aside className="space-y-4">
-        <h2 className="border-b border-rule pb-2 text-[21px]">A new look</h2>
+        <h2 className="border-b border-rule pb-2 text-title">A new look</h2>
         <p className="text-soft">
           Let the client lie or stand quietly first. Being told what is watched changes the breath.
         </p>
@@ -112,14 +113,14 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
                 </span>
               </Button>
               {'id' in p && (
-                <button
-                  type="button"
-                  className="text-[13.5px] text-soft underline underline-offset-4"
+                <Press
+                  look="quiet"
+                  className="text-fine"
                   aria-label={`Forget the choice ${p.name}`}
                   onClick={() => void actions.dropProtocol(String(p.id)).then(told)}
                 >
                   forget
-                </button>
+                </Press>
               )}
             </li>
           ))}
@@ -131,17 +132,17 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
           Own choice of tests
         </Button>
         <details>
-          <summary className="text-[14.5px]">Look again at one test</summary>
+          <summary className="text-small">Look again at one test</summary>
           <ul className="flex flex-wrap gap-2 pt-2">
             {TESTS.map((t) => (
               <li key={t}>
-                <button
-                  type="button"
-                  className="border-[1.5px] border-rule px-2 py-0.5 text-[14px] hover:border-ink"
+                <Press
+                  look="tool"
+                  className="px-2 py-0.5 text-small"
                   onClick={() => void start({ name: TEST[t].name, tests: [t] })}
                 >
                   {TEST[t].name}
-                </button>
+                </Press>
               </li>
             ))}
           </ul>

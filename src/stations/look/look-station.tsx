@@ -17,6 +17,7 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
+import { Press } from '@/ui/press';
 import { PANELS } from './panels/registry';
 import { SkipBar } from './skip-bar';
 
@@ -94,39 +95,35 @@ export function LookStation({
   return (
     <div className="grid grid-cols-[198px_minmax(0,1fr)] gap-8">
       <div className="flex min-h-[600px] flex-col">
-        <p className="pb-1 text-[13.5px] text-soft">
+        <p className="pb-1 text-fine text-soft">
           {new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })}
           {finished && <span title="A correction keeps the earlier value.">, finished</span>}
         </p>
         <ol aria-label="Tests" className="border-t border-rule">
           {tests.map((t) => (
             <li key={t} className="border-b border-rule">
-              <button
-                type="button"
+              <Press
+                look="row"
                 aria-current={shown === t ? 'step' : undefined}
                 onClick={() => setTest(t)}
-                className="flex w-full justify-between border-l-4 border-transparent py-[1.5px] pl-2 text-left hover:bg-sheet aria-[current]:border-rise aria-[current]:font-semibold"
+                className="flex justify-between border-l-4 border-transparent py-[1.5px] pl-2 aria-[current]:border-rise aria-[current]:font-semibold"
               >
                 {TEST[t].name}
-                <span className="text-[13px] font-normal text-soft">
+                <span className="text-fine font-normal text-soft">
                   {{ seen: 'seen', skipped: 'skipped', open: '' }[stateOf(look, t)]}
                 </span>
-              </button>
+              </Press>
             </li>
           ))}
         </ol>
-        <p className="flex justify-between pt-1 text-[13.5px] text-soft">
+        <p className="flex justify-between pt-1 text-fine text-soft">
           <span>{open === 0 ? 'all made' : `${open} to make`}</span>
-          <button
-            type="button"
-            className="underline decoration-rule underline-offset-4 hover:text-ink"
-            onClick={() => setChoosing(true)}
-          >
+          <Press look="text" className="decoration-rule hover:text-ink" onClick={() => setChoosing(true)}>
             choose tests
-          </button>
+          </Press>
         </p>
         <label className="mt-3 block">
-          <span className="text-[13.5px] text-soft">Note on this look</span>
+          <span className="text-fine text-soft">Note on this look</span>
           <textarea
             className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1"
             value={look.note}

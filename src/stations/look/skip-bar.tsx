@@ -23,7 +23,7 @@ export function SkipBar({ state, why, onSkip, onAnew, onBringBack }: Props) {
     setAsking(false);
   };
   return (
-    <div className="flex min-h-9 flex-wrap items-center gap-3 border-t border-rule pt-2 text-[14px] text-soft">
+    <div className="flex min-h-9 flex-wrap items-center gap-3 border-t border-rule pt-2 text-small text-soft">
       {onBringBack && (
         <Button kind="quiet" onClick={onBringBack}>
           Bring back what was recorded

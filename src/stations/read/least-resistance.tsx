@@ -70,12 +70,12 @@ export function LeastResistance({ rings, flags, props, school }: Props) {
           className="w-64"
         />
         <Choice label="Bend" hideLabel options={BEND} value={bend} onValue={(v) => v && setBend(v)} />
-        <p className="text-[13.5px] text-soft">
+        <p className="text-fine text-soft">
           {seen ? 'Filled: seen there. Line: predicted.' : 'Filled: predicted; not looked at there yet.'}
         </p>
       </div>
       <Rings seen={seen ?? predicted} before={seen ? predicted : undefined} className="h-44 w-full" />
-      <div className="grid grid-cols-[190px_1fr] gap-6 text-[14.5px]">
+      <div className="grid grid-cols-[190px_1fr] gap-6 text-small">
         {asked && (
           <Select
             label="What would open"
@@ -103,7 +103,7 @@ export function LeastResistance({ rings, flags, props, school }: Props) {
           ))}
         </ol>
       </div>
-      <p className="border-l-4 border-rule pl-3 text-[13.5px] text-soft">
+      <p className="border-l-4 border-rule pl-3 text-fine text-soft">
         A teaching aid, not a measurement: the zones are springs side by side under one pressure, softened and
         stiffened by position. It knows nothing of attention, habit or pain. Try it and look.
       </p>

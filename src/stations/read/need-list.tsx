@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { NEED_LABEL, NEEDS, type Need } from '@/core/aims/needs';
 import type { WeighedNeed } from '@/core/read/read';
 import { OverruleForm } from './overrule-form';
+import { Press } from '@/ui/press';
 
 const SHOWN = 6;
 
@@ -22,40 +23,36 @@ export function NeedList({
   const most = Math.max(0.1, ...needs.map((n) => n.weight));
   return (
     <section aria-labelledby="needs">
-      <h2 id="needs" className="text-[18px]">
+      <h2 id="needs" className="text-lead">
         So work on, in this order
       </h2>
       <ol className="pt-1">
         {(all ? needs : needs.slice(0, SHOWN)).map((n) => (
           <li key={n.need}>
-            <button
-              type="button"
+            <Press
+              look="row"
               aria-expanded={open === n.need}
               onClick={() => setOpen(open === n.need ? null : n.need)}
-              className="grid w-full grid-cols-[170px_1fr_38px] items-center gap-3 py-0.5 text-left hover:bg-sheet"
+              className="grid grid-cols-[170px_1fr_38px] items-center gap-3 py-0.5"
             >
               <span>{NEED_LABEL[n.need]}</span>
               <span
                 className={`h-2 ${n.overruled ? 'bg-tone' : 'bg-ink'}`}
                 style={{ width: `${Math.min(100, (n.weight / most) * 100)}%` }}
               />
-              <span className="text-right text-[13.5px] text-soft tabular-nums">{n.weight.toFixed(1)}</span>
-            </button>
+              <span className="text-right text-fine text-soft tabular-nums">{n.weight.toFixed(1)}</span>
+            </Press>
             {open === n.need && (
-              <div className="space-y-2 pb-2 pl-2 text-[14px]">
+              <div className="space-y-2 pb-2 pl-2 text-small">
                 <p className="text-soft">
                   {n.why}.
                   {n.overruled &&
                     ` You decided so where ${n.overruled.computed.toFixed(1)} was computed: ${n.overruled.why}`}
                 </p>
                 {n.overruled ? (
-                  <button
-                    type="button"
-                    className="text-soft underline underline-offset-4"
-                    onClick={() => onJudge(n.need, null)}
-                  >
+                  <Press look="quiet" onClick={() => onJudge(n.need, null)}>
                     take your decision back
-                  </button>
+                  </Press>
                 ) : (
                   <OverruleForm
                     label="Weight"
@@ -75,40 +72,32 @@ export function NeedList({
           </li>
         ))}
       </ol>
-      <p className="flex gap-4 text-[13.5px] text-soft">
+      <p className="flex gap-4 text-fine text-soft">
         {needs.length > SHOWN && (
-          <button
-            type="button"
-            className="py-1 underline underline-offset-4"
-            onClick={() => setAll((a) => !a)}
-          >
+          <Press look="text" className="py-1" onClick={() => setAll((a) => !a)}>
             {all ? 'fewer' : `all ${needs.length}`}
-          </button>
+          </Press>
         )}
         {missing.length > 0 && (
-          <button
-            type="button"
-            className="py-1 underline underline-offset-4"
-            onClick={() => setAdding((a) => !a)}
-          >
+          <Press look="text" className="py-1" onClick={() => setAdding((a) => !a)}>
             add one
-          </button>
+          </Press>
         )}
       </p>
       {adding && (
         <ul className="flex flex-wrap gap-2 pt-1">
           {missing.map((n) => (
             <li key={n}>
-              <button
-                type="button"
-                className="border-[1.5px] border-rule px-2 text-[14px] hover:border-ink"
+              <Press
+                look="tool"
+                className="px-2 text-small"
                 onClick={() => {
                   onJudge(n, { weight: 2, why: 'The instructor wants it.' });
                   setAdding(false);
                 }}
               >
                 {NEED_LABEL[n]}
-              </button>
+              </Press>
             </li>
           ))}
         </ul>

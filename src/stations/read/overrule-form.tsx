@@ -29,7 +29,7 @@ export function OverruleForm({ label, value, max, step, say, onDecide, onCancel 
     >
       <Slider label={label} value={chosen} max={max} step={step} say={say} onValue={setChosen} />
       <label className="block">
-        <span className="block text-[13.5px] text-soft">Why do you decide otherwise?</span>
+        <span className="block text-fine text-soft">Why do you decide otherwise?</span>
         <input className={INPUT} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
       </label>
       <div className="flex gap-3">

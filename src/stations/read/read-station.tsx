@@ -28,6 +28,7 @@ import { buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Select } from '@/ui/select';
+import { Press } from '@/ui/press';
 import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
 
@@ -95,8 +96,8 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
       <div className="space-y-3">
         <div className="flex items-end justify-between gap-6">
           <div>
-            <h2 className="text-[21px]">Where the breath goes</h2>
-            <p className="text-[13.5px] text-soft">
+            <h2 className="text-title">Where the breath goes</h2>
+            <p className="text-fine text-soft">
               {view === 'seen'
                 ? 'filled: seen · dashed: wanted · hatched: silent'
                 : `from the look of ${new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`}
@@ -141,7 +142,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
             value={chosen.school ?? 'rule'}
             onValue={(v) => v && void actions.setSchool(clientId, v === 'rule' ? null : v).then(told)}
           />
-          <p className="text-[13.5px] text-soft">
+          <p className="text-fine text-soft">
             <strong className="text-ink">{SCHOOL_LABEL[result.school]}</strong>: {SCHOOL_WISH[result.school]}.
             {chosen.school === null
               ? ` Chosen by the rule: ${result.defaultSchool.because}.`
@@ -157,7 +158,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
             value={result.control}
             onValue={(v) => v && void actions.setControl(clientId, v).then(told)}
           />
-          <p className="text-[13.5px] text-soft">
+          <p className="text-fine text-soft">
             {CONTROL_WISH[result.control]}. Neither school is scored as wrong.
           </p>
         </div>
@@ -173,7 +174,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
       </div>
       <div className="space-y-4 border-l border-rule pl-6">
         <section aria-labelledby="named">
-          <h2 id="named" className="text-[18px]">
+          <h2 id="named" className="text-lead">
             Readings
           </h2>
           {named.length === 0 && (
@@ -183,7 +184,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           )}
           <ul>{named.map(line)}</ul>
           <details className="pt-1">
-            <summary className="text-[14px] text-soft">{others.length} not named</summary>
+            <summary className="text-small text-soft">{others.length} not named</summary>
             <ul>{others.map(line)}</ul>
           </details>
         </section>
@@ -192,15 +193,11 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>
             Write a sequence
           </Link>
-          <button
-            type="button"
-            className="text-[14px] text-soft underline decoration-rule underline-offset-4 hover:text-ink"
-            onClick={() => setHolding(true)}
-          >
+          <Press look="quiet" className="text-small" onClick={() => setHolding(true)}>
             What is it held against?
-          </button>
+          </Press>
         </div>
-        <p className="text-[13px] text-soft">
+        <p className="text-fine text-soft">
           A reading is a way of seeing, not a diagnosis. You decide; where something is out of your scope, the
           client’s clinician does.
         </p>

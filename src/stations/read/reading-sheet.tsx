@@ -7,6 +7,7 @@ import type { JudgedReading } from '@/core/read/read';
 import { READING, type Conflict, type Evidence } from '@/core/read/readings';
 import { readableSource } from '@/core/base/source';
 import { OverruleForm } from './overrule-form';
+import { Press } from '@/ui/press';
 
 /** One reading in the list: its strength, how much was looked at, and whether something disagrees. */
 export function ReadingLine({
@@ -26,11 +27,11 @@ export function ReadingLine({
   ].filter(Boolean);
   return (
     <li className="border-b border-rule">
-      <button
-        type="button"
+      <Press
+        look="row"
         aria-pressed={open}
         onClick={onOpen}
-        className="w-full border-l-4 border-transparent py-1 pl-2 text-left hover:bg-sheet aria-pressed:border-rise aria-pressed:bg-sheet"
+        className="border-l-4 border-transparent py-1 pl-2 aria-pressed:border-rise aria-pressed:bg-sheet"
       >
         <span className="flex justify-between">
           <span className="font-semibold">{READING[reading.name].label}</span>
@@ -42,8 +43,8 @@ export function ReadingLine({
             style={{ width: `${strength * 100}%` }}
           />
         </span>
-        <span className="text-[13px] text-soft">{notes.join(' · ')}</span>
-      </button>
+        <span className="text-fine text-soft">{notes.join(' · ')}</span>
+      </Press>
     </li>
   );
 }
@@ -61,24 +62,16 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
   return (
     <article aria-label={READING[name].label} className="space-y-2 border-t-[1.5px] border-ink pt-2">
       <div className="flex items-baseline justify-between gap-6">
-        <h3 className="text-[19px]">{READING[name].label}</h3>
-        <span className="text-[14px]">
+        <h3 className="text-title">{READING[name].label}</h3>
+        <span className="text-small">
           {overruled ? (
-            <button
-              type="button"
-              className="text-soft underline underline-offset-4"
-              onClick={() => onJudge(null)}
-            >
+            <Press look="quiet" onClick={() => onJudge(null)}>
               take your decision back
-            </button>
+            </Press>
           ) : (
-            <button
-              type="button"
-              className="text-soft underline underline-offset-4"
-              onClick={() => setDeciding((d) => !d)}
-            >
+            <Press look="quiet" onClick={() => setDeciding((d) => !d)}>
               decide otherwise
-            </button>
+            </Press>
           )}
         </span>
       </div>
@@ -104,7 +97,7 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
         />
       )}
       {reading.conflicts.length > 0 && <Conflicts list={reading.conflicts} />}
-      <div className="grid grid-cols-2 gap-8 text-[14.5px]">
+      <div className="grid grid-cols-2 gap-8 text-small">
         <EvidenceList title="Speaks for it" list={reading.for} none="Nothing seen speaks for it." />
         <EvidenceList
           title="Speaks against it"
@@ -113,7 +106,7 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
         />
       </div>
       {reading.next.length > 0 && (
-        <p className="text-[14.5px]">
+        <p className="text-small">
           <span className="font-semibold">To be surer, look at:</span>{' '}
           {reading.next
             .slice(0, 5)
@@ -131,7 +124,7 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
 
 function Conflicts({ list }: { list: readonly Conflict[] }) {
   return (
-    <ul className="space-y-1 border-l-4 border-care bg-sheet px-3 py-1.5 text-[14.5px]">
+    <ul className="space-y-1 border-l-4 border-care bg-sheet px-3 py-1.5 text-small">
       {list.map((c) => (
         <li key={c.topic + c.other.text}>
           <strong>These do not agree</strong> ({c.topic}): {c.used.text}, but {c.other.text}.{' '}
@@ -155,7 +148,7 @@ function EvidenceList({ title, list, none }: { title: string; list: readonly Evi
           {list.map((e) => (
             <li key={e.text}>
               {e.text}{' '}
-              <span className="block text-[13px] text-soft">
+              <span className="block text-fine text-soft">
                 {GRADE_LABEL[e.grade]}, weight {e.weight}; held against: {e.against} (
                 {readableSource(e.source)})
               </span>

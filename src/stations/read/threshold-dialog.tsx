@@ -38,7 +38,7 @@ export function ThresholdDialog({
           <li key={name} className="grid grid-cols-[1fr_158px] items-center gap-4 py-1.5">
             <span>
               {THRESHOLD[name].label}
-              <span className="block text-[13px] text-soft">
+              <span className="block text-fine text-soft">
                 shipped: {THRESHOLD[name].value} {THRESHOLD[name].unit} ·{' '}
                 {readableSource(THRESHOLD[name].source)}
               </span>

@@ -19,7 +19,7 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
   };
   return (
     <section aria-labelledby="flags">
-      <h2 id="flags" className="border-t border-rule pt-3 text-[18px]">
+      <h2 id="flags" className="border-t border-rule pt-3 text-lead">
         Flags
       </h2>
       <div className="grid grid-cols-[236px_1fr_1fr] gap-x-7">
@@ -27,7 +27,7 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
           <div key={keys[0]} className="space-y-2">
             {FLAG_GROUPS.filter((g) => keys.includes(g.key)).map((group) => (
               <fieldset key={group.key}>
-                <legend className="text-[13.5px] text-soft">{group.name}</legend>
+                <legend className="text-fine text-soft">{group.name}</legend>
                 {group.key === 'birth' ? (
                   <div className="space-y-1">
                     {group.flags

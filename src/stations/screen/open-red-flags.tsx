@@ -31,7 +31,7 @@ export function OpenRedFlags({
         />
       ))}
       {settled.length > 0 && (
-        <p className="text-[13.5px] text-soft">
+        <p className="text-fine text-soft">
           Settled:{' '}
           {settled
             .map((r) => `${RED_FLAG_LABEL[r.flag]} (${new Date(r.at).toLocaleDateString()}): ${r.action}`)
@@ -58,7 +58,7 @@ function OpenFlag({
       Nothing is coached until you write what was done.
       <span className="mt-2 flex items-end gap-3">
         <label className="grow">
-          <span className="block text-[13.5px] text-soft">What was done, and by whom</span>
+          <span className="block text-fine text-soft">What was done, and by whom</span>
           <input
             className={INPUT}
             value={action}

@@ -8,6 +8,7 @@ import type { Screen } from '@/core/screen/screen';
 import { CheckField } from '@/ui/choice';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
+import { Press } from '@/ui/press';
 import { FlagFields } from './flag-fields';
 import { OpenRedFlags } from './open-red-flags';
 import { SizeFields } from './size-fields';
@@ -39,7 +40,7 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
         <OpenRedFlags records={screen.redFlags} onChange={setRedFlags} />
         <div className="grid grid-cols-[160px_1fr_180px] gap-6">
           <section aria-labelledby="consent">
-            <h2 id="consent" className="text-[18px]">
+            <h2 id="consent" className="text-lead">
               Consent
             </h2>
             {(Object.keys(CONSENT) as (keyof typeof CONSENT)[]).map((key) => (
@@ -52,7 +53,7 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
             ))}
           </section>
           <section aria-labelledby="goals">
-            <h2 id="goals" className="text-[18px]">
+            <h2 id="goals" className="text-lead">
               Goals, in the client’s words
             </h2>
             <textarea
@@ -69,36 +70,36 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
         <div className="grid grid-cols-[1.1fr_1fr] gap-7">
           <section aria-labelledby="red">
-            <h2 id="red" className="text-[18px]">
+            <h2 id="red" className="text-lead">
               Red flags
             </h2>
-            <p className="text-[13px] text-soft">Each ends the session: to a clinician.</p>
+            <p className="text-fine text-soft">Each ends the session: to a clinician.</p>
             <div className="mt-1 flex flex-wrap gap-1">
               {RED_FLAGS.map((flag) => (
-                <button
+                <Press
+                  look="tool"
                   key={flag}
-                  type="button"
-                  className="border-[1.5px] border-rule px-1.5 py-px text-[13.5px] hover:border-stop hover:text-stop"
+                  className="px-1.5 py-px text-fine hover:border-stop hover:text-stop"
                   onClick={() => setRedFlags([...screen.redFlags, { flag, at: new Date().toISOString() }])}
                 >
                   {RED_FLAG_LABEL[flag]}
-                </button>
+                </Press>
               ))}
             </div>
           </section>
           <section aria-labelledby="props">
-            <h2 id="props" className="text-[18px]">
+            <h2 id="props" className="text-lead">
               Props at hand
             </h2>
             <div className="mt-1 flex flex-wrap gap-1">
               {PROPS.map((prop) => {
                 const has = screen.props.includes(prop);
                 return (
-                  <button
+                  <Press
+                    look="tool"
                     key={prop}
-                    type="button"
                     aria-pressed={has}
-                    className="border-[1.5px] border-rule px-1.5 py-px text-[13.5px] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+                    className="px-1.5 py-px text-fine"
                     onClick={() =>
                       set((s) => ({
                         ...s,
@@ -107,7 +108,7 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
                     }
                   >
                     {PROP_LABEL[prop]}
-                  </button>
+                  </Press>
                 );
               })}
             </div>

@@ -26,7 +26,7 @@ export function SizeFields({
   };
   return (
     <section aria-labelledby="size">
-      <h2 id="size" className="text-[18px]">
+      <h2 id="size" className="text-lead">
         Body size
       </h2>
       <div className="flex gap-4">

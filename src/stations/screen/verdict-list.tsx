@@ -9,6 +9,7 @@ import type { Flags } from '@/core/screen/flags';
 import { cautionsFor, verdictFor, type Status, type Verdict } from '@/core/safety/verdict';
 import { readableSource } from '@/core/base/source';
 import { Figure } from '@/pictures/figure';
+import { Press } from '@/ui/press';
 
 const MARK: Record<Status, { word: string; className: string }> = {
   barred: { word: 'barred', className: 'text-stop' },
@@ -39,29 +40,29 @@ export function VerdictList({
   );
   return (
     <section aria-labelledby="verdicts" className="flex h-[630px] flex-col border-l border-rule pl-6">
-      <h2 id="verdicts" className="text-[18px]">
+      <h2 id="verdicts" className="text-lead">
         What is open to this client
       </h2>
       <div className="flex gap-2 py-1.5">
         {ORDER.map((status) => (
-          <button
+          <Press
+            look="bare"
             key={status}
-            type="button"
             aria-pressed={only === status}
             onClick={() => setOnly(only === status ? null : status)}
             className="border-b-[3px] border-transparent pr-4 text-left aria-pressed:border-rise"
           >
             <span
-              className={`block text-[22px] leading-none font-semibold tabular-nums ${status === 'allowed' ? '' : MARK[status].className}`}
+              className={`block text-title leading-none font-semibold tabular-nums ${status === 'allowed' ? '' : MARK[status].className}`}
             >
               {count(status)}
             </span>
-            <span className="text-[13.5px] text-soft">{MARK[status].word}</span>
-          </button>
+            <span className="text-fine text-soft">{MARK[status].word}</span>
+          </Press>
         ))}
       </div>
       {cautions.length > 0 && (
-        <ul className="mb-2 border-l-4 border-care bg-sheet px-3 py-1.5 text-[14px]">
+        <ul className="mb-2 border-l-4 border-care bg-sheet px-3 py-1.5 text-small">
           {cautions.map((c) => (
             <li key={c.text}>
               <span className="font-bold text-care">Caution.</span> {c.text}
@@ -74,7 +75,7 @@ export function VerdictList({
           <VerdictLine key={v.drillId} drill={v.drill} verdict={v} />
         ))}
       </ul>
-      <p className="pt-2 text-[13px] text-soft">The client’s clinician and your local rules come first.</p>
+      <p className="pt-2 text-fine text-soft">The client’s clinician and your local rules come first.</p>
     </section>
   );
 }
@@ -91,18 +92,16 @@ function VerdictLine({ drill, verdict }: { drill: Drill; verdict: Verdict }) {
           <span className={verdict.status === 'barred' ? 'line-through decoration-stop' : 'font-semibold'}>
             {drill.name}
           </span>
-          <span className={`text-[13.5px] ${MARK[verdict.status].className}`}>
-            {MARK[verdict.status].word}
-          </span>
+          <span className={`text-fine ${MARK[verdict.status].className}`}>{MARK[verdict.status].word}</span>
         </span>
         {verdict.reasons.map((r) => (
-          <span key={r.text} className="block text-[13.5px] text-soft">
+          <span key={r.text} className="block text-fine text-soft">
             {r.text}
-            {r.how ? `: ${r.how}` : ''} <span className="text-[12px]">({readableSource(r.source)})</span>
+            {r.how ? `: ${r.how}` : ''} <span className="text-tiny">({readableSource(r.source)})</span>
           </span>
         ))}
         {verdict.status === 'changed' && (
-          <span className="block text-[13.5px]">→ {POSITION[position].label}</span>
+          <span className="block text-fine">→ {POSITION[position].label}</span>
         )}
       </span>
     </li>

@@ -72,14 +72,14 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
     <div className="grid grid-cols-[1fr_300px] gap-12 pt-3">
       <section aria-labelledby="clients">
         <div className="flex items-end justify-between border-b-[1.5px] border-ink pb-2">
-          <h1 id="clients" className="text-[25px]">
+          <h1 id="clients" className="text-head">
             Clients
           </h1>
-          <label className="flex items-baseline gap-2 text-[14px] text-soft">
+          <label className="flex items-baseline gap-2 text-small text-soft">
             Find
             <input
               ref={searchBox}
-              className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-[15px] text-ink"
+              className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-body text-ink"
               value={search}
               onChange={(e) => setSearch(e.target.value)}
             />
@@ -121,9 +121,9 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
             void actions.createClient(newName.current?.value ?? '').then(open);
           }}
         >
-          <h2 className="text-[18px]">A new client</h2>
+          <h2 className="text-lead">A new client</h2>
           <label className="block">
-            <span className="block text-[13.5px] text-soft">Name as you use it; initials will do</span>
+            <span className="block text-fine text-soft">Name as you use it; initials will do</span>
             <input
               ref={newName}
               name="name"
@@ -136,8 +136,8 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
           </Button>
         </form>
         <div className="space-y-2">
-          <h2 className="text-[18px]">Bring in a client file</h2>
-          <p className="text-[13.5px] text-soft">
+          <h2 className="text-lead">Bring in a client file</h2>
+          <p className="text-fine text-soft">
             A JSON file saved by Kokyu. It is added as a new client; nobody is changed.
           </p>
           <FileButton
@@ -147,7 +147,7 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
           />
         </div>
         {error && <Notice level="care">{error}</Notice>}
-        <p className="border-t border-rule pt-3 text-[13.5px] text-soft">
+        <p className="border-t border-rule pt-3 text-fine text-soft">
           Kokyu records, computes and suggests; you decide. It names readings, never a diagnosis. The client’s
           clinician and your local rules on scope of practice come first. Everything stays on this machine.
         </p>
@@ -164,15 +164,15 @@ function ClientLine({ row }: { row: Row }) {
         href={`/clients/${row.id}`}
         className="grid grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet"
       >
-        <span className="text-[17px] font-semibold">{row.name}</span>
+        <span className="text-lead font-semibold">{row.name}</span>
         {row.rings ? (
           <RingGlyph seen={row.rings} className="h-9 w-32" />
         ) : (
-          <span className="text-[13.5px] text-soft">no rings yet</span>
+          <span className="text-fine text-soft">no rings yet</span>
         )}
         <span className="line-clamp-2 leading-snug text-soft">{row.goals || 'no goal written yet'}</span>
         <span
-          className={`text-right text-[14.5px] ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}
+          className={`text-right text-small ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}
         >
           {state.text}
         </span>

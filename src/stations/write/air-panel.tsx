@@ -9,6 +9,7 @@ import { AirStrip } from '@/pictures/air-strip';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
 
 const TAKEN_LABEL: Record<Taken, string> = {
   small: 'small, as coached',
@@ -36,11 +37,11 @@ export function AirPanel({
   const low = air.spans.length > 0;
   return (
     <section aria-label="Air moved" className="border-t border-rule pt-1.5">
-      <button
-        type="button"
+      <Press
+        look="row"
         aria-expanded={open}
         onClick={() => setOpen((o) => !o)}
-        className="flex w-full flex-wrap items-baseline gap-x-7 text-left text-[14.5px] hover:bg-sheet"
+        className="flex flex-wrap items-baseline gap-x-7 text-small"
       >
         <strong>Air moved</strong>
         <span className={low ? 'font-semibold text-care' : ''}>
@@ -52,7 +53,7 @@ export function AirPanel({
         <span>held breath {clock(air.holdS)}</span>
         <span>{air.resistedBreaths} breaths against resistance</span>
         <span className="ml-auto text-soft underline underline-offset-4">{open ? 'close' : 'show'}</span>
-      </button>
+      </Press>
       {open && (
         <div className="space-y-2 pt-2">
           <Choice
@@ -77,7 +78,7 @@ export function AirPanel({
               {ease ? `It would be eased by: ${ease.says}.` : 'Coach smaller breaths.'}
             </Notice>
           )}
-          <p className="text-[13.5px] text-soft">
+          <p className="text-fine text-soft">
             Arithmetic from{' '}
             {air.assumed
               ? `an assumed body (${ASSUMED_SIZE.heightCm} cm, ${ASSUMED_SIZE.ageY} years); set the client’s in Screen`

@@ -21,10 +21,10 @@ export function LeftOutList({ sequence, catalogue }: { sequence: Sequence; catal
     .map((d) => ({ drill: d, left: sequence.leftOut.find((l) => l.drillId === d.id) ?? null }));
   return (
     <details className="border-t border-rule pt-1.5">
-      <summary className="text-[14.5px] font-semibold">Left out, and why ({out.length})</summary>
+      <summary className="text-small font-semibold">Left out, and why ({out.length})</summary>
       <ul className="grid grid-cols-2 gap-x-10 pt-1">
         {out.map(({ drill, left }) => (
-          <li key={drill.id} className="flex items-baseline gap-3 border-b border-rule py-1 text-[14px]">
+          <li key={drill.id} className="flex items-baseline gap-3 border-b border-rule py-1 text-small">
             <span className="w-24 shrink-0 text-soft">{left ? LEFT_OUT_KIND[left.kind] : 'taken out'}</span>
             <span>
               <span className="font-semibold">{drill.name}</span>{' '}

@@ -84,7 +84,7 @@ export function LoadPlanner({
           )}
         </div>
         {by === 'reps' && (
-          <p className="text-[14px] text-soft tabular-nums">
+          <p className="text-small text-soft tabular-nums">
             About {percentOfMax(reps ?? 22).toFixed(0)} % of one repetition’s most
             {most && `, which is ${most.low.toFixed(0)} to ${most.high.toFixed(0)} kg by seven formulas`}.
           </p>
@@ -92,14 +92,14 @@ export function LoadPlanner({
         <LiftBreath plan={plan} className="w-full max-w-[420px]" />
       </div>
       <div className="space-y-2">
-        <h3 className="text-[19px]">{STRATEGY_LABEL[plan.strategy]}</h3>
-        <p className="text-[14.5px]">
+        <h3 className="text-title">{STRATEGY_LABEL[plan.strategy]}</h3>
+        <p className="text-small">
           {plan.strategy === 'withMovement'
             ? `${plan.effort === 'exhale' ? 'Out' : 'In'} with the effort`
             : `In to ${plan.fillPct} % of full, ribs drawn down to the pelvis`}{' '}
           · brace about {plan.bracePct} % · {plan.repetitions}
         </p>
-        <ul className="list-disc space-y-1 pl-5 text-[14.5px]">
+        <ul className="list-disc space-y-1 pl-5 text-small">
           {plan.why.map((w) => (
             <li key={w}>{w}</li>
           ))}

@@ -51,7 +51,7 @@ export function PaperMenu({ sequenceId, name, sequence, flush, onTemplate }: Pro
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title="Sheets and files">
         <div className="space-y-4">
-          <label className="flex items-center gap-2 text-[15px]">
+          <label className="flex items-center gap-2 text-body">
             <input type="checkbox" checked={large} onChange={(e) => setLarge(e.target.checked)} /> in large
             type
           </label>
@@ -92,7 +92,7 @@ export function PaperMenu({ sequenceId, name, sequence, flush, onTemplate }: Pro
             >
               Save as JSON
             </a>
-            <span className="block text-[13.5px] text-soft">
+            <span className="block text-fine text-soft">
               The sequence alone, without anything about the client; Write brings it in again.
             </span>
           </p>
@@ -115,7 +115,7 @@ export function PaperMenu({ sequenceId, name, sequence, flush, onTemplate }: Pro
             </Button>
           </form>
           {said && (
-            <p role="status" className="text-[14px]">
+            <p role="status" className="text-small">
               {said}
             </p>
           )}

@@ -19,6 +19,7 @@ import { Dialog } from '@/ui/dialog';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
 import { useJob } from '@/ui/use-job';
+import { Press } from '@/ui/press';
 import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
 import { planThread, shipTo } from '@/workers/threads';
 import { WishList, wished, type Wishes } from './wish-list';
@@ -102,7 +103,7 @@ export function SequenceList({
   return (
     <div className="grid grid-cols-[1fr_360px] gap-12">
       <section aria-labelledby="sequences">
-        <h2 id="sequences" className="border-b border-rule pb-2 text-[21px]">
+        <h2 id="sequences" className="border-b border-rule pb-2 text-title">
           Sequences
         </h2>
         {sequences.length === 0 && (
@@ -132,7 +133,7 @@ export function SequenceList({
           ))}
         </ul>
         <details className="pt-5">
-          <summary className="text-[18px]">
+          <summary className="text-lead">
             <span className="font-serif">A lift: when to breathe</span>
           </summary>
           <div className="pt-3">
@@ -141,22 +142,22 @@ export function SequenceList({
         </details>
       </section>
       <aside className="space-y-4 pt-1">
-        <h2 className="text-[18px]">A new sequence</h2>
+        <h2 className="text-lead">A new sequence</h2>
         {!looked && (
           <Notice level="care">
             Nobody has looked yet, so the proposal rests on flags and the school alone.
           </Notice>
         )}
         {prescription && (
-          <p className="text-[14.5px]">
+          <p className="text-small">
             Exhale to start from: <strong className="tabular-nums">{prescription.exhaleS} s</strong>
-            <span className="block text-[13.5px] text-soft">{prescription.why}.</span>
+            <span className="block text-fine text-soft">{prescription.why}.</span>
           </p>
         )}
         {plan.hold && (
-          <p className="text-[14.5px]">
+          <p className="text-small">
             Calm pause now: <strong className="tabular-nums">{plan.hold.holdS} s</strong>
-            <span className="block text-[13.5px] text-soft">{plan.hold.why}.</span>
+            <span className="block text-fine text-soft">{plan.hold.why}.</span>
           </p>
         )}
         <NumberField
@@ -175,7 +176,7 @@ export function SequenceList({
           {planner.busy && <Button onClick={planner.cancel}>Cancel</Button>}
         </div>
         {planner.busy && (
-          <p role="status" className="text-[14px] text-soft tabular-nums">
+          <p role="status" className="text-small text-soft tabular-nums">
             {planner.progress
               ? `${planner.progress.nodes.toLocaleString()} choices looked at; at most ${Math.max(0, (planner.progress.bound / planner.progress.best - 1) * 100).toFixed(1)} % better could still be found`
               : 'weighing the drills …'}
@@ -184,32 +185,31 @@ export function SequenceList({
         {error && <Notice level="care">{error}</Notice>}
         {templates.length > 0 && (
           <div className="pt-2">
-            <h3 className="text-[16px]">From a template</h3>
+            <h3 className="text-lead">From a template</h3>
             <ul>
               {templates.map((t) => (
                 <li
                   key={t.id}
-                  className="flex items-baseline justify-between gap-3 border-b border-rule py-1 text-[14.5px]"
+                  className="flex items-baseline justify-between gap-3 border-b border-rule py-1 text-small"
                 >
-                  <button
-                    type="button"
-                    className="text-left underline underline-offset-4"
+                  <Press
+                    look="text"
+                    className="text-left"
                     disabled={busy}
                     onClick={() => start(t.name, t.data)}
                     aria-label={`Start from: ${t.name}`}
                   >
                     {t.name}
-                  </button>
+                  </Press>
                   <span className="flex shrink-0 gap-3 text-soft tabular-nums">
                     {clock(layoutOf(t.data).totalS)}
-                    <button
-                      type="button"
-                      className="underline underline-offset-4"
+                    <Press
+                      look="text"
                       onClick={() => void actions.dropTemplate(t.id)}
                       aria-label={`Drop the template: ${t.name}`}
                     >
                       drop
-                    </button>
+                    </Press>
                   </span>
                 </li>
               ))}
@@ -241,7 +241,7 @@ export function SequenceList({
           </div>
         </Dialog>
         <div className="space-y-2 pt-2">
-          <p className="text-[13.5px] text-soft">Or bring in a sequence saved as JSON.</p>
+          <p className="text-fine text-soft">Or bring in a sequence saved as JSON.</p>
           <FileButton
             label="Choose a sequence file"
             accept=".json,application/json"

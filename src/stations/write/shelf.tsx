@@ -13,6 +13,8 @@ import { makeBlock, type BlockClient } from '@/core/sequence/make-block';
 import { clock, type Block, type LeftOut } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { LEFT_OUT_KIND } from './left-out-list';
+import { Press } from '@/ui/press';
+import { labelled, Select } from '@/ui/select';
 
 type Props = {
   catalogue: readonly Drill[];
@@ -79,23 +81,16 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
   };
   return (
     <section aria-label="Shelf of drills" className="border-t border-rule pt-1.5">
-      <div className="flex items-baseline gap-4 pb-1.5 text-[14px]">
+      <div className="flex items-baseline gap-4 pb-1.5 text-small">
         <strong>Shelf</strong>
-        <label className="text-soft">
-          <span className="sr-only">Stage on the shelf</span>
-          <select
-            className="border-b-[1.5px] border-rule bg-transparent text-ink"
-            value={stage}
-            onChange={(e) => setStage(e.target.value as Stage | '')}
-          >
-            <option value="">every stage</option>
-            {STAGES.map((s) => (
-              <option key={s} value={s}>
-                {s}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select<Stage | ''>
+          hideLabel
+          look="pale"
+          label="Stage on the shelf"
+          value={stage}
+          onValue={setStage}
+          options={[{ value: '', label: 'every stage' }, ...labelled(STAGES, (s) => s)]}
+        />
         <input
           aria-label="Find on the shelf"
           placeholder="find: back ribs, wall, side …"
@@ -111,10 +106,10 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
         {shown.map(({ drill, block, why, left }) => (
           <li key={drill.id} className="w-[168px] shrink-0">
             {block ? (
-              <button
-                type="button"
+              <Press
+                look="tool"
                 aria-label={`Put in: ${drill.name}`}
-                className="h-[92px] w-full touch-none border-[1.5px] border-rule px-1.5 py-1 text-left hover:border-ink"
+                className="h-[92px] w-full touch-none px-1.5 py-1 text-left"
                 onPointerDown={(e) => down(e, block, drill.name)}
                 onPointerMove={move}
                 onPointerUp={up}
@@ -134,12 +129,12 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
                     figure={drill.figure.start}
                     className="h-9 w-16"
                   />
-                  <span className="text-[12.5px] text-soft tabular-nums">
+                  <span className="text-tiny text-soft tabular-nums">
                     {clock(block.setUpS + durationS(block.breathing, block.dose))}
                   </span>
                 </span>
-                <span className="line-clamp-1 text-[13.5px] leading-tight font-semibold">{drill.name}</span>
-                <span className="line-clamp-1 text-[12.5px] text-soft">
+                <span className="line-clamp-1 text-fine leading-tight font-semibold">{drill.name}</span>
+                <span className="line-clamp-1 text-tiny text-soft">
                   {left
                     ? `${LEFT_OUT_KIND[left.kind]}: ${left.why}`
                     : aimsOf(drill)
@@ -147,17 +142,17 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
                         .map((n) => NEED_LABEL[n])
                         .join(', ')}
                 </span>
-              </button>
+              </Press>
             ) : (
               <div
                 className="h-[92px] border-[1.5px] border-dashed border-rule px-1.5 py-1 text-soft"
                 title={why}
               >
-                <span className="block text-[12.5px] text-stop">
+                <span className="block text-tiny text-stop">
                   {left && left.kind === 'prop' ? 'no prop' : 'barred'}
                 </span>
-                <span className="line-clamp-1 text-[13.5px] leading-tight line-through">{drill.name}</span>
-                <span className="line-clamp-2 text-[12.5px] leading-tight">{why}</span>
+                <span className="line-clamp-1 text-fine leading-tight line-through">{drill.name}</span>
+                <span className="line-clamp-2 text-tiny leading-tight">{why}</span>
               </div>
             )}
           </li>
@@ -171,7 +166,7 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
       {ghost && (
         <div
           aria-hidden
-          className="pointer-events-none fixed z-50 border-[1.5px] border-ink bg-sheet px-2 py-1 text-[13.5px] font-semibold"
+          className="pointer-events-none fixed z-50 border-[1.5px] border-ink bg-sheet px-2 py-1 text-fine font-semibold"
           style={{ left: ghost.x + 10, top: ghost.y + 8 }}
         >
           {ghost.name}

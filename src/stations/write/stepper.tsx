@@ -2,6 +2,7 @@
 
 import { Minus, Plus } from 'lucide-react';
 import { useId } from 'react';
+import { Press } from '@/ui/press';
 
 type Props = {
   label: string;
@@ -17,19 +18,19 @@ export function Stepper({ label, value, unit, step, onValue, disabled = false }:
   const id = useId();
   return (
     <div role="group" aria-labelledby={id}>
-      <div id={id} className="text-[13px] text-soft">
+      <div id={id} className="text-fine text-soft">
         {label}
       </div>
       <div className="flex items-center">
-        <button
-          type="button"
+        <Press
+          look="tool"
           aria-label={`${label}: less`}
           disabled={disabled}
           onClick={() => onValue(value - step)}
-          className="flex h-8 w-7 items-center justify-center border-[1.5px] border-rule hover:border-ink disabled:opacity-40"
+          className="flex h-8 w-7 items-center justify-center"
         >
           <Minus size={14} aria-hidden />
-        </button>
+        </Press>
         <input
           aria-label={label}
           className="h-8 w-12 border-y-[1.5px] border-rule bg-sheet text-center tabular-nums disabled:opacity-50"
@@ -44,16 +45,16 @@ export function Stepper({ label, value, unit, step, onValue, disabled = false }:
           }}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         />
-        <button
-          type="button"
+        <Press
+          look="tool"
           aria-label={`${label}: more`}
           disabled={disabled}
           onClick={() => onValue(value + step)}
-          className="flex h-8 w-7 items-center justify-center border-[1.5px] border-rule hover:border-ink disabled:opacity-40"
+          className="flex h-8 w-7 items-center justify-center"
         >
           <Plus size={14} aria-hidden />
-        </button>
-        {unit && <span className="pl-1.5 text-[13px] text-soft">{unit}</span>}
+        </Press>
+        {unit && <span className="pl-1.5 text-fine text-soft">{unit}</span>}
       </div>
     </div>
   );

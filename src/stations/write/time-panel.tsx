@@ -7,6 +7,7 @@ import type { Result } from '@/core/base/result';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { useJob } from '@/ui/use-job';
+import { Press } from '@/ui/press';
 import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
 import { planThread, shipTo } from '@/workers/threads';
 
@@ -43,21 +44,21 @@ export function TimePanel({
   const known = answers?.of === sequence ? answers : null;
   return (
     <section aria-label="Other minutes" className="border-t border-rule pt-1.5">
-      <button
-        type="button"
+      <Press
+        look="row"
         aria-expanded={open}
         onClick={() => {
           setOpen((o) => !o);
           if (!open && !known) void ask();
         }}
-        className="flex w-full items-baseline gap-x-7 text-left text-[14.5px] hover:bg-sheet"
+        className="flex items-baseline gap-x-7 text-small"
       >
         <strong>Other minutes</strong>
         <span className="text-soft">what five more would add, what to drop for five less</span>
         <span className="ml-auto text-soft underline underline-offset-4">{open ? 'close' : 'show'}</span>
-      </button>
+      </Press>
       {open && (
-        <div className="space-y-2 pt-2 text-[14.5px]">
+        <div className="space-y-2 pt-2 text-small">
           {planner.busy && (
             <p className="flex items-center gap-4" role="status">
               Looking … <Button onClick={planner.cancel}>Cancel</Button>

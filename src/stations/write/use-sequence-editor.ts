@@ -42,6 +42,8 @@ export function useDrafted(kept: Sequence, draft: DraftStore): Sequence {
   return useMemo(() => (edit ? applyEdit(kept, edit) : kept), [kept, edit]);
 }
 
+export type SequenceEditor = ReturnType<typeof useSequenceEditor>;
+
 /** Everything that can be done to a sequence on its staves: choosing, editing with undo without limit, and mending. */
 export function useSequenceEditor(initial: Sequence, autosave: Autosave<Sequence>, client: CheckClient) {
   const [history, setHistory] = useState(() => startHistory(initial));

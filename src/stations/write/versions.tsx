@@ -82,7 +82,7 @@ export function Versions({ now, versions, onKeep, onBringBack }: Props) {
                     Bring back
                   </Button>
                 </div>
-                <ul className="pl-4 text-[14px] text-soft">
+                <ul className="pl-4 text-small text-soft">
                   {lines.length === 0 && <li>the same as now</li>}
                   {lines.slice(0, 12).map((l) => (
                     <li key={l}>{l}</li>

@@ -2,6 +2,8 @@
 
 import { useState } from 'react';
 import type { Drill } from '@/core/drills/drill';
+import { Press } from '@/ui/press';
+import { List, optionsOf, Select } from '@/ui/select';
 
 export type WishKind = 'locked' | 'wanted' | 'unwanted';
 export type Wishes = Record<string, WishKind>;
@@ -31,51 +33,34 @@ export function WishList({
   const drop = (id: string) => onWishes(Object.fromEntries(Object.entries(wishes).filter(([x]) => x !== id)));
   return (
     <fieldset className="min-w-0 space-y-1.5">
-      <legend className="text-[13.5px] text-soft">Wishes</legend>
+      <legend className="text-fine text-soft">Wishes</legend>
       <div className="flex gap-2">
-        <select
-          aria-label="Kind of wish"
-          className="border-b-[1.5px] border-rule bg-transparent py-1 text-[14px]"
-          value={kind}
-          onChange={(e) => setKind(e.target.value as WishKind)}
-        >
-          {KINDS.map((k) => (
-            <option key={k.value} value={k.value}>
-              {k.label}
-            </option>
-          ))}
-        </select>
-        <select
+        <Select hideLabel look="pale" label="Kind of wish" value={kind} onValue={setKind} options={KINDS} />
+        <List
+          look="pale"
           aria-label="Drill wished for"
-          className="w-0 min-w-0 grow border-b-[1.5px] border-rule bg-transparent py-1 text-[14px]"
+          className="w-0 min-w-0 grow"
           value=""
           onChange={(e) => add(e.target.value)}
         >
           <option value="">which drill …</option>
-          {catalogue
-            .filter((d) => !wishes[d.id])
-            .map((d) => (
-              <option key={d.id} value={d.id}>
-                {d.name}
-              </option>
-            ))}
-        </select>
+          {optionsOf(catalogue.filter((d) => !wishes[d.id]).map((d) => [d.id, d.name]))}
+        </List>
       </div>
-      <ul className="text-[14px]">
+      <ul className="text-small">
         {Object.entries(wishes).map(([id, k]) => (
           <li key={id} className="flex items-baseline justify-between gap-3 border-b border-rule py-0.5">
             <span>
               <span className="text-soft">{KINDS.find((x) => x.value === k)!.label}:</span>{' '}
               {catalogue.find((d) => d.id === id)?.name ?? id}
             </span>
-            <button
-              type="button"
-              className="underline underline-offset-4"
+            <Press
+              look="text"
               onClick={() => drop(id)}
               aria-label={`Take back the wish: ${catalogue.find((d) => d.id === id)?.name ?? id}`}
             >
               take back
-            </button>
+            </Press>
           </li>
         ))}
       </ul>

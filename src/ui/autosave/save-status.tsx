@@ -36,7 +36,7 @@ export function SaveStatus<T>({ autosave, onCopyMine }: { autosave: Autosave<T>;
           Everything was saved but what cannot be: {autosave.refused.join('; ')}. Correct it here.
         </Notice>
       )}
-      <p role="status" className="text-[13.5px] text-soft">
+      <p role="status" className="text-fine text-soft">
         {autosave.state === 'saving' ? 'Not yet on disk …' : 'All saved'}
         {autosave.joined && autosave.state === 'saved' ? ' · edits of another window were joined in' : ''}
         {autosave.recovered && autosave.state === 'saved' ? ' · what you had not saved was found again' : ''}

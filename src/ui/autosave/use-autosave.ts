@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { RevisedKind } from '@/core/base/revision';
 import { sameRecord } from '@/core/base/same';
 import { draftsHere, draftsOnDisk, dropDraft, markWriter, orphaned, putDraft } from './draft-store';
-import { newestOf, noteSaved } from './freshness';
+import { newestOf, noteSaved, takeLeft } from './freshness';
 import * as machine from './machine';
 import { sendAside, sendSave } from './send';
 
@@ -162,6 +162,8 @@ export function useAutosave<T>({ kind, id, initial, rev, merge, leaving }: Optio
       }
     };
     const look = async () => {
+      const left = takeLeft<T>(key, now.current.rev);
+      if (left) put(machine.arrived(now.current, left.rev, left.value));
       await takeUp(draftsHere<T>(key));
       // The page before this one may still be letting go of its mark; a draft of another open page stays that page's.
       for (const ms of LOOK_AGAIN_MS) {

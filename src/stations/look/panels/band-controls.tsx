@@ -218,7 +218,7 @@ export function BandControls({ wish, onWish, running, onStartStop, onFile }: Pro
         )}
       </div>
       {wish.from === 'serial' && (
-        <p className="text-[13.5px] text-soft">
+        <p className="text-fine text-soft">
           Any device that sends lines t_ms,ch1,ch2… at {BAUD} baud. A line “# places lowerRibs,belly” names
           its channels.
         </p>

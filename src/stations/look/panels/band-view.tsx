@@ -11,6 +11,7 @@ import { Button } from '@/ui/button';
 import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { Select } from '@/ui/select';
+import { Press } from '@/ui/press';
 import type { OpenBands } from '@/workers/bands.worker';
 import { Figures, timingFigures } from './test-head';
 
@@ -141,26 +142,26 @@ export function BandView({ open, note, onNote }: Props) {
                 leads={null}
                 className="w-full"
               />
-              <p className="flex items-center justify-between text-[14px] tabular-nums">
-                <button type="button" className="px-2 underline underline-offset-4" onClick={() => move(-1)}>
+              <p className="flex items-center justify-between text-small tabular-nums">
+                <Press look="text" className="px-2" onClick={() => move(-1)}>
                   before
-                </button>
+                </Press>
                 <span>
                   breath {(shown ?? 0) + 1}:{' '}
                   {breath.phaseDeg === null ? '–' : `${Math.abs(breath.phaseDeg).toFixed(0)}°`}
                   {breath.ribShare !== null && `, ribs ${(breath.ribShare * 100).toFixed(0)} %`}
                 </span>
-                <button type="button" className="px-2 underline underline-offset-4" onClick={() => move(1)}>
+                <Press look="text" className="px-2" onClick={() => move(1)}>
                   next
-                </button>
+                </Press>
               </p>
-              <p className="text-[13px] text-soft">
+              <p className="text-fine text-soft">
                 A line: ribs and belly move together. A fat loop: one comes later. Falling to the right:
                 against each other.
               </p>
             </div>
           ) : (
-            <p className="text-[13.5px] text-soft">
+            <p className="text-fine text-soft">
               One band on the ribs and one on the belly show how they share the breath and which comes first.
             </p>
           )}
@@ -183,7 +184,7 @@ function Shares({ analysis }: { analysis: BandAnalysis }) {
       aria-label={shares.map(([p, v]) => `${PLACE_LABEL[p]} ${Math.round(v * 100)} %`).join(', ')}
     >
       {shares.map(([place, v]) => (
-        <div key={place} className="grid grid-cols-[150px_1fr_110px] items-center gap-3 text-[14.5px]">
+        <div key={place} className="grid grid-cols-[150px_1fr_110px] items-center gap-3 text-small">
           <span>{PLACE_LABEL[place]}</span>
           <span className="h-2.5 bg-rule">
             <span
@@ -197,7 +198,7 @@ function Shares({ analysis }: { analysis: BandAnalysis }) {
           </span>
         </div>
       ))}
-      <p className="text-[13px] text-soft">
+      <p className="text-fine text-soft">
         {analysis.gains.from.length === 0
           ? 'Shares are relative: the bands are not calibrated, so that a softer band counts for less.'
           : analysis.gains.absolute
@@ -211,7 +212,7 @@ function Shares({ analysis }: { analysis: BandAnalysis }) {
 function QualityLine({ analysis: { quality } }: { analysis: BandAnalysis }) {
   const whys = [...new Set(quality.spans.map((s) => FAULT_LABEL[s.why]))];
   return (
-    <p className="text-[14.5px]">
+    <p className="text-small">
       <strong>Quality {Math.round(quality.score * 100)} of 100</strong>: {Math.round(quality.trusted * 100)} %
       of the time can be trusted, signal {quality.signalToNoiseDb.toFixed(0)} dB over the noise.{' '}
       {whys.length > 0 && `Left out, hatched: ${whys.join('; ')}.`}

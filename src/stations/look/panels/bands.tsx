@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { useJob } from '@/ui/use-job';
+import { Press } from '@/ui/press';
 import type { BandsWorker, OpenBands } from '@/workers/bands.worker';
 import { bandsThread } from '@/workers/threads';
 import { BandControls, FIRST_WISH, sourceOf, type BandWish } from './band-controls';
@@ -228,7 +229,7 @@ export function BandsTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set'
               >
                 Throw it away
               </Button>
-              <span className="text-[14px] text-soft">
+              <span className="text-small text-soft">
                 {shown.name}, {clock(shown.open.preview.lengthS)}, {RING_POSITION[shown.position].label}. Read
                 uses it before the taps.
               </span>
@@ -266,15 +267,15 @@ type ListProps = {
 
 function RecordList({ kept, openId, onShow, onDrop, onAnother }: ListProps) {
   return (
-    <ul aria-label="Records of this look" className="border-t border-rule text-[14.5px]">
+    <ul aria-label="Records of this look" className="border-t border-rule text-small">
       {kept.map((b) => (
         <li
           key={b.recordId}
           className={`flex items-baseline gap-5 border-b border-rule py-1 pl-2 ${openId === b.recordId ? 'bg-sheet font-semibold' : ''}`}
         >
-          <button type="button" className="underline underline-offset-4" onClick={() => onShow(b)}>
+          <Press look="text" onClick={() => onShow(b)}>
             {b.name}
-          </button>
+          </Press>
           <span className="grow font-normal text-soft">{RING_POSITION[b.position].label}</span>
           <a
             className="font-normal underline underline-offset-4"
@@ -290,13 +291,9 @@ function RecordList({ kept, openId, onShow, onDrop, onAnother }: ListProps) {
           >
             CSV
           </a>
-          <button
-            type="button"
-            className="font-normal text-soft underline underline-offset-4"
-            onClick={() => onDrop(b.recordId)}
-          >
+          <Press look="quiet" className="font-normal" onClick={() => onDrop(b.recordId)}>
             do not use it
-          </button>
+          </Press>
         </li>
       ))}
       {onAnother && (

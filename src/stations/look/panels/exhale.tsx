@@ -15,6 +15,7 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { TapSurface } from '@/ui/tap-surface';
 import { useJob } from '@/ui/use-job';
+import { Press } from '@/ui/press';
 import type { BandsWorker, HeardFile } from '@/workers/bands.worker';
 import { bandsThread } from '@/workers/threads';
 import type { PanelProps } from './panel';
@@ -154,10 +155,10 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
           {by === 'hand' ? (
             <>
               <TapSurface onTap={toggle}>
-                <span className="text-[60px] leading-none font-semibold tabular-nums">
+                <span className="text-room-large leading-none font-semibold tabular-nums">
                   {(measured ?? watch.elapsedS).toFixed(1)} s
                 </span>
-                <span className="pt-1 text-[16px]">
+                <span className="pt-1 text-lead">
                   {watch.running
                     ? 'tap at the end of the exhale'
                     : measured === null
@@ -167,19 +168,19 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
               </TapSurface>
               <div className="flex gap-2">
                 <Button disabled={measured === null} onClick={() => keepTimed('quiet')}>
-                  stayed quiet <kbd className="text-[12px] font-normal opacity-70">1</kbd>
+                  stayed quiet <kbd className="text-tiny font-normal opacity-70">1</kbd>
                 </Button>
                 <Button disabled={measured === null} onClick={() => keepTimed('strained')}>
-                  strained or hurried <kbd className="text-[12px] font-normal opacity-70">2</kbd>
+                  strained or hurried <kbd className="text-tiny font-normal opacity-70">2</kbd>
                 </Button>
               </div>
             </>
           ) : (
             <TapSurface onTap={() => void listen()} disabled={listening.state === 'starting'}>
-              <span className="text-[44px] leading-none font-semibold tabular-nums">
+              <span className="text-room leading-none font-semibold tabular-nums">
                 {live ? `${minus(loudnessOf(listening.levels.at(-1) ?? 0).toFixed(0))} dB` : '–'}
               </span>
-              <span className="pt-1 text-[16px]">
+              <span className="pt-1 text-lead">
                 {live
                   ? 'listening; tap or press Space when the exhale is over'
                   : 'tap or press Space, then let the client breathe out'}
@@ -213,7 +214,7 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
             <p className="text-soft">No exhale yet. Three tries show how much of a change is only noise.</p>
           )}
           {(look.exhales ?? []).length > 0 && (
-            <ul aria-label="Exhales" className="text-[14.5px]">
+            <ul aria-label="Exhales" className="text-small">
               {look.exhales!.map((t, i) => (
                 <li
                   key={i}
@@ -233,14 +234,13 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
                       </>
                     )}
                   </span>
-                  <button
-                    type="button"
-                    className="text-soft underline underline-offset-4"
+                  <Press
+                    look="quiet"
                     aria-label={`Take exhale ${i + 1} out`}
                     onClick={() => set((l) => ({ ...l, exhales: l.exhales?.filter((_, k) => k !== i) }))}
                   >
                     take out
-                  </button>
+                  </Press>
                 </li>
               ))}
             </ul>
@@ -281,7 +281,7 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
         </div>
       ))}
       {by !== 'hand' && (
-        <p className="text-[13.5px] text-soft">
+        <p className="text-fine text-soft">
           Loudness after BS.1770 in dB under full scale: compare tries at one distance. The sound is measured
           as it comes; it is stored only when you ask for it, and it stays on this machine.
         </p>

@@ -58,10 +58,10 @@ export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
         </span>
       </TestHead>
       <TapSurface onTap={mark}>
-        <span className="text-[44px] leading-none font-semibold tabular-nums">
+        <span className="text-room leading-none font-semibold tabular-nums">
           {counting ? (n < 5 ? n + 1 : n - 4) : n === 10 ? '5 + 5' : '–'}
         </span>
-        <span className="pt-1 text-[17px]">{say}</span>
+        <span className="pt-1 text-lead">{say}</span>
         <span aria-hidden className="flex gap-2 pt-3">
           {Array.from({ length: 10 }, (_, i) => (
             <span key={i} className={`h-2.5 w-9 ${i === 5 ? 'ml-4' : ''} ${i < n ? 'bg-rise' : 'bg-rule'}`} />

@@ -37,7 +37,7 @@ export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           )}
         </div>
       </div>
-      <p className="max-w-[74ch] text-[14.5px] text-soft">
+      <p className="max-w-[74ch] text-small text-soft">
         What counts as good depends on the school: low and quiet wants the chest hand still; all round wants
         ribs and sternum to take part over a light front.
       </p>

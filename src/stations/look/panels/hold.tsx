@@ -117,10 +117,10 @@ export function HoldTest({ look, set, flags }: Pick<PanelProps, 'look' | 'set' |
             onValue={(p) => p && setPosition(p)}
           />
           <TapSurface onTap={toggle} disabled={bars.length > 0}>
-            <span className="text-[60px] leading-none font-semibold tabular-nums">
+            <span className="text-room-large leading-none font-semibold tabular-nums">
               {(measured ?? watch.elapsedS).toFixed(1)} s
             </span>
-            <span className="pt-1 text-[16px]">
+            <span className="pt-1 text-lead">
               {watch.running
                 ? KINDS[kind].stop
                 : measured === null
@@ -143,7 +143,7 @@ export function HoldTest({ look, set, flags }: Pick<PanelProps, 'look' | 'set' |
           <div className="flex gap-2">
             {ENDS.map((end, i) => (
               <Button key={end.value} disabled={measured === null} onClick={() => keep(end.value)}>
-                {end.label} <kbd className="text-[12px] font-normal opacity-70">{i + 1}</kbd>
+                {end.label} <kbd className="text-tiny font-normal opacity-70">{i + 1}</kbd>
               </Button>
             ))}
           </div>

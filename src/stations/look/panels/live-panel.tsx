@@ -21,7 +21,7 @@ export function LivePanel({ recording }: { recording: Recording }) {
         labels={recording.names.map((n) => PLACE_LABEL[n as BandPlace] ?? n)}
       />
       <div className="flex items-center gap-6 tabular-nums">
-        <strong className="text-[27px]">{clock(recording.lengthS)}</strong>
+        <strong className="text-head">{clock(recording.lengthS)}</strong>
         <span>{recording.samples.toLocaleString()} samples</span>
         <span role="status">
           {state === 'live' ? 'live' : state === 'connecting' ? 'connecting …' : ''}

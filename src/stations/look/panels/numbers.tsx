@@ -33,7 +33,7 @@ export function NumbersTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           onValue={(breathlessness) => change({ breathlessness })}
           say={(v) => (numbers.breathlessness === undefined ? 'not yet' : String(v))}
         />
-        <p className="pl-[188px] text-[13.5px] text-soft">
+        <p className="pl-[188px] text-fine text-soft">
           0 none · 0.5 just felt · 3 clear · 5 strong · 10 the most there is (Borg 1982, cited)
         </p>
       </div>

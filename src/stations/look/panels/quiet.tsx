@@ -84,10 +84,10 @@ export function QuietTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
         />
       </div>
       <TapSurface tall onTap={tap}>
-        <span className="text-[56px] leading-none font-semibold tabular-nums">
+        <span className="text-room-large leading-none font-semibold tabular-nums">
           {watch.elapsedS.toFixed(watching ? 0 : 1)} s
         </span>
-        <span className="pt-1 text-[17px]">
+        <span className="pt-1 text-lead">
           {!watching
             ? quiet.taps.length > 0
               ? 'Tap or press Space to watch anew'
@@ -116,7 +116,7 @@ export function QuietTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
             Bring back the watch before
           </Button>
         )}
-        <span className="text-[14px] text-soft">
+        <span className="text-small text-soft">
           {quiet.taps.length} taps; press a mark below to take it out
         </span>
       </div>

@@ -64,7 +64,7 @@ export function RingsTest({ look, set, school }: Pick<PanelProps, 'look' | 'set'
           onValue={(v) => change('neck', v)}
           say={(v) => (seen.neck === undefined ? 'not yet' : `${Math.round(v * 100)} %`)}
         />
-        <p className="max-w-[46ch] text-[13.5px] text-soft">
+        <p className="max-w-[46ch] text-fine text-soft">
           Filled: seen. Dashed: wanted by the school “{SCHOOL_LABEL[school]}” ({SCHOOL_WISH[school]}).
           Hatched: silent.{before ? ' Thin line: lying.' : ''}
         </p>

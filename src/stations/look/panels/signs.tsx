@@ -139,7 +139,7 @@ export function StackTest(props: Pick<PanelProps, 'look' | 'set'>) {
               value={signs.pelvis}
               onValue={(pelvis) => change({ pelvis })}
             />
-            <p className="text-[13.5px] text-soft">
+            <p className="text-fine text-soft">
               Level: all three bones in one plane, flat when lying; from the side the front and rear hip
               spines are about level.
             </p>
@@ -149,7 +149,7 @@ export function StackTest(props: Pick<PanelProps, 'look' | 'set'>) {
           {(['arched', 'between', 'slouched'] as const).map((alignment) => (
             <figure key={alignment} className="text-center">
               <Figure position="standing" alignment={alignment} className="h-64 w-20" />
-              <figcaption className="text-[13px] text-soft">
+              <figcaption className="text-fine text-soft">
                 {{ arched: 'arched', between: 'stacked', slouched: 'slouched' }[alignment]}
               </figcaption>
             </figure>
@@ -225,7 +225,7 @@ export function CoreTest(props: Pick<PanelProps, 'look' | 'set'>) {
 function Group({ name, children }: { name: string; children: React.ReactNode }) {
   return (
     <fieldset className="space-y-2.5 border-t border-rule pt-2">
-      <legend className="pr-3 font-serif text-[17px]">{name}</legend>
+      <legend className="pr-3 font-serif text-lead">{name}</legend>
       {children}
     </fieldset>
   );

@@ -18,7 +18,7 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
     <section aria-label="Position sweep" className="space-y-3">
       <TestHead test="sweep">{null}</TestHead>
       <Ladder rows={rows} empty={empty} best={best.map((b) => b.place)} onChange={change} />
-      <p className="max-w-[90ch] text-[14.5px]">
+      <p className="max-w-[90ch] text-small">
         {best.length === 0 ? (
           <span className="text-soft">
             Pull a bar to the right, or focus it and use the arrow keys. Belly and both lower ribs in two
@@ -36,7 +36,7 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           ))
         )}
       </p>
-      <p className="text-[13.5px] text-soft">
+      <p className="text-fine text-soft">
         Hatched: silent. Neck and shoulders are not wanted. Lying and the middle alignments are the same
         record as the rib rings.
       </p>

@@ -39,7 +39,7 @@ export function SymptomsTest({
   return (
     <section aria-label="Complaints" className="space-y-3">
       <TestHead test="symptoms" />
-      <p className="text-[14.5px]">{HOW_OFTEN.map((word, i) => `${i} ${word}`).join(' · ')}</p>
+      <p className="text-small">{HOW_OFTEN.map((word, i) => `${i} ${word}`).join(' · ')}</p>
       <div className="grid grid-cols-2 gap-x-10">
         {SYMPTOMS.map((s) => (
           <div key={s} className="border-b border-rule py-[3px]">
@@ -75,7 +75,7 @@ export function SymptomsTest({
         </div>
       </div>
       {score.answered > 0 && (
-        <p className="max-w-[90ch] text-[14.5px] text-soft">
+        <p className="max-w-[90ch] text-small text-soft">
           {score.missing.length > 0 ? 'Items are missing, so the total can only be higher. ' : ''}
           Published cut-offs: {SYMPTOM_CUTOFFS.classic.from} ({SYMPTOM_CUTOFFS.classic.source}) and{' '}
           {SYMPTOM_CUTOFFS.later.from} ({SYMPTOM_CUTOFFS.later.source}). Which one counts is set in Read,

@@ -119,7 +119,7 @@ export function TapeTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
       <div className="grid grid-cols-[1fr_320px] gap-10">
         <table className="w-full text-left tabular-nums">
           <caption className="sr-only">Tape, tries and excursions</caption>
-          <thead className="text-[13.5px] text-soft">
+          <thead className="text-fine text-soft">
             <tr className="border-b border-rule">
               <th className="py-1 font-normal">level</th>
               <th className="font-normal">tape</th>

@@ -8,9 +8,9 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
   return (
     <div className="flex items-end justify-between gap-6">
       <div>
-        <h2 className="text-[21px]">{name}</h2>
-        <p className="max-w-[80ch] text-[14.5px] text-soft">{how ?? setUp}</p>
-        <p className="max-w-[80ch] text-[13.5px] text-soft">
+        <h2 className="text-title">{name}</h2>
+        <p className="max-w-[80ch] text-small text-soft">{how ?? setUp}</p>
+        <p className="max-w-[80ch] text-fine text-soft">
           <span className="font-semibold text-ink">Contact:</span> {contact}
         </p>
       </div>
@@ -31,10 +31,10 @@ export function Figures({
     <dl className={`flex flex-wrap gap-y-2 ${small ? 'gap-x-7' : 'gap-x-9'}`}>
       {items.map(({ label, value, unit }) => (
         <div key={label}>
-          <dt className="text-[13.5px] text-soft">{label}</dt>
-          <dd className={`leading-tight font-semibold tabular-nums ${small ? 'text-[20px]' : 'text-[27px]'}`}>
+          <dt className="text-fine text-soft">{label}</dt>
+          <dd className={`leading-tight font-semibold tabular-nums ${small ? 'text-title' : 'text-head'}`}>
             {value}
-            {unit && <span className="ml-1 text-[14px] font-normal text-soft">{unit}</span>}
+            {unit && <span className="ml-1 text-small font-normal text-soft">{unit}</span>}
           </dd>
         </div>
       ))}

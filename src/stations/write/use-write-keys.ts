@@ -1,0 +1,65 @@
+'use client';
+
+import { cuesOf } from '@/core/drills/aim-cues';
+import { easierThan, harderThan } from '@/core/sequence/alternatives';
+import type { CheckClient } from '@/core/sequence/check';
+import { drillOf, type Block } from '@/core/sequence/sequence';
+import { useHotkeys } from '@/ui/hotkeys';
+import type { SequenceEditor } from './use-sequence-editor';
+
+type Props = {
+  editor: SequenceEditor;
+  client: CheckClient;
+  onZoom: (by: number) => void;
+  onShelf: () => void;
+};
+
+/** The keys of Write. */
+export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
+  const { block } = editor;
+  const { flags, props, library } = client;
+  const swapFor = (other: Block | null) =>
+    block && other && editor.edit({ kind: 'replace', blockId: block.id, block: other });
+  const otherCue = () => {
+    const drill = block && drillOf(block);
+    if (drill) editor.edit({ kind: 'cue', blockId: block.id, cue: (block.cue + 1) % cuesOf(drill).length });
+  };
+  const [before, next] = [-1, 1].map((by) => (extend: boolean) => () => editor.go(by, extend));
+  useHotkeys([
+    { key: 'ArrowLeft', shift: false, does: 'block before', run: before!(false), repeats: true },
+    { key: 'ArrowRight', shift: false, does: 'next block', run: next!(false), repeats: true },
+    { key: 'ArrowLeft', shift: true, does: 'choose the one before too', run: before!(true), repeats: true },
+    { key: 'ArrowRight', shift: true, does: 'choose the next one too', run: next!(true), repeats: true },
+    { key: '[', does: 'move earlier', run: () => editor.moveBy(-1), repeats: true },
+    { key: ']', does: 'move later', run: () => editor.moveBy(1), repeats: true },
+    { key: 'ArrowUp', does: 'exhale half a second longer', run: () => editor.exhale(0.5), repeats: true },
+    { key: 'ArrowDown', does: 'exhale half a second shorter', run: () => editor.exhale(-0.5), repeats: true },
+    { key: '.', does: 'a breath (or 5 s) more', run: () => editor.lengthen(1), repeats: true },
+    { key: ',', does: 'a breath (or 5 s) fewer', run: () => editor.lengthen(-1), repeats: true },
+    { key: 'c', does: 'other cue', run: otherCue },
+    {
+      key: 'e',
+      does: 'easier neighbour',
+      run: () => swapFor(block ? easierThan(block, flags, props, library) : null),
+    },
+    {
+      key: 'd',
+      does: 'harder neighbour',
+      run: () => swapFor(block ? harderThan(block, flags, props, library) : null),
+    },
+    { key: 'f', does: 'mend what breaks a rule', run: editor.fixNext },
+    { key: 'g', does: editor.grouped ? 'ungroup' : 'group', run: editor.group },
+    { key: 'y', does: 'copy', run: editor.copy },
+    { key: 'p', does: 'put the copy behind', run: editor.paste },
+    { key: 'c', ctrl: true, does: 'copy', run: editor.copy },
+    { key: 'v', ctrl: true, does: 'put the copy behind', run: editor.paste },
+    { key: 'a', does: 'shelf of drills', run: onShelf },
+    { key: 'u', does: 'undo', run: editor.undo, repeats: true },
+    { key: 'r', does: 'redo', run: editor.redo, repeats: true },
+    { key: 'z', ctrl: true, shift: false, does: 'undo', run: editor.undo, repeats: true },
+    { key: 'z', ctrl: true, shift: true, does: 'redo', run: editor.redo, repeats: true },
+    { key: 'Delete', does: 'take out', run: editor.remove },
+    { key: '+', does: 'nearer', run: () => onZoom(1) },
+    { key: '-', does: 'further', run: () => onZoom(-1) },
+  ]);
+}

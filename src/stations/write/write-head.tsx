@@ -1,0 +1,78 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import type { Result } from '@/core/base/result';
+import type { Sequence } from '@/core/sequence/sequence';
+import type { Autosave } from '@/ui/autosave/use-autosave';
+import { LiveTotal } from './live';
+import { PaperMenu } from './paper-menu';
+import type { SequenceEditor } from './use-sequence-editor';
+import { Versions, type Version } from './versions';
+
+export type SequenceActions = {
+  keepVersion: (sequenceId: string, label: string, data: Sequence) => Promise<Result<null>>;
+  keepTemplate: (name: string, data: Sequence) => Promise<Result<null>>;
+};
+
+type Props = {
+  sequenceId: string;
+  name: string;
+  editor: SequenceEditor;
+  autosave: Autosave<Sequence>;
+  versions: readonly Version[];
+  actions: SequenceActions;
+  /** How it is saved, where nothing has to be said aloud. */
+  status: ReactNode;
+  tools: ReactNode;
+  children: ReactNode;
+};
+
+/** The name of a sequence, its time, how good it is, and what can be done with the whole of it. */
+export function WriteHead({
+  sequenceId,
+  name,
+  editor,
+  autosave,
+  versions,
+  actions,
+  status,
+  tools,
+  children,
+}: Props) {
+  const { kept, selected } = editor;
+  return (
+    <div className="flex items-end gap-3">
+      <div className="min-w-0 grow">
+        <h2 className="truncate text-title">{name}</h2>
+        <div className="text-small leading-tight tabular-nums" aria-live="polite">
+          <LiveTotal kept={kept} draft={editor.draft} />
+          {kept.proof && <span className="text-soft"> · {provenAs(kept.proof)}</span>}
+          {status && <span className="inline-block pl-3">{status}</span>}
+          {selected.size > 1 && <span className="text-soft"> · {selected.size} chosen</span>}
+        </div>
+      </div>
+      {tools}
+      <div className="flex items-center gap-1">
+        <Versions
+          now={kept}
+          versions={versions}
+          onKeep={(label) => actions.keepVersion(sequenceId, label, kept)}
+          onBringBack={editor.set}
+        />
+        <PaperMenu
+          sequenceId={sequenceId}
+          name={name}
+          sequence={kept}
+          flush={autosave.flush}
+          onTemplate={actions.keepTemplate}
+        />
+        {children}
+      </div>
+    </div>
+  );
+}
+
+const provenAs = ({ proven, bound, value }: NonNullable<Sequence['proof']>): string =>
+  proven
+    ? 'no choice of drills serves the needs better'
+    : `within ${((bound / value - 1) * 100).toFixed(1)} % of the best`;

@@ -1,0 +1,95 @@
+'use client';
+
+import {
+  ChevronLeft,
+  ChevronRight,
+  ClipboardPaste,
+  Copy,
+  Group,
+  Minus,
+  Plus,
+  Redo2,
+  Trash2,
+  Undo2,
+  Ungroup,
+  Wrench,
+  ZoomIn,
+  ZoomOut,
+  type LucideIcon,
+} from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Press } from '@/ui/press';
+import type { SequenceEditor } from './use-sequence-editor';
+
+type Props = {
+  editor: SequenceEditor;
+  nearest: boolean;
+  furthest: boolean;
+  onZoom: (by: number) => void;
+  shelf: boolean;
+  onShelf: () => void;
+};
+
+/** What can be done to the chosen blocks, as small pictures. */
+export function WriteTools({ editor, nearest, furthest, onZoom, shelf, onShelf }: Props) {
+  const { block, problems, selected, grouped } = editor;
+  return (
+    <div role="toolbar" aria-label="Editing" className="ml-auto flex items-center gap-1">
+      <Tool label="Undo" icon={Undo2} disabled={!editor.canUndo} run={editor.undo} />
+      <Tool label="Redo" icon={Redo2} disabled={!editor.canRedo} run={editor.redo} />
+      <Tool label="Further" icon={ZoomOut} disabled={furthest} run={() => onZoom(-1)} />
+      <Tool label="Nearer" icon={ZoomIn} disabled={nearest} run={() => onZoom(1)} />
+      <Tool label="Earlier" icon={ChevronLeft} disabled={!block} run={() => editor.moveBy(-1)} />
+      <Tool label="Later" icon={ChevronRight} disabled={!block} run={() => editor.moveBy(1)} />
+      <Tool label="A breath fewer" icon={Minus} disabled={!block} run={() => editor.lengthen(-1)} />
+      <Tool label="A breath more" icon={Plus} disabled={!block} run={() => editor.lengthen(1)} />
+      <Tool label="Copy" icon={Copy} disabled={!block} run={editor.copy} />
+      <Tool
+        label="Put the copy behind"
+        icon={ClipboardPaste}
+        disabled={!editor.canPaste}
+        run={editor.paste}
+      />
+      <Tool
+        label={grouped ? 'Ungroup' : 'Group'}
+        icon={grouped ? Ungroup : Group}
+        disabled={!grouped && selected.size < 2}
+        run={editor.group}
+      />
+      <Tool label="Take out" icon={Trash2} disabled={!block} run={editor.remove} />
+      <Tool label="Mend" icon={Wrench} disabled={!problems.some((p) => p.fix)} run={editor.fixNext}>
+        {problems.length > 0 && problems.length}
+      </Tool>
+      <Press
+        look="tool"
+        aria-expanded={shelf}
+        onClick={onShelf}
+        className="min-h-8 px-3 text-small aria-expanded:border-ink aria-expanded:bg-sheet"
+        aria-label="Shelf of drills"
+      >
+        Shelf
+      </Press>
+    </div>
+  );
+}
+
+type ToolProps = {
+  label: string;
+  icon: LucideIcon;
+  disabled: boolean;
+  run: () => void;
+  children?: ReactNode;
+};
+
+const Tool = ({ label, icon: Icon, disabled, run, children }: ToolProps) => (
+  <Press
+    look="tool"
+    aria-label={label}
+    title={label}
+    disabled={disabled}
+    onClick={run}
+    className="inline-flex min-h-8 items-center gap-1 px-[7px] text-small whitespace-nowrap"
+  >
+    <Icon size={17} aria-hidden /> {children}
+  </Press>
+);

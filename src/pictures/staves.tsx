@@ -5,6 +5,7 @@ import { dropIndex, lengthTo } from '@/core/sequence/lengthen';
 import { clock, layoutOf, nameOf, type PlacedBlock, type Sequence } from '@/core/sequence/sequence';
 import type { Edit } from '@/core/sequence/edit';
 import { StaveBlock } from './stave-block';
+import { StaveGrid, StaveRelook } from './stave-grid';
 import { STAVE, STAVE_LEFT } from './stave-lines';
 
 /** How a block was pointed at: alone, with those up to it, or added to what is chosen. */
@@ -52,7 +53,6 @@ export function Staves({
   const length = Math.max(layout.totalS, sequence.minutes * 60);
   const width = STAVE_LEFT + length * scale + 16;
   const x = (t: number) => STAVE_LEFT + t * scale;
-  const everyMin = [1, 2, 5, 10].find((m) => m * 60 * scale > 58) ?? 20;
   const secondAt = (clientX: number): number =>
     (clientX - svg.current!.getBoundingClientRect().left - STAVE_LEFT) / scale;
   const moving = drag?.kind === 'move' && Math.abs(drag.dx) > SLACK_PX ? drag : null;
@@ -125,24 +125,7 @@ export function Staves({
         if (e.key === 'Enter' && id) onPick?.(id, e.shiftKey ? 'upTo' : 'only');
       }}
     >
-      {(['position', 'breath', 'tone', 'movement', 'cue'] as const).map((name, i) => (
-        <text key={name} x={2} y={[50, 128, 194, 246, 288][i]} fontSize="12.5" fill="var(--soft)">
-          {name}
-        </text>
-      ))}
-      {[79, 164, 218, 260, STAVE.end].map((y) => (
-        <line key={y} x1={STAVE_LEFT} x2={width - 16} y1={y} y2={y} stroke="var(--rule)" />
-      ))}
-      {Array.from({ length: Math.floor(length / 60 / everyMin) + 1 }, (_, i) => i * everyMin).map((m) => (
-        <g key={m}>
-          <line x1={x(m * 60)} x2={x(m * 60)} y1={STAVE.end} y2={STAVE.end + 5} stroke="var(--held)" />
-          {x(m * 60) < width - 50 && (
-            <text x={x(m * 60)} y={STAVE.end + 18} fontSize="12" fill="var(--soft)" className="tabular-nums">
-              {m} min
-            </text>
-          )}
-        </g>
-      ))}
+      <StaveGrid lengthS={length} width={width} scale={scale} />
       {layout.placed.map((placed) => (
         <g
           key={placed.block.id}
@@ -161,32 +144,7 @@ export function Staves({
           />
         </g>
       ))}
-      <g>
-        <rect
-          x={x(layout.relook.startS)}
-          y={4}
-          width={(layout.relook.endS - layout.relook.startS) * scale}
-          height={STAVE.end - 4}
-          fill="var(--rise)"
-          fillOpacity="0.07"
-        />
-        <line
-          x1={x(layout.relook.startS)}
-          x2={x(layout.relook.startS)}
-          y1={4}
-          y2={STAVE.end}
-          stroke="var(--ink)"
-          strokeWidth="1.2"
-        />
-        <foreignObject
-          x={x(layout.relook.startS) + 4}
-          y={STAVE.movement}
-          width={Math.max(58, (layout.relook.endS - layout.relook.startS) * scale - 6)}
-          height="40"
-        >
-          <div className="text-fine leading-tight">Look again</div>
-        </foreignObject>
-      </g>
+      <StaveRelook startS={layout.relook.startS} endS={layout.relook.endS} scale={scale} />
       <line
         x1={x(sequence.minutes * 60)}
         x2={x(sequence.minutes * 60)}

@@ -2,22 +2,17 @@
 
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
-import { POSITION, POSITIONS, type Position } from '@/core/body/positions';
-import { PROP_LABEL, PROPS, type Prop } from '@/core/body/props';
 import type { OwnLibrary } from '@/core/drills/catalogue';
-import { STAGES, type Drill, type Stage } from '@/core/drills/drill';
+import type { Drill } from '@/core/drills/drill';
 import { shippedDrills } from '@/core/drills/shelf';
 import { findDrills } from '@/core/safety/search';
 import { printLibraryFile } from '@/core/formats/print-json';
-import { NEED_LABEL, NEEDS, type Need } from '@/core/aims/needs';
 import type { Result } from '@/core/base/result';
-import { FLAG_LABEL, type Flag } from '@/core/screen/flags';
-import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
-import { Press } from '@/ui/press';
-import { List, optionsOf } from '@/ui/select';
+import { ANY, DrillFilters, type Sought } from './drill-filters';
+import { DrillRow } from './drill-row';
 import { DrillSheet } from './drill-sheet';
 
 const DrillForm = dynamic(() => import('./drill-form').then((m) => m.DrillForm));
@@ -69,11 +64,8 @@ const newDrill = (): Drill => ({
 /** The library: shipped drills and the studio's own, found by what they do and need. */
 export function DrillList({ library, actions }: { library: OwnLibrary; actions: DrillActions }) {
   const [words, setWords] = useState('');
-  const [stage, setStage] = useState<Stage | ''>('');
-  const [need, setNeed] = useState<Need | ''>('');
-  const [position, setPosition] = useState<Position | ''>('');
-  const [prop, setProp] = useState<Prop | ''>('');
-  const [flag, setFlag] = useState<Flag | ''>('');
+  const [sought, setSought] = useState<Sought>(ANY);
+  const seek = (patch: Partial<Sought>) => setSought((was) => ({ ...was, ...patch }));
   const [retiredToo, setRetiredToo] = useState(false);
   const [openId, setOpenId] = useState(shippedDrills()[0]!.id);
   const [editing, setEditing] = useState<Drill | null>(null);
@@ -82,11 +74,11 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
   const offered = retiredToo ? all : all.filter((d) => !library.retired.includes(d.id));
   const found = findDrills(offered, {
     words,
-    stage: stage || undefined,
-    need: need || undefined,
-    position: position || undefined,
-    prop: prop || undefined,
-    openWith: flag || undefined,
+    stage: sought.stage || undefined,
+    need: sought.need || undefined,
+    position: sought.position || undefined,
+    prop: sought.prop || undefined,
+    openWith: sought.flag || undefined,
   });
   const open = found.find((d) => d.id === openId) ?? found[0];
   const say = (result: Result<unknown>, text: string) =>
@@ -126,21 +118,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
             onChange={(e) => setWords(e.target.value)}
           />
         </label>
-        <Filter label="Stage" value={stage} onValue={setStage} options={STAGES.map((s) => [s, s])} />
-        <Filter label="Need" value={need} onValue={setNeed} options={NEEDS.map((n) => [n, NEED_LABEL[n]])} />
-        <Filter
-          label="Position"
-          value={position}
-          onValue={setPosition}
-          options={POSITIONS.map((p) => [p, POSITION[p].label])}
-        />
-        <Filter label="Prop" value={prop} onValue={setProp} options={PROPS.map((p) => [p, PROP_LABEL[p]])} />
-        <Filter
-          label="Open with"
-          value={flag}
-          onValue={setFlag}
-          options={(Object.keys(FLAG_LABEL) as Flag[]).map((f) => [f, FLAG_LABEL[f]])}
-        />
+        <DrillFilters sought={sought} onSought={seek} />
         <label className="flex items-center gap-1.5 text-fine text-soft">
           <input type="checkbox" checked={retiredToo} onChange={(e) => setRetiredToo(e.target.checked)} />{' '}
           retired too ({library.retired.length})
@@ -160,30 +138,13 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
           >
             {found.map((d) => (
               <li key={d.id}>
-                <Press
-                  look="row"
-                  aria-pressed={open?.id === d.id}
-                  onClick={() => setOpenId(d.id)}
-                  className="flex items-center gap-3 border-b border-rule py-1.5 aria-pressed:bg-sheet"
-                >
-                  <Figure
-                    position={d.positions[0]!}
-                    props={d.props}
-                    figure={d.figure.end ?? d.figure.start}
-                    className="h-12 w-[72px] shrink-0"
-                  />
-                  <span>
-                    <span
-                      className={`block leading-tight font-semibold ${library.retired.includes(d.id) ? 'line-through' : ''}`}
-                    >
-                      {d.name}
-                    </span>
-                    <span className="block text-fine text-soft">
-                      {d.stage} · {POSITION[d.positions[0]!].label}
-                      {library.own.includes(d) ? ' · your own' : ''}
-                    </span>
-                  </span>
-                </Press>
+                <DrillRow
+                  drill={d}
+                  open={open?.id === d.id}
+                  own={library.own.includes(d)}
+                  retired={library.retired.includes(d.id)}
+                  onOpen={() => setOpenId(d.id)}
+                />
               </li>
             ))}
             {found.length === 0 && (
@@ -257,31 +218,3 @@ const SaidNotice = ({ said }: { said: { ok: boolean; text: string } }) =>
   ) : (
     <Notice level="care">{said.text}</Notice>
   );
-
-function Filter<V extends string>({
-  label,
-  value,
-  onValue,
-  options,
-}: {
-  label: string;
-  value: V | '';
-  onValue: (v: V | '') => void;
-  options: readonly (readonly [V, string])[];
-}) {
-  return (
-    <label className="text-fine text-soft">
-      {label}
-      <List
-        look="pale"
-        aria-label={label}
-        className="block w-[118px]"
-        value={value}
-        onChange={(e) => onValue(e.target.value as V | '')}
-      >
-        <option value="">any</option>
-        {optionsOf(options)}
-      </List>
-    </label>
-  );
-}

@@ -2,11 +2,12 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { RevisedKind } from '@/core/base/revision';
-import { sameRecord } from '@/core/base/same';
-import { draftsHere, draftsOnDisk, dropDraft, markWriter, orphaned, putDraft } from './draft-store';
-import { newestOf, noteSaved, takeLeft } from './freshness';
+import { dropDraft, putDraft } from './draft-store';
+import { newestOf, noteSaved } from './freshness';
 import * as machine from './machine';
 import { sendAside, sendSave } from './send';
+import { useLeaving } from './use-leaving';
+import { useTakeUp } from './use-take-up';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 
@@ -42,10 +43,6 @@ export type Autosave<T> = {
 /** A save goes out this long after the last change, and this long after the first one at the latest, ms. */
 const QUIET_MS = 150;
 const LONGEST_MS = 450;
-/** How long is waited before drafts are looked for again, ms. */
-const LOOK_AGAIN_MS = [100, 300, 800, 2500];
-/** What was not answered is sent again after this long, ms. */
-const AGAIN_MS = 4000;
 
 const NO_ANSWER =
   'Not saved: Kokyu does not answer. What you entered is kept in this browser; it is saved when Kokyu is back.';
@@ -139,47 +136,7 @@ export function useAutosave<T>({ kind, id, initial, rev, merge, leaving }: Optio
     [key, put, schedule],
   );
 
-  // Whatever an earlier page left behind is taken up once after the first paint, before anything can be typed.
-  useEffect(() => {
-    let release = markWriter(now.current.writer);
-    let gone = false;
-    const takeUp = async (drafts: machine.Draft<T>[]) => {
-      const own = now.current.writer;
-      const found = await orphaned(drafts, own);
-      for (const draft of found) {
-        if (gone) return;
-        const nothingNew = [now.current.stored, now.current.value].some((v) => sameRecord(draft.value, v));
-        if (nothingNew) dropDraft(key, draft.writer);
-        else if (machine.allSaved(now.current) && now.current.n === 0) {
-          release();
-          release = markWriter(draft.writer);
-          put(machine.resumed(draft));
-          // Written down at once, so that the numbers are not given again after one more reload.
-          putDraft(key, machine.draftOf(now.current, Date.now()));
-          setRecovered(true);
-          void flush();
-        } else if (await sendAside(kind, id, draft.rev, draft.value)) dropDraft(key, draft.writer);
-      }
-    };
-    const look = async () => {
-      const left = takeLeft<T>(key, now.current.rev);
-      if (left) put(machine.arrived(now.current, left.rev, left.value));
-      await takeUp(draftsHere<T>(key));
-      // The page before this one may still be letting go of its mark; a draft of another open page stays that page's.
-      for (const ms of LOOK_AGAIN_MS) {
-        await takeUp(await draftsOnDisk<T>(key));
-        if (gone || !draftsHere<T>(key).some((d) => d.writer !== now.current.writer)) return;
-        await new Promise((done) => setTimeout(done, ms));
-        await takeUp(draftsHere<T>(key));
-      }
-    };
-    void look();
-    return () => {
-      gone = true;
-      release();
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  useTakeUp<T>({ kind, id, key, now, put, flush, onFound: setRecovered });
 
   useEffect(() => {
     // A newer state of the record came with the page.
@@ -187,37 +144,7 @@ export function useAutosave<T>({ kind, id, initial, rev, merge, leaving }: Optio
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [rev, put]);
 
-  useEffect(() => {
-    const leave = () => {
-      const value = given.current.leaving?.(now.current.value);
-      if (value !== undefined) {
-        const left = machine.edited(now.current, value);
-        if (left !== now.current) putDraft(key, machine.draftOf(left, Date.now()));
-        put(left);
-      }
-      void send(true);
-    };
-    const back = () => {
-      if (now.current.dirty && !now.current.flying) void flush();
-    };
-    const hidden = () => document.visibilityState === 'hidden' && void send(true);
-    const guard = (event: BeforeUnloadEvent) => {
-      if (!machine.allSaved(now.current) && !given.current.kept) event.preventDefault();
-    };
-    window.addEventListener('pagehide', leave);
-    document.addEventListener('visibilitychange', hidden);
-    window.addEventListener('online', back);
-    window.addEventListener('beforeunload', guard);
-    const again = setInterval(back, AGAIN_MS);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      document.removeEventListener('visibilitychange', hidden);
-      window.removeEventListener('online', back);
-      window.removeEventListener('beforeunload', guard);
-      clearInterval(again);
-      leave();
-    };
-  }, [flush, key, put, send]);
+  useLeaving<T>({ key, now, given, put, send, flush });
 
   const takeTheirs = async () => {
     const { theirs, value, rev: from, writer } = now.current;

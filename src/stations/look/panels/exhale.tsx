@@ -4,20 +4,19 @@ import { useState } from 'react';
 import { comfortableExhale } from '@/core/look/exhales';
 import type { ExhaleTry } from '@/core/look/look';
 import { EXHALE_SHAPES, type ExhaleShape } from '@/core/simulate/exhale-sound';
-import { EVENNESS_LABEL, heardExhales, type HeardExhale } from '@/core/sound/exhale';
+import { heardExhales, type HeardExhale } from '@/core/sound/exhale';
 import { loudnessOf } from '@/core/sound/loudness';
 import { LevelStrip } from '@/pictures/level-strip';
-import { Button } from '@/ui/button';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { FileButton } from '@/ui/file-button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
-import { TapSurface } from '@/ui/tap-surface';
 import { useJob } from '@/ui/use-job';
-import { Press } from '@/ui/press';
 import type { BandsWorker, HeardFile } from '@/workers/bands.worker';
 import { bandsThread } from '@/workers/threads';
+import { ExhaleList, HeardRow } from './exhale-rows';
+import { HandTimed, Heard } from './exhale-tap';
 import type { PanelProps } from './panel';
 import { openMicrophone, openSimulatedMicrophone } from '@/devices/sound-source';
 import { Figures, TestHead } from './test-head';
@@ -153,39 +152,19 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
       <div className="grid grid-cols-[400px_1fr] gap-8">
         <div className="space-y-3">
           {by === 'hand' ? (
-            <>
-              <TapSurface onTap={toggle}>
-                <span className="text-room-large leading-none font-semibold tabular-nums">
-                  {(measured ?? watch.elapsedS).toFixed(1)} s
-                </span>
-                <span className="pt-1 text-lead">
-                  {watch.running
-                    ? 'tap at the end of the exhale'
-                    : measured === null
-                      ? 'tap or press Space as the exhale begins'
-                      : 'now say how it was'}
-                </span>
-              </TapSurface>
-              <div className="flex gap-2">
-                <Button disabled={measured === null} onClick={() => keepTimed('quiet')}>
-                  stayed quiet <kbd className="text-tiny font-normal opacity-70">1</kbd>
-                </Button>
-                <Button disabled={measured === null} onClick={() => keepTimed('strained')}>
-                  strained or hurried <kbd className="text-tiny font-normal opacity-70">2</kbd>
-                </Button>
-              </div>
-            </>
+            <HandTimed
+              shownS={measured ?? watch.elapsedS}
+              running={watch.running}
+              measured={measured !== null}
+              onTap={toggle}
+              onKeep={keepTimed}
+            />
           ) : (
-            <TapSurface onTap={() => void listen()} disabled={listening.state === 'starting'}>
-              <span className="text-room leading-none font-semibold tabular-nums">
-                {live ? `${minus(loudnessOf(listening.levels.at(-1) ?? 0).toFixed(0))} dB` : '–'}
-              </span>
-              <span className="pt-1 text-lead">
-                {live
-                  ? 'listening; tap or press Space when the exhale is over'
-                  : 'tap or press Space, then let the client breathe out'}
-              </span>
-            </TapSurface>
+            <Heard
+              levelDb={live ? loudnessOf(listening.levels.at(-1) ?? 0) : null}
+              disabled={listening.state === 'starting'}
+              onTap={() => void listen()}
+            />
           )}
           <NumberField
             label="Or as asked for"
@@ -213,38 +192,10 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
           ) : (
             <p className="text-soft">No exhale yet. Three tries show how much of a change is only noise.</p>
           )}
-          {(look.exhales ?? []).length > 0 && (
-            <ul aria-label="Exhales" className="text-small">
-              {look.exhales!.map((t, i) => (
-                <li
-                  key={i}
-                  className="flex items-baseline justify-between border-b border-rule py-0.5 tabular-nums"
-                >
-                  <span>
-                    <strong>{t.lengthS.toFixed(1)} s</strong> through the {t.through}, {t.end}
-                    {t.heard &&
-                      ` · ${EVENNESS_LABEL[t.heard.evenness]} (±${t.heard.spreadDb.toFixed(1)} dB, ${t.heard.slopeDbPerS >= 0 ? '+' : '−'}${Math.abs(t.heard.slopeDbPerS).toFixed(1)} dB a second), ${minus(t.heard.loudnessDb.toFixed(0))} dB`}
-                    {t.heard?.recordId && (
-                      <>
-                        {' '}
-                        ·{' '}
-                        <a className="underline underline-offset-4" href={`/recordings/${t.heard.recordId}`}>
-                          sound
-                        </a>
-                      </>
-                    )}
-                  </span>
-                  <Press
-                    look="quiet"
-                    aria-label={`Take exhale ${i + 1} out`}
-                    onClick={() => set((l) => ({ ...l, exhales: l.exhales?.filter((_, k) => k !== i) }))}
-                  >
-                    take out
-                  </Press>
-                </li>
-              ))}
-            </ul>
-          )}
+          <ExhaleList
+            tries={look.exhales ?? []}
+            onDrop={(i) => set((l) => ({ ...l, exhales: l.exhales?.filter((_, k) => k !== i) }))}
+          />
         </div>
       </div>
       {(listening.error ?? error) && <Notice level="care">{listening.error ?? error}</Notice>}
@@ -261,24 +212,7 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
         />
       )}
       {heard?.exhales.map((e) => (
-        <div key={e.startS} className="flex items-end justify-between gap-6">
-          <Figures
-            small
-            items={[
-              { label: 'length', value: e.lengthS.toFixed(1), unit: 's' },
-              { label: 'sounds', value: EVENNESS_LABEL[e.evenness] },
-              { label: 'loudness', value: minus(e.loudnessDb.toFixed(0)), unit: 'dB' },
-              { label: 'spread, middle 80 %', value: e.spreadDb.toFixed(1), unit: 'dB' },
-              { label: 'slope', value: minus(e.slopeDbPerS.toFixed(1)), unit: 'dB/s' },
-            ]}
-          />
-          <span className="flex gap-2">
-            <Button kind="main" onClick={() => void keepHeard(e, 'quiet')}>
-              Keep, stayed quiet
-            </Button>
-            <Button onClick={() => void keepHeard(e, 'strained')}>Keep, strained</Button>
-          </span>
-        </div>
+        <HeardRow key={e.startS} heard={e} onKeep={(end) => void keepHeard(e, end)} />
       ))}
       {by !== 'hand' && (
         <p className="text-fine text-soft">
@@ -289,5 +223,3 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
     </section>
   );
 }
-
-const minus = (figure: string): string => figure.replace('-', '−');

@@ -5,12 +5,7 @@ import { sameRecord } from '@/core/base/same';
 import type { Save, Saved } from '@/core/base/revision';
 import { RULES_VERSION } from '@/core/drills/shelf';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
-import { RING_POSITIONS } from '@/core/look/places';
-import type { SeenBands } from '@/core/read/observed';
-import { readLook, type ReadingsResult } from '@/core/read/read';
-import type { Control, School } from '@/core/aims/school';
-import type { Flags } from '@/core/screen/flags';
-import type { BandAnalysis } from '@/core/signal/analyse';
+import type { SeenBands } from '@/core/look/quiet';
 import { db } from './db/client';
 import { looks } from './db/schema';
 import { analysisOf } from './recordings';
@@ -18,7 +13,6 @@ import { columnsOf, keepRevision, keptOf } from './revisions';
 import { readJson, shapeOf, writeJson } from './record-json';
 import { revisioned } from './save';
 import type { Scope } from './scope';
-import { thresholds } from './settings';
 
 type Row = typeof looks.$inferSelect;
 export type Look = Omit<Row, 'data'> & { data: LookData };
@@ -136,23 +130,3 @@ export function bandsOf(scope: Scope, look: LookData): SeenBands[] {
     return analysis ? [{ position: note.position, analysis }] : [];
   });
 }
-
-/** Bands in quiet breathing in the most supported position; null without any. */
-export const quietBandsOf = (scope: Scope, look: LookData): BandAnalysis | null =>
-  [...bandsOf(scope, look)].sort(
-    (a, b) => RING_POSITIONS.indexOf(a.position) - RING_POSITIONS.indexOf(b.position),
-  )[0]?.analysis ?? null;
-
-/** The readings of a look by what is set for the client and the studio. */
-export const readingsOf = (
-  scope: Scope,
-  look: LookData,
-  flags: Flags,
-  client: { school: School | null; control: Control | null },
-): ReadingsResult =>
-  readLook(look, flags, {
-    school: client.school,
-    control: client.control,
-    bands: bandsOf(scope, look),
-    thresholds: thresholds(scope),
-  });

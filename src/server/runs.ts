@@ -3,8 +3,8 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import type { Save, Saved } from '@/core/base/revision';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
-import { NEW_RUN, ownedDrills, ownedLevel, type RunState } from '@/core/run/run';
-import { drillOf, type Sequence } from '@/core/sequence/sequence';
+import { NEW_RUN, type RunState } from '@/core/run/run';
+import type { Sequence } from '@/core/sequence/sequence';
 import { db } from './db/client';
 import { runs } from './db/schema';
 import { readJson, writeJson } from './record-json';
@@ -113,13 +113,3 @@ export const saveRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<
     },
     save,
   );
-
-/** What this client has done well: the drills, and their highest level (−1 before the first). */
-export function ownedBy(scope: Scope, clientId: string): { level: number; drills: string[] } {
-  const runs = runsOf(scope, clientId);
-  const results = runs.flatMap((r) => r.state.results);
-  const levels = new Map(
-    runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)),
-  );
-  return { level: ownedLevel(results, (id) => levels.get(id)), drills: ownedDrills(results) };
-}

@@ -2,16 +2,16 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import type { Station } from '@/core/client/rail';
 
-const NAME = {
+const NAME: Record<Station, string> = {
   screen: 'Screen',
   look: 'Look',
   read: 'Read',
   write: 'Write',
   coach: 'Coach',
   follow: 'Follow',
-} as const;
-type Station = keyof typeof NAME;
+};
 
 type Props = { clientId: string; stations: readonly { station: Station; fresh: string }[]; due: Station };
 

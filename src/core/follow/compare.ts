@@ -1,9 +1,9 @@
 import { RING_ZONES, ZONE_LABEL } from '../body/zones';
 import type { LookData, RelookTest } from '../look/look';
+import { quietBreath, type SeenBands } from '../look/quiet';
 import { RING_POSITIONS, type RingPosition } from '../look/places';
-import type { BandAnalysis } from '../signal/analyse';
 import { changeBetween, type Change } from '../change/change';
-import { holdMeasure, quietMeasures } from './measures';
+import { holdMeasure } from './measures';
 
 export type Comparison = { label: string; unit: 's' | 'a minute' | '%'; change: Change };
 
@@ -15,11 +15,11 @@ export function compareLooks(
   before: LookData,
   after: LookData,
   test: RelookTest,
-  bands: { before: BandAnalysis | null; after: BandAnalysis | null } = { before: null, after: null },
+  bands: { before: readonly SeenBands[]; after: readonly SeenBands[] } = { before: [], after: [] },
 ): Comparison[] {
   switch (test) {
     case 'quiet': {
-      const [a, b] = [quietMeasures(before, bands.before), quietMeasures(after, bands.after)];
+      const [a, b] = [quietBreath(before, bands.before), quietBreath(after, bands.after)];
       if (!a || !b) return [];
       return [
         { label: 'quiet rate', unit: 'a minute', change: changeBetween(a.rate, b.rate) },

@@ -2,14 +2,12 @@ import type { Excursions, Zone } from '../body/zones';
 import type { HoldSummary } from '../look/holds';
 import type { LookData } from '../look/look';
 import { MAIN_POSITIONS, RING_POSITION, type RingPosition } from '../look/places';
+import { mostSupported, type SeenBands } from '../look/quiet';
 import type { TestId } from '../look/tests';
 import type { Timing } from '../look/taps';
 import type { Flags } from '../screen/flags';
-import type { BandAnalysis } from '../signal/analyse';
 import type { Control, School } from '../aims/school';
 import type { Thresholds } from './thresholds';
-
-export type SeenBands = { position: RingPosition; analysis: BandAnalysis };
 
 /** A look with everything that can be computed from it, ready to be read. */
 export type Observed = {
@@ -60,7 +58,4 @@ export const average = (e: Excursions, ...zones: readonly Zone[]): number =>
 
 export const isLying = (position: RingPosition): boolean => RING_POSITION[position].position === 'hookLying';
 /** Bands in the most supported position that has any. */
-export const firstBands = (o: Observed): SeenBands | null =>
-  [...o.bands].sort((a, b) => rank(a) - rank(b))[0] ?? null;
-const rank = (b: SeenBands): number =>
-  isLying(b.position) ? 0 : RING_POSITION[b.position].position === 'sitting' ? 1 : 2;
+export const firstBands = (o: Observed): SeenBands | null => mostSupported(o.bands);

@@ -4,7 +4,8 @@ import { timingFromTaps } from '../look/taps';
 import type { Flags } from '../screen/flags';
 import { NO_JUDGEMENT, type Judgement } from '../aims/judgement';
 import { NEEDS, type Need, type Needs } from '../aims/needs';
-import { firstBands, isLying, type Observed, type SeenBands } from './observed';
+import { mostSupported, type SeenBands } from '../look/quiet';
+import { isLying, type Observed } from './observed';
 import { NAMED_FROM, readAll, READING, type Reading, type ReadingName } from './readings';
 import { SCHOOL_LABEL, type Control, type School } from '../aims/school';
 import { DEFAULT_THRESHOLDS, type Thresholds } from './thresholds';
@@ -128,7 +129,7 @@ function defaultSchool(
   if (strength('reversed') >= NAMED_FROM) return { school: 'lowQuiet', because: 'the pattern is reversed' };
   if (strength('upperChest') >= NAMED_FROM)
     return { school: 'lowQuiet', because: 'the pattern is upper-chest' };
-  const bands = firstBands(observed);
+  const bands = mostSupported(observed.bands);
   const measured =
     bands && isLying(bands.position) && bands.analysis.ribShare !== null
       ? 1 - bands.analysis.ribShare

@@ -2,7 +2,7 @@ import { LIBRARY } from '@/core/drills/library';
 import { bytesOf, ClientFile } from '@/core/formats/client-file';
 import { readBands } from '@/core/formats/recording';
 import type { LookData } from '@/core/look/look';
-import type { SeenBands } from '@/core/read/observed';
+import type { SeenBands } from '@/core/look/quiet';
 import { analyse } from '@/core/signal/analyse';
 import { must } from '../helpers';
 import { readLook } from '@/core/read/read';

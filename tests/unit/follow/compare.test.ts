@@ -1,6 +1,7 @@
 import { changeBetween } from '@/core/change/change';
 import { compareLooks, RATING_NOISE } from '@/core/follow/compare';
-import { holdMeasure, quietMeasures } from '@/core/follow/measures';
+import { holdMeasure } from '@/core/follow/measures';
+import { quietBreath } from '@/core/look/quiet';
 import { analyse } from '@/core/signal/analyse';
 import { simulateBands } from '@/core/simulate/bands';
 import { bandSetup } from '@/core/simulate/bands.schema';
@@ -67,13 +68,14 @@ describe('the same look again', () => {
 
 describe('measures', () => {
   it('takes bands before taps', () => {
-    const bands = must(analyse(simulateBands(bandSetup({ ratePerMin: 15 }), 90).record));
-    expect(quietMeasures(quiet(2, 4), bands)).toMatchObject({ from: 'bands', rate: { n: bands.counted } });
-    expect(Math.abs(quietMeasures(quiet(2, 4), bands)!.rate.value - 15)).toBeLessThan(1);
-    expect(quietMeasures(quiet(2, 4), null)).toMatchObject({ from: 'taps', rate: { value: 10 } });
+    const analysis = must(analyse(simulateBands(bandSetup({ ratePerMin: 15 }), 90).record));
+    const bands = [{ position: 'hookLying' as const, analysis }];
+    expect(quietBreath(quiet(2, 4), bands)).toMatchObject({ from: 'bands', rate: { n: analysis.counted } });
+    expect(Math.abs(quietBreath(quiet(2, 4), bands)!.rate.value - 15)).toBeLessThan(1);
+    expect(quietBreath(quiet(2, 4), [])).toMatchObject({ from: 'taps', rate: { value: 10 } });
   });
   it('has none when nothing was measured', () => {
-    expect(quietMeasures(look({}), null)).toBeNull();
+    expect(quietBreath(look({}), [])).toBeNull();
     expect(holdMeasure([])).toBeNull();
   });
 });

@@ -3,7 +3,7 @@ import type { LookData, Signs } from '@/core/look/look';
 import type { Flags } from '@/core/screen/flags';
 import { readLook } from '@/core/read/read';
 import { NAMED_FROM, namedReadings, READINGS, type ReadingName } from '@/core/read/readings';
-import type { SeenBands } from '@/core/read/observed';
+import type { SeenBands } from '@/core/look/quiet';
 import type { Control, School } from '@/core/aims/school';
 import { analyse } from '@/core/signal/analyse';
 import { simulateBands, type BandSetup } from '@/core/simulate/bands';

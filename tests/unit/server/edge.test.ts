@@ -8,10 +8,10 @@ import { propose } from '@/core/propose/propose';
 import { NEW_RUN } from '@/core/run/run';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { createClient } from '@/server/clients';
+import { caseFor } from '@/server/case';
 import { damagedOf, rawOf } from '@/server/damaged';
 import { db, disconnect } from '@/server/db/client';
 import { finishLook, looksOf, saveLook, startLook } from '@/server/looks';
-import { proposalInputFor } from '@/server/propose-for';
 import { readJson, shapeOf } from '@/server/record-json';
 import { revisionsOf } from '@/server/revisions';
 import { findRun, saveRun, startRun } from '@/server/runs';
@@ -144,7 +144,7 @@ describe('what a page sends', () => {
 test('a stop sign is stored over whatever another window has done, and an ended run stays ended', () => {
   const id = client();
   const sequence = must(
-    propose({ ...proposalInputFor(STUDIO, id)!, library: LIBRARY, needs: { lowBreath: 1 }, minutes: 8 }),
+    propose({ ...caseFor(STUDIO, id)!.plan(), library: LIBRARY, needs: { lowBreath: 1 }, minutes: 8 }),
   );
   const run = startRun(STUDIO, id, createSequence(STUDIO, id, null, 'eight', sequence), sequence);
   const result = {

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { printBandCsv } from '@/core/formats/band-csv';
 import { printWav } from '@/core/formats/wav';
-import { EMPTY_LOOK } from '@/core/look/look';
+import { EMPTY_LOOK, type LookData } from '@/core/look/look';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { propose } from '@/core/propose/propose';
 import { NEW_RUN } from '@/core/run/run';
@@ -23,13 +23,14 @@ import {
   setControl,
 } from '@/server/clients';
 import { connect, knownVersion, openDb } from '@/server/db/client';
-import { bandsOf, finishLook, looksOf, quietBandsOf, saveLook, startLook } from '@/server/looks';
-import { holdFor, latestVisit, proposalInputFor } from '@/server/propose-for';
+import { bandsOf, finishLook, looksOf, saveLook, startLook } from '@/server/looks';
+import { mostSupported, quietBreath } from '@/core/look/quiet';
+import { caseFor } from '@/server/case';
 import { dropProtocol, savedProtocols, saveProtocol } from '@/server/protocols';
 import { findRecording, keepRecording, recordingsOf } from '@/server/recordings';
-import { railOf } from '@/server/rail';
+import { railOf } from '@/core/client/rail';
 import { revisionsOf } from '@/server/revisions';
-import { openRunOf, ownedBy, saveRun, startRun } from '@/server/runs';
+import { openRunOf, saveRun, startRun } from '@/server/runs';
 import { guarded } from '@/server/save';
 import { STUDIO } from '@/server/scope';
 import { over } from '@/core/base/revision';
@@ -46,7 +47,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const client = () => must(createClient(STUDIO, 'Ada')).id;
 const row = (id: string) => findClient(STUDIO, id)!;
 const proposeFor = (id: string, minutes: number) =>
-  propose({ ...proposalInputFor(STUDIO, id)!, library: LIBRARY, minutes });
+  propose({ ...caseFor(STUDIO, id)!.plan(), library: LIBRARY, minutes });
 
 describe('the database file', () => {
   it('is made with its folder, with write-ahead log and foreign keys', () => {
@@ -195,9 +196,9 @@ describe('runs', () => {
     }));
     saveRun(STUDIO, run, over(1, { sequence: sequence, state: { ...NEW_RUN, stage: 'done', results } }));
     expect(openRunOf(STUDIO, id)).toBeUndefined();
-    expect(ownedBy(STUDIO, id).level).toBeGreaterThanOrEqual(0);
-    expect(ownedBy(STUDIO, id).drills).toEqual(sequence.blocks.map((b) => b.drillId));
-    expect(proposalInputFor(STUDIO, id)!.owned).toEqual(ownedBy(STUDIO, id).drills);
+    expect(caseFor(STUDIO, id)!.owned().level).toBeGreaterThanOrEqual(0);
+    expect(caseFor(STUDIO, id)!.owned().drills).toEqual(sequence.blocks.map((b) => b.drillId));
+    expect(caseFor(STUDIO, id)!.plan().owned).toEqual(caseFor(STUDIO, id)!.owned().drills);
   });
 });
 
@@ -283,7 +284,7 @@ describe('a database of the first version', () => {
 describe('what follows from the records', () => {
   it('a new client is due at Screen, then Look, then Write, then Coach', () => {
     const id = client();
-    const due = () => railOf(STUDIO, row(id)).due;
+    const due = () => railOf(caseFor(STUDIO, id)!).due;
     expect(due()).toBe('screen');
     saveScreen(STUDIO, id, over(0, { ...EMPTY_SCREEN, goals: 'row' }));
     expect(due()).toBe('look');
@@ -300,7 +301,7 @@ describe('what follows from the records', () => {
       over(1, { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting', at: new Date().toISOString() }] }),
     );
     expect(due()).toBe('screen');
-    expect(railOf(STUDIO, row(id)).stations[0]!.fresh).toBe('1 red flag open');
+    expect(railOf(caseFor(STUDIO, id)!).stations[0]!.fresh).toBe('1 red flag open');
   });
   it('a record is kept raw beside the look and read again from it', () => {
     const id = client();
@@ -317,14 +318,13 @@ describe('what follows from the records', () => {
     };
     const data = { ...EMPTY_LOOK, bands: [note] };
     saveLook(STUDIO, look, over(0, data));
-    expect(Math.abs(quietBandsOf(STUDIO, data)!.ratePerMin - 15)).toBeLessThan(1);
-    expect(quietBandsOf(STUDIO, data)!.ribShare).not.toBeNull();
-    expect(
-      quietBandsOf(STUDIO, { ...data, bands: [{ ...note, places: [null, 'belly'] }] })!.ribShare,
-    ).toBeNull();
+    const ribShare = (of: LookData) => mostSupported(bandsOf(STUDIO, of))!.analysis.ribShare;
+    expect(Math.abs(quietBreath(data, bandsOf(STUDIO, data))!.rate.value - 15)).toBeLessThan(1);
+    expect(ribShare(data)).not.toBeNull();
+    expect(ribShare({ ...data, bands: [{ ...note, places: [null, 'belly'] }] })).toBeNull();
     expect(bandsOf(STUDIO, { ...data, bands: [{ ...note, recordId: 'gone' }] })).toEqual([]);
     expect(Buffer.from(findRecording(STUDIO, kept.id)!.bytes).toString()).toBe(csv);
-    expect(latestVisit(STUDIO, id)!.id).toBe(look);
+    expect(caseFor(STUDIO, id)!.visit!.id).toBe(look);
     expect(looksOf(STUDIO, id)).toHaveLength(1);
   });
   it('a file that cannot be read is refused and not kept', () => {
@@ -360,7 +360,7 @@ describe('what follows from the records', () => {
   it('a proposal rests on flags and school alone when nobody has looked', () => {
     const sequence = must(proposeFor(client(), 12));
     expect(sequence.blocks.length).toBeGreaterThan(1);
-    expect(proposalInputFor(STUDIO, '00000000-0000-4000-8000-000000000000')).toBeNull();
-    expect(holdFor(STUDIO, client())).toBeNull();
+    expect(caseFor(STUDIO, '00000000-0000-4000-8000-000000000000')).toBeNull();
+    expect(caseFor(STUDIO, client())!.hold()).toBeNull();
   });
 });

@@ -3,9 +3,10 @@ import type { ReactNode } from 'react';
 import { findClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
 import { ShippedDrills } from '@/ui/shipped-drills';
+import { railOf } from '@/core/client/rail';
 import { LIBRARY } from '@/core/drills/library';
+import { caseFor } from '@/server/case';
 import { damagedOf } from '@/server/damaged';
-import { railOf } from '@/server/rail';
 import { scopeOfRequest } from '@/server/scope';
 import { ClientHead } from '@/stations/client-head';
 import { StationRail } from '@/stations/rail';
@@ -22,7 +23,8 @@ export default async function ClientLayout({ children, params }: Props) {
   if (!client) notFound();
   const damaged = damagedOf(scope, id);
   const screenDamaged = damaged.some((d) => d.kind === 'screen');
-  const rail = screenDamaged ? null : railOf(scope, client);
+  const known = screenDamaged ? null : caseFor(scope, id);
+  const rail = known && railOf(known);
   return (
     <ShippedDrills drills={LIBRARY}>
       <ClientHead

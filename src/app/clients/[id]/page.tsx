@@ -1,13 +1,12 @@
 import { notFound, redirect } from 'next/navigation';
-import { findClient } from '@/server/clients';
-import { railOf } from '@/server/rail';
+import { dueOf } from '@/core/client/rail';
+import { caseFor } from '@/server/case';
 import { scopeOfRequest } from '@/server/scope';
 
 /** A client's address leads to the station that is due. */
 export default async function ClientPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const scope = await scopeOfRequest();
-  const client = findClient(scope, id);
-  if (!client) notFound();
-  redirect(`/clients/${id}/${railOf(scope, client).due}`);
+  const known = caseFor(await scopeOfRequest(), id);
+  if (!known) notFound();
+  redirect(`/clients/${id}/${dueOf(known)}`);
 }

@@ -12,8 +12,8 @@ import {
   type Grade,
   type Observed,
   type Probe,
-  type SeenBands,
 } from '../observed';
+import type { SeenBands } from '../../look/quiet';
 import { sourceOf, type ThresholdName } from '../thresholds';
 
 const RINGS = 'rib rings in hook-lying';

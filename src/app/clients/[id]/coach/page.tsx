@@ -1,5 +1,5 @@
-import { screenOf } from '@/server/screens';
-import { runsOf } from '@/server/runs';
+import { notFound } from 'next/navigation';
+import { caseFor } from '@/server/case';
 import { sequencesOf } from '@/server/sequences';
 import { barOf } from '@/core/run/may-run';
 import { scopeOfRequest } from '@/server/scope';
@@ -9,7 +9,9 @@ import { startRun } from './actions';
 export default async function CoachPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();
-  const runs = runsOf(scope, id).map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
+  const known = caseFor(scope, id);
+  if (!known) notFound();
+  const runs = known.runs.map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
     id: runId,
     startedAt,
     endedAt,
@@ -26,7 +28,7 @@ export default async function CoachPage({ params }: { params: Promise<{ id: stri
       clientId={id}
       runs={runs}
       sequences={sequences}
-      bar={barOf(screenOf(scope, id).data)}
+      bar={barOf(known.screen.data)}
       startRun={startRun}
     />
   );

@@ -1,24 +1,17 @@
 import { notFound } from 'next/navigation';
 import { outcomesOf } from '@/core/follow/judged';
-import { holdMeasure, quietMeasures } from '@/core/follow/measures';
-import { findClient } from '@/server/clients';
-import { looksOf, quietBandsOf, readingsOf } from '@/server/looks';
-import { screenOf } from '@/server/screens';
-import { runsOf } from '@/server/runs';
+import { holdMeasure } from '@/core/follow/measures';
+import { caseFor } from '@/server/case';
 import { scopeOfRequest } from '@/server/scope';
 import { FollowStation, type Visit } from '@/stations/follow/follow-station';
 
 export default async function FollowPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const scope = await scopeOfRequest();
-  const client = findClient(scope, id);
-  if (!client) notFound();
-  const flags = screenOf(scope, id).data.flags;
-  const looks = looksOf(scope, id)
-    .filter((l) => l.purpose === 'visit')
-    .reverse();
+  const known = caseFor(await scopeOfRequest(), id);
+  if (!known) notFound();
+  const looks = known.visits.toReversed();
   const visits = looks.map((l): Visit => {
-    const quiet = quietMeasures(l.data, quietBandsOf(scope, l.data));
+    const quiet = l.quiet();
     return {
       id: l.id,
       at: l.at,
@@ -28,10 +21,8 @@ export default async function FollowPage({ params }: { params: Promise<{ id: str
       hold: holdMeasure(l.data.holds),
     };
   });
-  const outcomes = outcomesOf(
-    looks.map((l) => ({ at: l.at, result: readingsOf(scope, l.data, flags, client) })),
-  );
-  const runs = runsOf(scope, id).map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
+  const outcomes = outcomesOf(looks.map((l) => ({ at: l.at, result: l.readings() })));
+  const runs = known.runs.map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
     id: runId,
     startedAt,
     endedAt,

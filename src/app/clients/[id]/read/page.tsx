@@ -1,8 +1,6 @@
 import { notFound } from 'next/navigation';
+import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
-import { readingsOf } from '@/server/looks';
-import { latestVisit } from '@/server/propose-for';
-import { screenOf } from '@/server/screens';
 import { ownThresholds } from '@/server/settings';
 import { scopeOfRequest } from '@/server/scope';
 import { ReadStation } from '@/stations/read/read-station';
@@ -12,18 +10,17 @@ export default async function ReadPage({ params }: { params: Promise<{ id: strin
   const { id } = await params;
   const scope = await scopeOfRequest();
   const client = findClient(scope, id);
-  if (!client) notFound();
-  const look = latestVisit(scope, id);
-  const { flags, props } = screenOf(scope, id).data;
-  const result = look ? readingsOf(scope, look.data, flags, client) : null;
+  const known = caseFor(scope, id);
+  if (!client || !known) notFound();
+  const { visit: look, screen } = known;
   return (
     <ReadStation
       clientId={id}
       look={look ? { id: look.id, at: look.at, data: look.data } : null}
-      result={result}
+      result={look?.readings() ?? null}
       chosen={{ school: client.school, control: client.control }}
-      flags={flags}
-      props={props}
+      flags={screen.data.flags}
+      props={screen.data.props}
       own={ownThresholds(scope)}
       actions={{ setSchool, setControl, setThresholds, judge: storeJudgement }}
     />

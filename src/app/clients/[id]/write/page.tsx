@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
+import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
-import { latestVisit, prescriptionFor, proposalInputFor } from '@/server/propose-for';
-import { sequencesOf } from '@/server/sequences';
 import { allTemplates } from '@/server/templates';
 import { scopeOfRequest } from '@/server/scope';
 import { SequenceList } from '@/stations/write/sequence-list';
@@ -10,9 +9,9 @@ import { dropTemplate, keepSequence } from './actions';
 export default async function WritePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();
-  const plan = proposalInputFor(scope, id);
-  if (!plan) notFound();
-  const sequences = sequencesOf(scope, id).map(({ id: sequenceId, name, updatedAt, data }) => ({
+  const known = caseFor(scope, id);
+  if (!known) notFound();
+  const sequences = known.sequences.map(({ id: sequenceId, name, updatedAt, data }) => ({
     id: sequenceId,
     name,
     updatedAt,
@@ -21,11 +20,11 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
   return (
     <SequenceList
       clientId={id}
-      looked={Boolean(latestVisit(scope, id))}
+      looked={known.visit !== null}
       sequences={sequences}
       templates={allTemplates(scope)}
-      prescription={prescriptionFor(scope, id)}
-      plan={plan}
+      prescription={known.exhale()}
+      plan={known.plan()}
       library={ownLibrary(scope)}
       actions={{ keepSequence, dropTemplate }}
     />

@@ -1,8 +1,7 @@
 import { notFound } from 'next/navigation';
+import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
-import { findLook, looksOf, readingsOf } from '@/server/looks';
 import { findRun } from '@/server/runs';
-import { screenOf } from '@/server/screens';
 import { barOf } from '@/core/run/may-run';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { ownLibrary } from '@/server/drills';
@@ -16,13 +15,13 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
   const scope = await scopeOfRequest();
   const client = findClient(scope, id);
   const run = findRun(scope, runId);
-  if (!client || !run || run.clientId !== id) notFound();
-  const screen = screenOf(scope, id).data;
+  const known = caseFor(scope, id);
+  if (!client || !known || !run || run.clientId !== id) notFound();
+  const screen = known.screen.data;
   const bar = run.endedAt ? null : barOf(screen);
   if (bar !== null) return <Notice level="stop">{bar}</Notice>;
-  const before = looksOf(scope, id).find((l) => l.purpose === 'visit' && l.at <= run.startedAt);
-  const after = run.state.relookLookId ? findLook(scope, run.state.relookLookId) : undefined;
-  const school = before ? readingsOf(scope, before.data, screen.flags, client).school : run.sequence.school;
+  const before = known.visits.find((l) => l.at <= run.startedAt);
+  const after = known.looks.find((l) => l.id === run.state.relookLookId);
   return (
     <CoachRun
       clientId={id}
@@ -34,7 +33,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       flags={screen.flags}
       props={screen.props}
       catalogue={catalogueOf(ownLibrary(scope))}
-      school={school}
+      school={before?.readings().school ?? run.sequence.school}
       before={before?.data ?? null}
       after={after?.data ?? null}
       keepRelook={keepRelook}

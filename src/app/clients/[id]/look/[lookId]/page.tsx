@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
-import { findClient } from '@/server/clients';
-import { findLook, readingsOf } from '@/server/looks';
-import { screenOf } from '@/server/screens';
+import { caseFor } from '@/server/case';
+import { findLook } from '@/server/looks';
 import { thresholds } from '@/server/settings';
 import { TestId } from '@/core/look/tests.schema';
 import { scopeOfRequest } from '@/server/scope';
@@ -14,11 +13,11 @@ export default async function LookPage({ params, searchParams }: Props) {
   const { id, lookId } = await params;
   const scope = await scopeOfRequest();
   const asked = TestId.safeParse((await searchParams).test);
-  const client = findClient(scope, id);
+  const known = caseFor(scope, id);
+  const seen = known?.looks.find((l) => l.id === lookId);
   const look = findLook(scope, lookId);
-  if (!client || !look || look.clientId !== id) notFound();
-  const screen = screenOf(scope, id).data;
-  const { school } = readingsOf(scope, look.data, screen.flags, client);
+  if (!known || !look || !seen) notFound();
+  const screen = known.screen.data;
   return (
     <LookStation
       clientId={id}
@@ -28,7 +27,7 @@ export default async function LookPage({ params, searchParams }: Props) {
       rev={look.rev}
       finished={look.finishedAt !== null}
       at={look.at}
-      school={school}
+      school={seen.readings().school}
       flags={screen.flags}
       consent={screen.consent}
       thresholds={thresholds(scope)}

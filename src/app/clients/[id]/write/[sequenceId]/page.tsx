@@ -1,9 +1,8 @@
 import { notFound } from 'next/navigation';
 import { barOf } from '@/core/run/may-run';
+import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
-import { proposalInputFor, quietBreathOf } from '@/server/propose-for';
 import { revisionsOf } from '@/server/revisions';
-import { screenOf } from '@/server/screens';
 import { findSequence } from '@/server/sequences';
 import { scopeOfRequest } from '@/server/scope';
 import { WriteStation } from '@/stations/write/write-station';
@@ -18,9 +17,10 @@ export default async function SequencePage({
   const { id, sequenceId } = await params;
   const scope = await scopeOfRequest();
   const row = findSequence(scope, sequenceId);
-  const plan = proposalInputFor(scope, id);
-  if (!row || row.clientId !== id || !plan) notFound();
-  const screen = screenOf(scope, id).data;
+  const known = caseFor(scope, id);
+  if (!row || row.clientId !== id || !known) notFound();
+  const screen = known.screen.data;
+  const quiet = known.visit?.quiet();
   const versions = revisionsOf(scope, 'sequence', sequenceId).map((r) => ({
     rev: r.rev,
     at: r.at,
@@ -34,10 +34,14 @@ export default async function SequencePage({
       name={row.name}
       initial={row.data}
       rev={row.rev}
-      plan={plan}
+      plan={known.plan()}
       library={ownLibrary(scope)}
       bar={barOf(screen)}
-      air={{ size: screen.size ?? null, quiet: quietBreathOf(scope, id), flags: screen.flags }}
+      air={{
+        size: screen.size ?? null,
+        quiet: quiet ? { ratePerMin: quiet.rate.value, dutyCycle: quiet.dutyCycle } : null,
+        flags: screen.flags,
+      }}
       versions={versions}
       actions={{
         keepSequence,

@@ -1,0 +1,144 @@
+import type { Need } from '../aims/needs';
+import type { Control, School } from '../aims/school';
+import { comfortableExhale } from '../look/exhales';
+import { EMPTY_LOOK, type LookData } from '../look/look';
+import { quietBreath, type QuietBreath, type SeenBands } from '../look/quiet';
+import type { ClientPlan } from '../propose/choices';
+import { prescribeExhale, prescribeHold, type Prescription } from '../propose/prescribe';
+import { relookFor } from '../propose/propose';
+import { asNeeds, readLook, type ReadingsResult } from '../read/read';
+import { namedReadings, READING } from '../read/readings';
+import type { Thresholds } from '../read/thresholds';
+import { ownedDrills, ownedLevel } from '../run/run';
+import type { RunRecord } from '../run/merge';
+import type { Screen } from '../screen/screen';
+import type { HoldPrescription } from '../sequence/make-block';
+import { drillOf, type Sequence } from '../sequence/sequence';
+
+/** A look as it is kept. `bands` is asked for once, and only where it is needed: it may take a moment. */
+export type LookRecord = {
+  id: string;
+  at: string;
+  finishedAt: string | null;
+  purpose: 'visit' | 'relook';
+  data: LookData;
+  bands: () => readonly SeenBands[];
+};
+export type SequenceRecord = {
+  id: string;
+  name: string;
+  createdAt: string;
+  updatedAt: string;
+  data: Sequence;
+};
+export type RunOfClient = RunRecord & { id: string; startedAt: string; endedAt: string | null };
+
+/** What is kept of a client, everything newest first. */
+export type CaseRecords = {
+  /** How the client is read; null: by the defaults. */
+  school: School | null;
+  control: Control | null;
+  thresholds: Thresholds;
+  screen: { data: Screen; updatedAt: string | null };
+  looks: readonly LookRecord[];
+  sequences: readonly SequenceRecord[];
+  runs: readonly RunOfClient[];
+};
+
+/** A look with what can be computed from it. */
+export type SeenLook = Omit<LookRecord, 'bands'> & {
+  bands: () => readonly SeenBands[];
+  quiet: () => QuietBreath | null;
+  readings: () => ReadingsResult;
+};
+
+/** Everything known of a client as one value. What takes a moment is a function that computes once. */
+export type ClientCase = {
+  screen: CaseRecords['screen'];
+  looks: readonly SeenLook[];
+  /** The looks that were visits, not looks after a run, newest first. */
+  visits: readonly SeenLook[];
+  /** The newest of them. */
+  visit: SeenLook | null;
+  sequences: readonly SequenceRecord[];
+  runs: readonly RunOfClient[];
+  /** What the client has done well: the drills, and their highest level (−1 before the first). */
+  owned: () => { level: number; drills: string[] };
+  /** The exhale to start from; null while none was timed, heard or asked for. */
+  exhale: () => Prescription | null;
+  /** Where and how long this client pauses now; null while no calm hold was seen. */
+  hold: () => HoldPrescription | null;
+  /** All that a proposal rests on but the minutes and the wishes. */
+  plan: () => ClientPlan;
+};
+
+/** Everything known of a client, from what is kept. */
+export function caseOf(records: CaseRecords): ClientCase {
+  const { screen, sequences, runs, school, control, thresholds } = records;
+  const read = (data: LookData, bands: readonly SeenBands[]) =>
+    readLook(data, screen.data.flags, { school, control, bands, thresholds });
+  const looks = records.looks.map((look): SeenLook => {
+    const bands = once(look.bands);
+    return {
+      ...look,
+      bands,
+      quiet: once(() => quietBreath(look.data, bands())),
+      readings: once(() => read(look.data, bands())),
+    };
+  });
+  const visits = looks.filter((l) => l.purpose === 'visit');
+  const visit = visits[0] ?? null;
+  const since = once(() =>
+    runs
+      .filter((r) => visit && r.startedAt >= visit.at)
+      .map((r) => ({ at: r.startedAt, sequence: r.sequence, results: r.state.results }))
+      .reverse(),
+  );
+  const owned = once(() => ownedIn(runs));
+  const exhale = once(() => {
+    const comfortable = visit && comfortableExhale(visit.data);
+    return comfortable ? prescribeExhale(toHalf(comfortable.comfortableS), since()) : null;
+  });
+  const hold = once(() => visit && prescribeHold(visit.data.holds, since()));
+  const plan = once((): ClientPlan => {
+    const result = visit ? visit.readings() : read(EMPTY_LOOK, []);
+    const named = namedReadings(result.readings);
+    return {
+      needs: asNeeds(result.needs),
+      because: becauseOf(result),
+      flags: screen.data.flags,
+      props: screen.data.props,
+      school: result.school,
+      control: result.control,
+      readings: named.map((r) => r.name),
+      comfortableExhaleS: exhale()?.exhaleS ?? visit?.quiet()?.exhale.value ?? null,
+      hold: hold(),
+      ownedLevel: Math.max(0, owned().level),
+      owned: owned().drills,
+      relook: relookFor(named[0]?.name),
+    };
+  });
+  return { screen, looks, visits, visit, sequences, runs, owned, exhale, hold, plan };
+}
+
+const toHalf = (seconds: number): number => Math.round(seconds * 2) / 2;
+
+function becauseOf(result: ReadingsResult): Partial<Record<Need, string[]>> {
+  const because: Partial<Record<Need, string[]>> = {};
+  for (const need of result.needs)
+    if (need.because.length > 0) because[need.need] = need.because.map((name) => READING[name].label);
+  return because;
+}
+
+function ownedIn(runs: readonly RunOfClient[]): { level: number; drills: string[] } {
+  const results = runs.flatMap((r) => r.state.results);
+  const levels = new Map(
+    runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)),
+  );
+  return { level: ownedLevel(results, (id) => levels.get(id)), drills: ownedDrills(results) };
+}
+
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
+}

@@ -1,0 +1,77 @@
+import { format } from 'date-fns';
+import { changeBetween } from '../change/change';
+import { holdMeasure } from '../follow/measures';
+import { namedReadings } from '../read/readings';
+import { setFlags } from '../screen/flags';
+import { openRedFlags } from '../screen/red-flags';
+import { clock, layoutOf } from '../sequence/sequence';
+import type { ClientCase, SeenLook } from './case';
+
+export const STATIONS = ['screen', 'look', 'read', 'write', 'coach', 'follow'] as const;
+export type Station = (typeof STATIONS)[number];
+export type Rail = { stations: { station: Station; fresh: string }[]; due: Station; goals: string };
+
+/** After this many days a look is due again. Our choice. */
+const LOOK_AGAIN_DAYS = 21;
+const DAY_MS = 86_400_000;
+
+/** How fresh each station of a client is, and which one is due. */
+export const railOf = (known: ClientCase, now = new Date()): Rail => ({
+  stations: STATIONS.map((station) => ({ station, fresh: FRESH[station](known, now) })),
+  due: dueOf(known, now),
+  goals: known.screen.data.goals,
+});
+
+/** The station that comes next for a client. */
+export function dueOf(known: ClientCase, now = new Date()): Station {
+  const { screen, visit, sequences, runs } = known;
+  const [sequence, run] = [sequences[0], runs[0]];
+  if (redFlags(known) > 0 || screen.updatedAt === null) return 'screen';
+  if (run && !run.endedAt) return 'coach';
+  if (!visit || !visit.finishedAt) return 'look';
+  if (!sequence || sequence.updatedAt < visit.at) return named(visit) > 0 && !sequence ? 'read' : 'write';
+  if (!run || run.startedAt < sequence.createdAt) return 'coach';
+  return now.getTime() - Date.parse(visit.at) > LOOK_AGAIN_DAYS * DAY_MS ? 'look' : 'follow';
+}
+
+const redFlags = ({ screen }: ClientCase): number => openRedFlags(screen.data.redFlags).length;
+const named = (visit: SeenLook): number => namedReadings(visit.readings().readings).length;
+const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
+const FRESH: Record<Station, (known: ClientCase, now: Date) => string> = {
+  screen: (known) => {
+    const red = redFlags(known);
+    if (red > 0) return `${counted(red, 'red flag')} open`;
+    if (known.screen.updatedAt === null) return 'not asked yet';
+    const flags = setFlags(known.screen.data.flags).length;
+    return flags === 0 ? 'no flags' : counted(flags, 'flag');
+  },
+  look: ({ visit }, now) =>
+    visit ? `${day(visit.at, now)}${visit.finishedAt ? '' : ', open'}` : 'not looked yet',
+  read: ({ visit }) => {
+    if (!visit) return 'after a look';
+    const readings = named(visit);
+    return readings === 0 ? 'nothing named' : counted(readings, 'reading');
+  },
+  write: ({ sequences: [sequence] }) =>
+    sequence ? `${clock(layoutOf(sequence.data).totalS)} of ${sequence.data.minutes}:00` : 'not written yet',
+  coach: ({ runs }) => (!runs[0] ? 'not yet run' : runs[0].endedAt ? counted(runs.length, 'run') : 'running'),
+  follow: ({ visits }) =>
+    holdNews(visits) ?? (visits.length > 1 ? `${visits.length} visits` : 'from the second visit'),
+};
+
+function day(at: string, now: Date): string {
+  const d = new Date(at);
+  return format(d, 'yyyy-MM-dd') === format(now, 'yyyy-MM-dd') ? 'today' : format(d, 'd MMM yyyy');
+}
+
+/** The change of the calm hold from the visit before to the newest, in a few words. */
+function holdNews(visits: readonly SeenLook[]): string | null {
+  const [now, before] = visits.map((v) => holdMeasure(v.data.holds)).filter((m) => m !== null);
+  if (!now || !before || now.position !== before.position) return null;
+  const change = changeBetween(before.measured, now.measured);
+  const seconds = Math.round(change.difference);
+  return change.verdict === 'withinNoise'
+    ? 'hold: within noise'
+    : `hold ${seconds >= 0 ? '+' : '−'}${Math.abs(seconds)} s`;
+}

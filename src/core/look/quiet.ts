@@ -1,0 +1,48 @@
+import { standardDeviation } from '../base/statistics';
+import type { Measured } from '../change/change';
+import type { BandAnalysis } from '../signal/analyse';
+import type { LookData } from './look';
+import { RING_POSITIONS, type RingPosition } from './places';
+import { timingFromTaps } from './taps';
+
+/** What bands showed in one position. */
+export type SeenBands = { position: RingPosition; analysis: BandAnalysis };
+
+/** The bands in the most supported position that has any. */
+export const mostSupported = (bands: readonly SeenBands[]): SeenBands | null =>
+  [...bands].sort((a, b) => RING_POSITIONS.indexOf(a.position) - RING_POSITIONS.indexOf(b.position))[0] ??
+  null;
+
+/** Quiet breathing as it was measured. */
+export type QuietBreath = {
+  from: 'bands' | 'taps';
+  /** Breaths a minute, and the exhale in seconds. */
+  rate: Measured;
+  exhale: Measured;
+  /** Ti/Ttot, 0 to 1. */
+  dutyCycle: number;
+};
+
+/** Quiet breathing of a look: from the bands when there are any, else from taps; null when neither can tell. */
+export function quietBreath(look: LookData, bands: readonly SeenBands[]): QuietBreath | null {
+  const seen = mostSupported(bands)?.analysis;
+  if (seen) {
+    const counted = seen.breaths.filter((b) => b.trusted);
+    const n = counted.length;
+    return {
+      from: 'bands',
+      rate: { value: seen.ratePerMin, spread: seen.rateSpread, n },
+      exhale: { value: seen.exhaleS, spread: standardDeviation(counted.map((b) => b.exhaleS)), n },
+      dutyCycle: seen.dutyCycle,
+    };
+  }
+  const timing = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
+  if (!timing?.ok) return null;
+  const { ratePerMin, exhaleS, spread, breaths, dutyCycle } = timing.value;
+  return {
+    from: 'taps',
+    rate: { value: ratePerMin, spread: spread.ratePerMin, n: breaths.length },
+    exhale: { value: exhaleS, spread: spread.exhaleS, n: breaths.length },
+    dutyCycle,
+  };
+}

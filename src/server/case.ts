@@ -1,0 +1,27 @@
+import { cache } from 'react';
+import { caseOf, type ClientCase } from '@/core/client/case';
+import { findClient } from './clients';
+import { bandsOf, looksOf } from './looks';
+import { runsOf } from './runs';
+import type { Scope } from './scope';
+import { screenOf } from './screens';
+import { sequencesOf } from './sequences';
+import { thresholds } from './settings';
+
+/**
+ * Everything known of a client; null where there is no such client. The layout and the page of one request ask for the
+ * same value, so records are read once. Throws when the screening is damaged.
+ */
+export const caseFor = cache((scope: Scope, clientId: string): ClientCase | null => {
+  const client = findClient(scope, clientId);
+  if (!client) return null;
+  return caseOf({
+    school: client.school,
+    control: client.control,
+    thresholds: thresholds(scope),
+    screen: screenOf(scope, clientId),
+    looks: looksOf(scope, clientId).map((look) => ({ ...look, bands: () => bandsOf(scope, look.data) })),
+    sequences: sequencesOf(scope, clientId),
+    runs: runsOf(scope, clientId),
+  });
+});

@@ -5,6 +5,7 @@ import { NEEDS, type Needs } from '@/core/aims/needs';
 import type { Result } from '@/core/base/result';
 import { analyse, type AnalyseOptions, type BandAnalysis } from '@/core/signal/analyse';
 import { recordOf, type BandRecord } from '@/core/signal/record';
+import { flagEntry, FLAGS, type Flag } from '@/core/screen/flag-table';
 import type { Flags } from '@/core/screen/flags';
 
 /** The value of a result that has to be there. */
@@ -44,37 +45,20 @@ export const partOf = (record: BandRecord, fromS: number, toS: number): BandReco
 
 export const ALL_PROPS: Prop[] = [...PROPS];
 
-const flag = fc.option(fc.constant(true as const), { nil: undefined, freq: 3 });
+/** A value that a flag may have; mostly none. */
+function anyFlag(flag: Flag): fc.Arbitrary<unknown> {
+  const entry = flagEntry(flag);
+  if (entry.kind === 'yes') return fc.option(fc.constant(true), { nil: undefined, freq: 3 });
+  const value: fc.Arbitrary<unknown> =
+    entry.kind === 'number'
+      ? fc.integer({ min: 0, max: entry.max })
+      : fc.constantFrom(...entry.options.map((o) => o.value));
+  return fc.option(value, { nil: undefined, freq: 2 });
+}
 
-/** Any client by flags: each flag by itself, few at a time and many. */
+/** Any client by flags, out of the table of flags: each by itself, few at a time and many. */
 export const anyFlags: fc.Arbitrary<Flags> = fc
-  .record({
-    pregnancyWeek: fc.option(fc.integer({ min: 0, max: 44 }), { nil: undefined, freq: 2 }),
-    postpartumWeeks: fc.option(fc.integer({ min: 0, max: 104 }), { nil: undefined, freq: 2 }),
-    separationMm: fc.option(fc.integer({ min: 0, max: 60 }), { nil: undefined, freq: 2 }),
-    cardiac: flag,
-    highBloodPressure: flag,
-    neurological: flag,
-    respiratory: flag,
-    panic: flag,
-    recentSurgery: flag,
-    hernia: flag,
-    eyePressure: flag,
-    reflux: flag,
-    osteoporosis: flag,
-    backPain: fc.option(fc.constantFrom('bending' as const, 'arching' as const, 'either' as const), {
-      nil: undefined,
-      freq: 2,
-    }),
-    leaking: flag,
-    heaviness: flag,
-    floorTension: flag,
-    shoulder: flag,
-    knees: flag,
-    wrists: flag,
-    noSupine: flag,
-    noProne: flag,
-  })
+  .record(Object.fromEntries(FLAGS.map((flag) => [flag, anyFlag(flag)])))
   .map((f) => Object.fromEntries(Object.entries(f).filter(([, v]) => v !== undefined)));
 
 export const anyProps: fc.Arbitrary<Prop[]> = fc.subarray(ALL_PROPS);

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
-import { changeBetween } from '../change/change';
-import { holdMeasure } from '../follow/measures';
+import { changeOf } from '../follow/compare';
+import { inCommon, MEASURES } from '../follow/measures';
 import { namedReadings } from '../read/readings';
 import { setFlags } from '../screen/flags';
 import { openRedFlags } from '../screen/red-flags';
@@ -65,11 +65,16 @@ function day(at: string, now: Date): string {
   return format(d, 'yyyy-MM-dd') === format(now, 'yyyy-MM-dd') ? 'today' : format(d, 'd MMM yyyy');
 }
 
-/** The change of the calm hold from the visit before to the newest, in a few words. */
+const HOLD = MEASURES.find((m) => m.id === 'hold')!;
+
+/** The change of the calm hold between the two newest visits that have one in the same place, in a few words. */
 function holdNews(visits: readonly SeenLook[]): string | null {
-  const [now, before] = visits.map((v) => holdMeasure(v.data.holds)).filter((m) => m !== null);
-  if (!now || !before || now.position !== before.position) return null;
-  const change = changeBetween(before.measured, now.measured);
+  const [now, before] = visits
+    .map((v) => ({ data: v.data, quiet: null }))
+    .filter((v) => HOLD.find(v).length > 0);
+  const both = now && before && inCommon(HOLD, before, now);
+  if (!both) return null;
+  const change = changeOf(HOLD, both[0].measured, both[1].measured);
   const seconds = Math.round(change.difference);
   return change.verdict === 'withinNoise'
     ? 'hold: within noise'

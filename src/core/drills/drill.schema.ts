@@ -6,8 +6,7 @@ import { ZONES } from '../body/zones';
 import { Breathing, Dose } from '../breath/timeline.schema';
 import { Lift } from './lift';
 import { Need } from '../aims/needs.schema';
-import { type Flag } from '../screen/flags';
-import { Flags } from '../screen/flags.schema';
+import { FLAGS } from '../screen/flag-table';
 import { REMEDIES } from '../screen/remedies';
 import { StopSign } from '../screen/stop-signs.schema';
 import { NO_TONE } from '../tone/tone';
@@ -56,7 +55,7 @@ export const Demand = z.enum(DEMANDS);
 
 export type Demand = z.infer<typeof Demand>;
 
-const FlagName = z.enum(Object.keys(Flags.shape) as [Flag, ...Flag[]]);
+const FlagName = z.enum(FLAGS);
 
 const share = z.number().check(z.gte(0), z.lte(1));
 

@@ -1,62 +1,31 @@
-import { RING_ZONES, ZONE_LABEL } from '../body/zones';
-import type { LookData, RelookTest } from '../look/look';
-import { quietBreath, type SeenBands } from '../look/quiet';
-import { RING_POSITIONS, type RingPosition } from '../look/places';
-import { changeBetween, type Change } from '../change/change';
-import { holdMeasure } from './measures';
+import { changeBetween, type Change, type Measured } from '../change/change';
+import type { RelookTest } from '../look/look';
+import { inCommon, labelAt, MEASURES, type Measure, type SeenMeasures } from './measures';
 
-export type Comparison = { label: string; unit: 's' | 'a minute' | '%'; change: Change };
+export type Comparison = { label: string; unit: Measure['unit']; change: Change };
 
-/** A rating in tenths is taken to be uncertain by two steps. Our choice; no published noise for a rating by eye. */
-export const RATING_NOISE = 0.2;
-
-/** What changed between two looks at the same test in the same position; empty when one of them lacks the test. */
-export function compareLooks(
-  before: LookData,
-  after: LookData,
-  test: RelookTest,
-  bands: { before: readonly SeenBands[]; after: readonly SeenBands[] } = { before: [], after: [] },
-): Comparison[] {
-  switch (test) {
-    case 'quiet': {
-      const [a, b] = [quietBreath(before, bands.before), quietBreath(after, bands.after)];
-      if (!a || !b) return [];
-      return [
-        { label: 'quiet rate', unit: 'a minute', change: changeBetween(a.rate, b.rate) },
-        { label: 'exhale', unit: 's', change: changeBetween(a.exhale, b.exhale) },
-      ];
-    }
-    case 'hold': {
-      const [a, b] = [holdMeasure(before.holds), holdMeasure(after.holds)];
-      if (!a || !b || a.position !== b.position) return [];
-      return [{ label: 'calm hold, mean', unit: 's', change: changeBetween(a.measured, b.measured) }];
-    }
-    case 'rings': {
-      const position = RING_POSITIONS.find((p) => before.rings[p] && after.rings[p]);
-      return position ? compareRings(before, after, position) : [];
-    }
-  }
-}
-
-function compareRings(before: LookData, after: LookData, position: RingPosition): Comparison[] {
-  const [a, b] = [before.rings[position]!, after.rings[position]!];
-  return (['neck', ...RING_ZONES] as const).flatMap((zone): Comparison[] => {
-    const [from, to] = [a[zone], b[zone]];
-    if (from === undefined || to === undefined) return [];
-    const difference = to - from;
-    const within = Math.abs(difference) <= RATING_NOISE + 1e-9;
-    return [
-      {
-        label: ZONE_LABEL[zone],
-        unit: '%',
-        change: {
-          before: from * 100,
-          after: to * 100,
-          difference: difference * 100,
-          noise: RATING_NOISE * 100,
-          verdict: within ? 'withinNoise' : difference > 0 ? 'more' : 'less',
-        },
-      },
-    ];
+/** What changed between two looks at the same test in the same place; empty when one of them lacks the test. */
+export const compareLooks = (before: SeenMeasures, after: SeenMeasures, test: RelookTest): Comparison[] =>
+  MEASURES.filter((m) => m.test === test).flatMap((measure) => {
+    const both = inCommon(measure, before, after);
+    if (!both) return [];
+    const [from, to] = both.map((f) => f.measured) as [Measured, Measured];
+    return [{ label: labelAt(measure, both[0].at), unit: measure.unit, change: changeOf(measure, from, to) }];
   });
+
+/** A hair for the rounding of tenths. */
+const EPSILON = 1e-9;
+
+/** The change of a measure: against its own noise where it has one, else against what repeating showed. */
+export function changeOf({ noise }: Pick<Measure, 'noise'>, before: Measured, after: Measured): Change {
+  if (noise === undefined) return changeBetween(before, after);
+  const difference = after.value - before.value;
+  const within = Math.abs(difference) <= noise + EPSILON;
+  return {
+    before: before.value,
+    after: after.value,
+    difference,
+    noise,
+    verdict: within ? 'withinNoise' : difference > 0 ? 'more' : 'less',
+  };
 }

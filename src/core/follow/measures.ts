@@ -1,16 +1,116 @@
-import { summariseHolds } from '../look/holds';
-import type { HoldTrial } from '../look/look';
+import { RING_ZONES, ZONE_LABEL, type Zone } from '../body/zones';
 import type { Measured } from '../change/change';
+import { POSITION } from '../body/positions';
+import { summariseHolds } from '../look/holds';
+import type { LookData, RelookTest } from '../look/look';
+import { RING_POSITION, RING_POSITIONS } from '../look/places';
+import type { QuietBreath } from '../look/quiet';
 
-/** Mean of the calm holds in the easiest position that has one. */
-export function holdMeasure(
-  trials: readonly HoldTrial[],
-): { position: HoldTrial['position']; measured: Measured } | null {
-  const summary = summariseHolds(trials).find((s) => s.meanCalmS !== null);
-  return summary
-    ? {
-        position: summary.position,
-        measured: { value: summary.meanCalmS!, spread: summary.spreadS ?? 0, n: summary.calmTries },
-      }
-    : null;
+/** A look as far as it is measured. */
+export type SeenMeasures = { data: LookData; quiet: QuietBreath | null };
+
+/** What a look says of a measure in one place; only what was taken in the same place is compared. */
+export type Found = { measured: Measured; at: { key: string; label: string } | null };
+
+export type Measure = {
+  id: string;
+  label: string;
+  unit: 's' | 'a minute' | '%';
+  /** The look again that takes it. */
+  test: RelookTest;
+  /** Shown over the visits as a curve. */
+  trend: boolean;
+  /** What two values may differ by without being a change, where repeating within a look does not tell it. */
+  noise?: number;
+  /** All that a look says of it, the place to be preferred first. */
+  find: (seen: SeenMeasures) => Found[];
+};
+
+/** A rating in tenths is taken to be uncertain by two steps. Our choice; no published noise for a rating by eye. */
+export const RATING_NOISE = 0.2;
+
+const rating = (zone: Zone): Measure => ({
+  id: `rating-${zone}`,
+  label: ZONE_LABEL[zone],
+  unit: '%',
+  test: 'rings',
+  trend: false,
+  noise: RATING_NOISE * 100,
+  find: ({ data }) =>
+    RING_POSITIONS.flatMap((position) => {
+      const share = data.rings[position]?.[zone];
+      if (share === undefined) return [];
+      const at = { key: position, label: RING_POSITION[position].label };
+      return [{ measured: { value: share * 100, spread: 0, n: 1 }, at }];
+    }),
+});
+
+/** What is measured over visits, and again at the end of a run. */
+export const MEASURES: readonly Measure[] = [
+  {
+    id: 'rate',
+    label: 'quiet rate',
+    unit: 'a minute',
+    test: 'quiet',
+    trend: true,
+    find: ({ quiet }) => (quiet ? [{ measured: quiet.rate, at: null }] : []),
+  },
+  {
+    id: 'exhale',
+    label: 'exhale',
+    unit: 's',
+    test: 'quiet',
+    trend: true,
+    find: ({ quiet }) => (quiet ? [{ measured: quiet.exhale, at: null }] : []),
+  },
+  {
+    id: 'hold',
+    label: 'calm hold',
+    unit: 's',
+    test: 'hold',
+    trend: true,
+    find: ({ data }) =>
+      summariseHolds(data.holds).flatMap(({ position, meanCalmS, spreadS, calmTries }) =>
+        meanCalmS === null
+          ? []
+          : [
+              {
+                measured: { value: meanCalmS, spread: spreadS ?? 0, n: calmTries },
+                at: { key: position, label: POSITION[position].label },
+              },
+            ],
+      ),
+  },
+  ...(['neck', ...RING_ZONES] as const).map(rating),
+];
+
+/** The values of a measure that two looks have in the same place, in the place that the first prefers. */
+export function inCommon(measure: Measure, before: SeenMeasures, after: SeenMeasures): [Found, Found] | null {
+  const later = measure.find(after);
+  for (const from of measure.find(before)) {
+    const to = later.find((f) => f.at?.key === from.at?.key);
+    if (to) return [from, to];
+  }
+  return null;
 }
+
+/** A measure with the place it was taken in, where that changes what it means. */
+export const labelAt = ({ label, trend }: Measure, at: Found['at']): string =>
+  trend && at ? `${label}, ${at.label}` : label;
+
+export type Series = Pick<Measure, 'id' | 'label' | 'unit' | 'noise'> & {
+  points: { at: string; measured: Measured }[];
+};
+
+/** The measures that are shown as a curve, each in the place where it was taken first. @param visits oldest first */
+export const seriesOf = (visits: readonly (SeenMeasures & { at: string })[]): Series[] =>
+  MEASURES.filter((m) => m.trend).map((measure) => {
+    const found = visits.map((v) => ({ at: v.at, all: measure.find(v) }));
+    const place = found.find((f) => f.all.length > 0)?.all[0]!.at ?? null;
+    const points = found.flatMap(({ at, all }) => {
+      const here = all.find((f) => f.at?.key === place?.key);
+      return here ? [{ at, measured: here.measured }] : [];
+    });
+    const { id, unit, noise } = measure;
+    return { id, label: labelAt(measure, place), unit, noise, points };
+  });

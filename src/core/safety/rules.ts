@@ -1,5 +1,6 @@
 import { POSITION, type Position } from '../body/positions';
 import type { Demand } from '../drills/drill';
+import { flagEntry, FLAGS } from '../screen/flag-table';
 import type { Flags } from '../screen/flags';
 import type { Remedy } from '../screen/remedies';
 
@@ -43,28 +44,23 @@ const oneOf =
     positions.includes(position);
 
 export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = [
-  { target: trait('supine'), when: is('noSupine'), because: 'cannot lie flat on the back', source: 'P7' },
+  ...FLAGS.flatMap((flag) => {
+    const { bars } = flagEntry(flag);
+    return bars
+      ? [{ target: trait(bars.trait), when: is(flag), because: bars.because, source: bars.source }]
+      : [];
+  }),
   {
     target: trait('supine'),
     when: pregnantFrom(SUPINE_UNTIL_WEEK),
     because: `no long work on the back from week ${SUPINE_UNTIL_WEEK} of pregnancy`,
     source: 'P9',
   },
-  { target: trait('prone'), when: is('noProne'), because: 'cannot lie face down', source: 'P7' },
   { target: trait('prone'), when: pregnantFrom(0), because: 'not face down in pregnancy', source: 'P9' },
   {
     target: trait('prone'),
     when: is('recentSurgery', 'hernia'),
     because: 'no weight on the front after surgery or with a hernia',
-    source: 'P7',
-  },
-  { target: trait('prone'), when: is('osteoporosis'), because: 'no pressure on fragile ribs', source: 'P7' },
-  { target: trait('kneeling'), when: is('knees'), because: 'knees cannot kneel', source: 'P7' },
-  { target: trait('wrists'), when: is('wrists'), because: 'wrists cannot bear weight', source: 'P7' },
-  {
-    target: trait('shoulders'),
-    when: is('shoulder'),
-    because: 'the shoulder cannot carry weight',
     source: 'P7',
   },
   {
@@ -110,28 +106,15 @@ export const LIGHT_PCT = 15;
 
 export type DemandRule = Rule<Demand> & { remedy: Remedy; fromLevel?: number };
 
-const HOLD_FLAGS: readonly { key: keyof Flags; because: string; source: string }[] = [
-  { key: 'cardiac', because: 'no held breath with cardiac disease', source: 'P8' },
-  {
-    key: 'highBloodPressure',
-    because: 'a held breath raises blood pressure',
-    source: 'P60; MacDougall 1985',
-  },
-  {
-    key: 'neurological',
-    because: 'no held breath with seizures or other neurological disease',
-    source: 'P8',
-  },
-  { key: 'eyePressure', because: 'a held breath raises eye pressure', source: 'P7' },
-  { key: 'panic', because: 'air hunger can bring panic', source: 'P12' },
-  { key: 'respiratory', because: 'pauses wait until a clinician agrees', source: 'P7' },
-];
-
 export const DEMAND_RULES: readonly DemandRule[] = [
-  ...HOLD_FLAGS.flatMap(({ key, because, source }): DemandRule[] => [
-    { target: 'breathHold', when: is(key), remedy: 'noHold', because, source },
-    { target: 'moveInHold', when: is(key), remedy: 'bar', because, source },
-  ]),
+  ...FLAGS.flatMap((flag): DemandRule[] => {
+    const { noHold } = flagEntry(flag);
+    if (!noHold) return [];
+    return [
+      { target: 'breathHold', when: is(flag), remedy: 'noHold', ...noHold },
+      { target: 'moveInHold', when: is(flag), remedy: 'bar', ...noHold },
+    ];
+  }),
   {
     target: 'breathHold',
     when: pregnantFrom(0),

@@ -1,50 +1,32 @@
 import * as z from 'zod/mini';
+import { FLAG, flagEntry, FLAGS, type Flag, type FlagEntry } from './flag-table';
 
-const weeks = (max: number, what: string) =>
-  z
-    .int({ error: `${what}: give whole weeks` })
-    .check(
-      z.gte(0, { error: `${what}: cannot be below 0 weeks` }),
-      z.lte(max, { error: `${what}: at most ${max} weeks; check the number` }),
-    );
+type Value<E extends FlagEntry> = E extends { kind: 'yes' }
+  ? boolean
+  : E extends { kind: 'number' }
+    ? number
+    : E extends { options: readonly { value: infer V }[] }
+      ? V
+      : never;
 
 /**
  * What a client brings that changes what may be done (practice P7). Every flag may be absent, which means that
  * it was asked and does not apply.
  */
-export const Flags = z.strictObject({
-  pregnancyWeek: z.optional(weeks(44, 'pregnancy')),
-  postpartumWeeks: z.optional(weeks(104, 'postpartum')),
-  birth: z.optional(z.enum(['vaginal', 'caesarean'])),
-  /** Width of the abdominal-wall separation in mm, at its widest. */
-  separationMm: z.optional(
-    z
-      .number()
-      .check(
-        z.gte(0),
-        z.lte(150, { error: 'separation: more than 150 mm; give millimetres at the widest place' }),
-      ),
-  ),
-  cardiac: z.optional(z.boolean()),
-  highBloodPressure: z.optional(z.boolean()),
-  neurological: z.optional(z.boolean()),
-  respiratory: z.optional(z.boolean()),
-  panic: z.optional(z.boolean()),
-  recentSurgery: z.optional(z.boolean()),
-  hernia: z.optional(z.boolean()),
-  eyePressure: z.optional(z.boolean()),
-  reflux: z.optional(z.boolean()),
-  osteoporosis: z.optional(z.boolean()),
-  backPain: z.optional(z.enum(['bending', 'arching', 'either'])),
-  leaking: z.optional(z.boolean()),
-  heaviness: z.optional(z.boolean()),
-  urgency: z.optional(z.boolean()),
-  floorTension: z.optional(z.boolean()),
-  shoulder: z.optional(z.boolean()),
-  knees: z.optional(z.boolean()),
-  wrists: z.optional(z.boolean()),
-  noSupine: z.optional(z.boolean()),
-  noProne: z.optional(z.boolean()),
-});
+export type Flags = { [F in Flag]?: Value<(typeof FLAG)[F]> | undefined };
 
-export type Flags = z.infer<typeof Flags>;
+function valueOf(entry: FlagEntry): z.ZodMiniType {
+  if (entry.kind === 'yes') return z.boolean();
+  if (entry.kind === 'choice') return z.enum(entry.options.map((o) => o.value));
+  const { asked, unit, whole, max, tooMuch } = entry;
+  const number = whole ? z.int({ error: `${asked}: give whole ${unit}` }) : z.number();
+  return number.check(
+    z.gte(0, { error: `${asked}: cannot be below 0 ${unit}` }),
+    z.lte(max, { error: `${asked}: ${tooMuch}` }),
+  );
+}
+
+/** The flags of the table, each with a plausible value. */
+export const Flags = z.strictObject(
+  Object.fromEntries(FLAGS.map((flag) => [flag, z.optional(valueOf(flagEntry(flag)))])),
+) as unknown as z.ZodMiniType<Flags, Flags>;

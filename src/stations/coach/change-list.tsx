@@ -1,4 +1,5 @@
 import type { LookData, RelookTest } from '@/core/look/look';
+import { quietBreath } from '@/core/look/quiet';
 import { compareLooks, type Comparison } from '@/core/follow/compare';
 
 const VERDICT = {
@@ -7,6 +8,9 @@ const VERDICT = {
   withinNoise: 'within the noise of the test',
   unknown: 'noise not known: two tries or more are needed',
 } as const;
+
+/** A look whose quiet breathing is what was tapped. */
+const tapped = (data: LookData) => ({ data, quiet: quietBreath(data, []) });
 
 /** Before, after, the difference, and whether it is more than the test's own noise. */
 export function ChangeList({
@@ -18,7 +22,7 @@ export function ChangeList({
   after: LookData | null;
   test: RelookTest;
 }) {
-  const list = before && after ? compareLooks(before, after, test) : [];
+  const list = before && after ? compareLooks(tapped(before), tapped(after), test) : [];
   if (list.length === 0) {
     return (
       <p className="text-soft">

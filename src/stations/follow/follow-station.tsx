@@ -6,8 +6,9 @@ import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
 import type { Outcome } from '@/core/follow/judged';
-import { changeBetween, type Measured } from '@/core/change/change';
-import type { HoldTrial, LookData } from '@/core/look/look';
+import { changeOf } from '@/core/follow/compare';
+import type { Series } from '@/core/follow/measures';
+import type { LookData } from '@/core/look/look';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';
 import { OutcomeList } from './outcome-list';
@@ -18,26 +19,20 @@ const Trend = dynamic(() => import('./trend').then((m) => m.Trend), {
   loading: () => <div className="h-[190px]" />,
 });
 
-export type Visit = {
-  id: string;
-  at: string;
-  rings: LookData['rings'];
-  rate: Measured | null;
-  exhale: Measured | null;
-  hold: { position: HoldTrial['position']; measured: Measured } | null;
-};
-
-type Series = { name: string; unit: string; points: { at: string; measured: Measured }[] };
+export type Visit = { id: string; at: string; rings: LookData['rings'] };
 
 /** Rate, exhale, calm hold and rings over the visits, against the noise of each test; and the runs. */
 export function FollowStation({
   clientId,
   visits,
+  series,
   runs,
   outcomes,
 }: {
   clientId: string;
+  /** Oldest first. */
   visits: Visit[];
+  series: Series[];
   runs: RunItem[];
   outcomes: Outcome[];
 }) {
@@ -51,22 +46,12 @@ export function FollowStation({
       </div>
     );
   }
-  const holdPosition = visits.flatMap((v) => (v.hold ? [v.hold.position] : []))[0];
-  const series: Series[] = [
-    { name: 'Quiet rate', unit: 'a minute', points: pick(visits, (v) => v.rate) },
-    { name: 'Exhale', unit: 's', points: pick(visits, (v) => v.exhale) },
-    {
-      name: `Calm hold${holdPosition ? `, ${POSITION[holdPosition].label}` : ''}`,
-      unit: 's',
-      points: pick(visits, (v) => (v.hold?.position === holdPosition ? (v.hold?.measured ?? null) : null)),
-    },
-  ];
   const withRings = visits.filter((v) => v.rings.hookLying ?? v.rings.sitting ?? v.rings.standing).slice(-4);
   return (
     <div className="space-y-5">
       <div className="grid grid-cols-3 gap-8">
         {series.map((s) => (
-          <TrendFigure key={s.name} series={s} />
+          <TrendFigure key={s.id} series={s} />
         ))}
       </div>
       {withRings.length > 0 && (
@@ -106,16 +91,11 @@ export function FollowStation({
   );
 }
 
-const pick = (visits: readonly Visit[], of: (v: Visit) => Measured | null) =>
-  visits.flatMap((v) => {
-    const measured = of(v);
-    return measured ? [{ at: v.at, measured }] : [];
-  });
-
-function TrendFigure({ series: { name, unit, points } }: { series: Series }) {
+function TrendFigure({ series: { label, unit, noise, points } }: { series: Series }) {
+  const name = label.charAt(0).toUpperCase() + label.slice(1);
   const last = points.at(-1);
   const before = points.at(-2);
-  const change = last && before ? changeBetween(before.measured, last.measured) : null;
+  const change = last && before ? changeOf({ noise }, before.measured, last.measured) : null;
   const said = !last
     ? 'not measured yet'
     : !change

@@ -1,18 +1,14 @@
 'use client';
 
-import { FLAG_GROUPS, FLAG_LABEL, type Flag, type FlagGroup } from '@/core/screen/flags';
-import type { Flags } from '@/core/screen/flags';
+import { FLAG_GROUPS, type Flag, type FlagGroup, type Flags } from '@/core/screen/flags';
+import { flagEntry } from '@/core/screen/flag-table';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 
-const NUMBER: Partial<Record<Flag, { label: string; unit: string; max: number }>> = {
-  pregnancyWeek: { label: 'pregnancy', unit: 'weeks', max: 44 },
-  postpartumWeeks: { label: 'postpartum', unit: 'weeks', max: 104 },
-  separationMm: { label: 'separation', unit: 'mm', max: 150 },
-};
+type Props = { flags: Flags; onChange: (flags: Flags) => void };
 
-/** The flags of practice P7 in five groups. An absent flag was asked and does not apply. */
-export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags: Flags) => void }) {
+/** The flags of practice P7 by subject. An absent flag was asked and does not apply. */
+export function FlagFields({ flags, onChange }: Props) {
   const set = (flag: Flag, value: unknown) => {
     const rest: Flags = Object.fromEntries(Object.entries(flags).filter(([key]) => key !== flag));
     onChange(value === undefined || value === false ? rest : { ...rest, [flag]: value });
@@ -28,62 +24,17 @@ export function FlagFields({ flags, onChange }: { flags: Flags; onChange: (flags
             {FLAG_GROUPS.filter((g) => keys.includes(g.key)).map((group) => (
               <fieldset key={group.key}>
                 <legend className="text-fine text-soft">{group.name}</legend>
-                {group.key === 'birth' ? (
-                  <div className="space-y-1">
-                    {group.flags
-                      .filter((f) => NUMBER[f])
-                      .map((flag) => (
-                        <NumberField
-                          key={flag}
-                          beside
-                          label={NUMBER[flag]!.label}
-                          unit={NUMBER[flag]!.unit}
-                          min={0}
-                          max={NUMBER[flag]!.max}
-                          value={flags[flag] as number | undefined}
-                          onValue={(v) =>
-                            set(
-                              flag,
-                              v === undefined ? undefined : flag === 'separationMm' ? v : Math.round(v),
-                            )
-                          }
-                        />
-                      ))}
-                    <Choice
-                      beside
-                      label="birth"
-                      options={[
-                        { value: 'vaginal', label: 'vaginal' },
-                        { value: 'caesarean', label: 'caesarean' },
-                      ]}
-                      value={flags.birth}
-                      onValue={(v) => set('birth', v)}
+                <div className={group.key === 'birth' ? 'space-y-1' : undefined}>
+                  {group.flags.map((flag) => (
+                    <FlagField
+                      key={flag}
+                      flag={flag}
+                      beside={group.key === 'birth'}
+                      value={flags[flag]}
+                      onValue={(value) => set(flag, value)}
                     />
-                  </div>
-                ) : (
-                  group.flags.map((flag) =>
-                    flag === 'backPain' ? (
-                      <Choice
-                        key={flag}
-                        label="back pain, worse on"
-                        options={[
-                          { value: 'bending', label: 'bending' },
-                          { value: 'arching', label: 'arching' },
-                          { value: 'either', label: 'both' },
-                        ]}
-                        value={flags.backPain}
-                        onValue={(v) => set('backPain', v)}
-                      />
-                    ) : (
-                      <CheckField
-                        key={flag}
-                        label={FLAG_LABEL[flag]}
-                        checked={Boolean(flags[flag])}
-                        onChecked={(v) => set(flag, v)}
-                      />
-                    ),
-                  )
-                )}
+                  ))}
+                </div>
               </fieldset>
             ))}
           </div>
@@ -98,3 +49,36 @@ const COLUMNS: readonly (readonly FlagGroup[])[] = [
   ['medical', 'pressure'],
   ['positions'],
 ];
+
+type FieldProps = { flag: Flag; beside: boolean; value: Flags[Flag]; onValue: (value: unknown) => void };
+
+/** One flag as its kind is asked: a tick, a number, one of a few. */
+function FlagField({ flag, beside, value, onValue }: FieldProps) {
+  const entry = flagEntry(flag);
+  switch (entry.kind) {
+    case 'yes':
+      return <CheckField label={entry.label} checked={Boolean(value)} onChecked={onValue} />;
+    case 'choice':
+      return (
+        <Choice
+          beside={beside}
+          label={entry.asked}
+          options={entry.options}
+          value={value as string | undefined}
+          onValue={onValue}
+        />
+      );
+    case 'number':
+      return (
+        <NumberField
+          beside={beside}
+          label={entry.asked}
+          unit={entry.unit}
+          min={0}
+          max={entry.max}
+          value={value as number | undefined}
+          onValue={(v) => onValue(v === undefined || !entry.whole ? v : Math.round(v))}
+        />
+      );
+  }
+}

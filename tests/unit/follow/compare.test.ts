@@ -1,6 +1,7 @@
 import { changeBetween } from '@/core/change/change';
-import { compareLooks, RATING_NOISE } from '@/core/follow/compare';
-import { holdMeasure } from '@/core/follow/measures';
+import { compareLooks } from '@/core/follow/compare';
+import { MEASURES, RATING_NOISE, seriesOf } from '@/core/follow/measures';
+import type { LookData, RelookTest } from '@/core/look/look';
 import { quietBreath } from '@/core/look/quiet';
 import { analyse } from '@/core/signal/analyse';
 import { simulateBands } from '@/core/simulate/bands';
@@ -23,6 +24,10 @@ const holds = (...s: number[]) =>
     })),
   });
 
+const seen = (data: LookData) => ({ data, quiet: quietBreath(data, []) });
+const compared = (before: LookData, after: LookData, test: RelookTest) =>
+  compareLooks(seen(before), seen(after), test);
+
 describe('change against noise', () => {
   it('names a change only beyond the noise', () => {
     const before = { value: 20, spread: 2, n: 3 };
@@ -43,26 +48,26 @@ describe('change against noise', () => {
 
 describe('the same look again', () => {
   it('compares rate and exhale of two quiet watches', () => {
-    const [rate, exhale] = compareLooks(quiet(1.5, 1.6, 0.1), quiet(2, 4, 0.1), 'quiet');
+    const [rate, exhale] = compared(quiet(1.5, 1.6, 0.1), quiet(2, 4, 0.1), 'quiet');
     expect(rate).toMatchObject({ label: 'quiet rate', change: { verdict: 'less' } });
     expect(exhale!.change.difference).toBeGreaterThan(2);
   });
   it('compares calm holds of one position only', () => {
-    expect(compareLooks(holds(20, 21, 22), holds(30, 31, 32), 'hold')[0]!.change.verdict).toBe('more');
+    expect(compared(holds(20, 21, 22), holds(30, 31, 32), 'hold')[0]!.change.verdict).toBe('more');
     const standing = look({ holds: [{ position: 'standing', holdS: 20, end: 'calm', breathlessness: 1 }] });
-    expect(compareLooks(holds(20, 21), standing, 'hold')).toEqual([]);
+    expect(compared(holds(20, 21), standing, 'hold')).toEqual([]);
   });
   it('compares rings zone by zone, two steps being noise', () => {
     const before = look({ rings: { hookLying: { belly: 0.2, sternum: 0.5 } } });
     const after = look({ rings: { hookLying: { belly: 0.7, sternum: 0.5 + RATING_NOISE, lowBack: 0.3 } } });
     const verdicts = Object.fromEntries(
-      compareLooks(before, after, 'rings').map((c) => [c.label, c.change.verdict]),
+      compared(before, after, 'rings').map((c) => [c.label, c.change.verdict]),
     );
     expect(verdicts).toEqual({ belly: 'more', sternum: 'withinNoise' });
   });
   it('says nothing where one of the two lacks the test', () => {
     for (const test of ['quiet', 'rings', 'hold'] as const)
-      expect(compareLooks(look({}), quiet(2, 4), test)).toEqual([]);
+      expect(compared(look({}), quiet(2, 4), test)).toEqual([]);
   });
 });
 
@@ -76,6 +81,24 @@ describe('measures', () => {
   });
   it('has none when nothing was measured', () => {
     expect(quietBreath(look({}), [])).toBeNull();
-    expect(holdMeasure([])).toBeNull();
+    for (const measure of MEASURES) expect(measure.find(seen(look({})))).toEqual([]);
+  });
+  it('show over the visits what was taken in the place where it was taken first', () => {
+    const standing = look({ holds: [{ position: 'standing', holdS: 30, end: 'calm', breathlessness: 1 }] });
+    const visits = [look({}), holds(20, 22), standing, holds(24, 26)].map((data, i) => ({
+      at: `2026-11-0${i + 1}T09:00:00.000Z`,
+      ...seen(data),
+    }));
+    const hold = seriesOf(visits).find((s) => s.id === 'hold')!;
+    expect(hold.label).toBe('calm hold, hook-lying');
+    expect(hold.points.map((p) => [p.at.slice(8, 10), p.measured.value])).toEqual([
+      ['02', 21],
+      ['04', 25],
+    ]);
+    expect(seriesOf(visits).find((s) => s.id === 'rate')!.points).toEqual([]);
+  });
+  it('have each an id of its own, a unit and a look again that takes it', () => {
+    expect(new Set(MEASURES.map((m) => m.id)).size).toBe(MEASURES.length);
+    expect(new Set(MEASURES.map((m) => m.test))).toEqual(new Set(['quiet', 'hold', 'rings']));
   });
 });

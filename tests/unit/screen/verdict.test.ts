@@ -3,6 +3,7 @@ import { POSITION } from '@/core/body/positions';
 import { LIBRARY } from '@/core/drills/library';
 import { describeFlag, FLAG_GROUPS, FLAG_LABEL, setFlags } from '@/core/screen/flags';
 import { Flags } from '@/core/screen/flags.schema';
+import { flagEntry, FLAGS } from '@/core/screen/flag-table';
 import { openRedFlags } from '@/core/screen/red-flags';
 import { LIGHT_PCT } from '@/core/safety/rules';
 import { cautionsFor, verdictFor } from '@/core/safety/verdict';
@@ -131,6 +132,44 @@ describe('flags', () => {
       pregnancyWeek: 34,
       knees: true,
     }));
+  it.each(FLAGS)('asks %s within plausible limits, and says it in words', (flag) => {
+    const entry = flagEntry(flag);
+    const takes = (value: unknown) => parseWith(Flags, { [flag]: value }).ok;
+    const [good, bad] = {
+      yes: () => [
+        [true, false],
+        ['yes', 1],
+      ],
+      number: () => [
+        [0, entry.kind === 'number' && entry.max],
+        [-1, entry.kind === 'number' && entry.max + 1, 'many', NaN, Infinity],
+      ],
+      choice: () => [
+        entry.kind === 'choice' ? entry.options.map((o) => o.value) : [],
+        ['', 'sometimes', true],
+      ],
+    }[entry.kind]() as [unknown[], unknown[]];
+    for (const value of good) expect([value, takes(value)]).toEqual([value, true]);
+    for (const value of bad) expect([value, takes(value)]).toEqual([value, false]);
+    const said = describeFlag({ [flag]: good[0] }, flag);
+    expect(said.length).toBeGreaterThan(3);
+    if (entry.kind !== 'yes') expect(said).toContain(String(good[0]));
+  });
+  it.each(FLAGS.filter((f) => flagEntry(f).bars ?? flagEntry(f).noHold))(
+    'does with %s by itself what the table says of it',
+    (flag) => {
+      const { bars, noHold } = flagEntry(flag);
+      for (const drill of LIBRARY) {
+        const { positions, status } = verdictFor(drill, { [flag]: true }, ALL_PROPS);
+        if (bars && status !== 'barred')
+          expect(positions.filter((p) => POSITION[p].traits.includes(bars.trait))).toEqual([]);
+        if (noHold && drill.demands.includes('moveInHold'))
+          expect([drill.id, status]).toEqual([drill.id, 'barred']);
+      }
+    },
+  );
+  it('takes every client that the tests make up', () =>
+    fc.assert(fc.property(anyFlags, (flags) => parseWith(Flags, flags).ok)));
   it('shows every flag in one group, with words', () => {
     expect(FLAG_GROUPS.flatMap((g) => g.flags).sort()).toEqual(Object.keys(FLAG_LABEL).sort());
     expect(setFlags({ pregnancyWeek: 0, knees: false, hernia: true })).toEqual(['pregnancyWeek', 'hernia']);

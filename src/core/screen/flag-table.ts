@@ -1,0 +1,183 @@
+/**
+ * Everything about each flag in one place (practice P7): how it is asked, what is a plausible value, what it says of
+ * itself, and what it does by itself to positions and held breaths. Rules that join flags or look at a value stand in
+ * `safety/rules.ts`.
+ */
+export type FlagGroup = 'birth' | 'medical' | 'pressure' | 'floor' | 'positions';
+
+/** A trait of a position, as `body/positions` names it. */
+type Trait = 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders';
+type Reason = { because: string; source: string };
+
+type Common = {
+  group: FlagGroup;
+  /** The flag in words. */
+  label: string;
+  /** Positions with this trait are barred. */
+  bars?: Reason & { trait: Trait };
+  /** Nothing is held; what moves in a held breath is barred. */
+  noHold?: Reason;
+};
+
+type YesEntry = Common & { kind: 'yes' };
+type NumberEntry = Common & {
+  kind: 'number';
+  /** The word before the field. */
+  asked: string;
+  unit: 'weeks' | 'mm';
+  whole: boolean;
+  max: number;
+  tooMuch: string;
+  says: (value: number) => string;
+};
+type ChoiceEntry = Common & {
+  kind: 'choice';
+  asked: string;
+  options: readonly { value: string; label: string }[];
+  says: (value: string) => string;
+};
+export type FlagEntry = YesEntry | NumberEntry | ChoiceEntry;
+
+export const FLAG = {
+  pregnancyWeek: {
+    kind: 'number',
+    group: 'birth',
+    label: 'pregnancy',
+    asked: 'pregnancy',
+    unit: 'weeks',
+    whole: true,
+    max: 44,
+    tooMuch: 'at most 44 weeks; check the number',
+    says: (week: number) => `pregnancy, week ${week}`,
+  },
+  postpartumWeeks: {
+    kind: 'number',
+    group: 'birth',
+    label: 'postpartum',
+    asked: 'postpartum',
+    unit: 'weeks',
+    whole: true,
+    max: 104,
+    tooMuch: 'at most 104 weeks; check the number',
+    says: (weeks: number) => `${weeks} weeks postpartum`,
+  },
+  birth: {
+    kind: 'choice',
+    group: 'birth',
+    label: 'birth',
+    asked: 'birth',
+    options: [
+      { value: 'vaginal', label: 'vaginal' },
+      { value: 'caesarean', label: 'caesarean' },
+    ],
+    says: (how: string) => `${how} birth`,
+  },
+  separationMm: {
+    kind: 'number',
+    group: 'birth',
+    label: 'abdominal-wall separation',
+    asked: 'separation',
+    unit: 'mm',
+    whole: false,
+    max: 150,
+    tooMuch: 'more than 150 mm; give millimetres at the widest place',
+    says: (mm: number) => `abdominal-wall separation ${mm} mm`,
+  },
+  cardiac: {
+    kind: 'yes',
+    group: 'medical',
+    label: 'cardiac disease',
+    noHold: { because: 'no held breath with cardiac disease', source: 'P8' },
+  },
+  highBloodPressure: {
+    kind: 'yes',
+    group: 'medical',
+    label: 'high blood pressure',
+    noHold: { because: 'a held breath raises blood pressure', source: 'P60; MacDougall 1985' },
+  },
+  neurological: {
+    kind: 'yes',
+    group: 'medical',
+    label: 'seizures, neurological disease',
+    noHold: { because: 'no held breath with seizures or other neurological disease', source: 'P8' },
+  },
+  respiratory: {
+    kind: 'yes',
+    group: 'medical',
+    label: 'asthma, COPD, other lung disease',
+    noHold: { because: 'pauses wait until a clinician agrees', source: 'P7' },
+  },
+  panic: {
+    kind: 'yes',
+    group: 'medical',
+    label: 'panic or over-breathing before',
+    noHold: { because: 'air hunger can bring panic', source: 'P12' },
+  },
+  recentSurgery: { kind: 'yes', group: 'pressure', label: 'surgery in the last 12 weeks' },
+  hernia: { kind: 'yes', group: 'pressure', label: 'hernia' },
+  eyePressure: {
+    kind: 'yes',
+    group: 'pressure',
+    label: 'glaucoma or retinal problems',
+    noHold: { because: 'a held breath raises eye pressure', source: 'P7' },
+  },
+  reflux: { kind: 'yes', group: 'pressure', label: 'reflux' },
+  osteoporosis: {
+    kind: 'yes',
+    group: 'pressure',
+    label: 'osteoporosis or rib injury',
+    bars: { trait: 'prone', because: 'no pressure on fragile ribs', source: 'P7' },
+  },
+  backPain: {
+    kind: 'choice',
+    group: 'positions',
+    label: 'back pain',
+    asked: 'back pain, worse on',
+    options: [
+      { value: 'bending', label: 'bending' },
+      { value: 'arching', label: 'arching' },
+      { value: 'either', label: 'both' },
+    ],
+    says: (on: string) => `back pain on ${on === 'either' ? 'bending and arching' : on}`,
+  },
+  leaking: { kind: 'yes', group: 'floor', label: 'leaking under effort' },
+  heaviness: { kind: 'yes', group: 'floor', label: 'pelvic heaviness' },
+  urgency: { kind: 'yes', group: 'floor', label: 'urgency' },
+  floorTension: { kind: 'yes', group: 'floor', label: 'pelvic-floor pain or tension' },
+  shoulder: {
+    kind: 'yes',
+    group: 'positions',
+    label: 'shoulder cannot lift or reach',
+    bars: { trait: 'shoulders', because: 'the shoulder cannot carry weight', source: 'P7' },
+  },
+  knees: {
+    kind: 'yes',
+    group: 'positions',
+    label: 'knees cannot kneel',
+    bars: { trait: 'kneeling', because: 'knees cannot kneel', source: 'P7' },
+  },
+  wrists: {
+    kind: 'yes',
+    group: 'positions',
+    label: 'wrists cannot bear weight',
+    bars: { trait: 'wrists', because: 'wrists cannot bear weight', source: 'P7' },
+  },
+  noSupine: {
+    kind: 'yes',
+    group: 'positions',
+    label: 'cannot lie on the back',
+    bars: { trait: 'supine', because: 'cannot lie flat on the back', source: 'P7' },
+  },
+  noProne: {
+    kind: 'yes',
+    group: 'positions',
+    label: 'cannot lie face down',
+    bars: { trait: 'prone', because: 'cannot lie face down', source: 'P7' },
+  },
+} as const satisfies Record<string, FlagEntry>;
+
+export type Flag = keyof typeof FLAG;
+export const FLAGS = Object.keys(FLAG) as Flag[];
+
+/** The table as its entries are declared, for whatever goes over all of them. */
+export const flagEntry = (flag: Flag): FlagEntry => FLAG[flag];

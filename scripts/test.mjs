@@ -22,6 +22,7 @@ step(
   'format',
   () => run(process.execPath, [bin('prettier/bin/prettier.cjs'), '--check', 'src', 'tests', 'scripts']) === 0,
 );
+step('dead code', () => run(process.execPath, [bin('knip/bin/knip.js')]) === 0);
 step('lint', () => run(process.execPath, [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']) === 0);
 
 const reports = join(ROOT, 'data/reports');

@@ -334,4 +334,3 @@ function idMaker(number: number): () => string {
 }
 
 /** How many shipped drills the scenario can draw on; printed when the demo is filled. */
-export const drillCount = LIBRARY.length;

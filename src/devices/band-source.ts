@@ -4,7 +4,7 @@ import { bandBody, type BandSetup } from '@/core/simulate/bands';
 
 export type BandState = 'connecting' | 'live' | 'lost' | 'ended';
 
-export type BandListener = {
+type BandListener = {
   sample: (sample: DeviceSample) => void;
   names: (names: string[]) => void;
   /** A line that could not be read. */

@@ -20,11 +20,11 @@ export function guarded<T>(run: () => T): T | Failure {
   }
 }
 
-export const BUSY =
+const BUSY =
   'Not saved yet: another program holds the database. What you entered is still on the screen and is tried again.';
 
 /** Edits within this time of the last save belong to one sitting and make no separate earlier value. */
-export const SITTING_MS = 10 * 60 * 1000;
+const SITTING_MS = 10 * 60 * 1000;
 
 /** Where a revised record is kept, and how its kind settles what the others do alike. */
 export type Shelf<T> = {

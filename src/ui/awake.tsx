@@ -5,7 +5,7 @@ import { useSyncExternalStore, type ComponentType, type ReactNode } from 'react'
 const never = () => () => undefined;
 
 /** True once the scripts of this part of the page run; what is typed before that would be lost. */
-export const useAwake = (): boolean =>
+const useAwake = (): boolean =>
   useSyncExternalStore(
     never,
     () => true,

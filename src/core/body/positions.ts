@@ -22,8 +22,7 @@ export const POSITIONS = [
 ] as const;
 export type Position = (typeof POSITIONS)[number];
 
-export type PositionTrait =
-  'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'upright' | 'armsForward';
+type PositionTrait = 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'upright' | 'armsForward';
 
 type PositionFacts = {
   label: string;

@@ -11,7 +11,7 @@ export type Staircase = {
 };
 
 /** Half a second at a time (practice P48, common practice, no source). */
-export const STEP_S = 0.5;
+const STEP_S = 0.5;
 const SHORTEST_S = 1;
 const LONGEST_S = 20;
 

@@ -29,7 +29,7 @@ export const breathsOfRound = (breathing: Breathing, dose: Dose): readonly Patte
       : [];
 
 /** Seconds of one round, rests left out. */
-export const roundS = (breathing: Breathing, dose: Dose): number => {
+const roundS = (breathing: Breathing, dose: Dose): number => {
   switch (breathing.kind) {
     case 'free':
       return breathing.freeS;

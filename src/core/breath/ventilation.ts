@@ -10,7 +10,7 @@ export const ALVEOLAR_CONSTANT = (760 * 310) / 273 / 1000;
 export const DEAD_SPACE_ML_PER_KG = 2.2;
 
 /** CO2 output at rest, mL/min (textbook value, from memory). */
-export const RESTING_CO2_ML_PER_MIN = 200;
+const RESTING_CO2_ML_PER_MIN = 200;
 
 /** Half-times of arterial CO2 after a change of ventilation, minutes (Nunn's Applied Respiratory Physiology, from memory). */
 export const HALF_TIME_RISING_MIN = 3;

@@ -24,7 +24,7 @@ export type LookRecord = {
   data: LookData;
   bands: () => readonly SeenBands[];
 };
-export type SequenceRecord = {
+type SequenceRecord = {
   id: string;
   name: string;
   createdAt: string;

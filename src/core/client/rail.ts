@@ -7,7 +7,7 @@ import { openRedFlags } from '../screen/red-flags';
 import { clock, layoutOf } from '../sequence/sequence';
 import type { ClientCase, SeenLook } from './case';
 
-export const STATIONS = ['screen', 'look', 'read', 'write', 'coach', 'follow'] as const;
+const STATIONS = ['screen', 'look', 'read', 'write', 'coach', 'follow'] as const;
 export type Station = (typeof STATIONS)[number];
 export type Rail = { stations: { station: Station; fresh: string }[]; due: Station; goals: string };
 

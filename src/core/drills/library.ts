@@ -17,4 +17,4 @@ export const LIBRARY: readonly Drill[] = z
 
 ship(LIBRARY);
 
-export { drillById, RULES_VERSION } from './shelf';
+export { drillById } from './shelf';

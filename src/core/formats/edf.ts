@@ -15,7 +15,7 @@ const FASTEST_HZ = 20_000;
 const LARGEST = 1e12;
 const MOST_SAMPLES = 120e6;
 
-export type EdfSignal = {
+type EdfSignal = {
   label: string;
   unit: string;
   hz: number;
@@ -35,7 +35,7 @@ export type Edf = {
 
 const ANNOTATIONS = 'EDF Annotations';
 /** Notes that Kokyu writes for other readers and does not take back. */
-export const OWN_NOTE = 'Kokyu: ';
+const OWN_NOTE = 'Kokyu: ';
 const GAP_NOTE = `${OWN_NOTE}no data`;
 const END_NOTE = 'Recording ends';
 const DIGITAL = [-32767, 32767] as const;

@@ -11,7 +11,7 @@ const FORMULAS = {
   "O'Connor": (kg: number, reps: number) => kg * (1 + 0.025 * reps),
   Wathan: (kg: number, reps: number) => (100 * kg) / (48.8 + 53.8 * Math.exp(-0.075 * reps)),
 } as const;
-export type RepMaxFormula = keyof typeof FORMULAS;
+type RepMaxFormula = keyof typeof FORMULAS;
 
 /** From here some of the formulas break down (Brzycki and Lander divide by nothing at 37). */
 export const MOST_REPS = 30;

@@ -4,7 +4,7 @@ import type { RingPosition } from './places.schema';
 export type { RingPosition };
 
 /** The alignments of the position sweep (practice P19). */
-export const ALIGNMENTS = ['slouched', 'between', 'arched'] as const;
+const ALIGNMENTS = ['slouched', 'between', 'arched'] as const;
 
 export type Alignment = (typeof ALIGNMENTS)[number];
 

@@ -54,7 +54,7 @@ export const SYMPTOM_CUTOFFS = {
   later: { from: 20, source: 'van Dixhoorn & Folgering 2015, ERJ Open Res 1:00001: over 19 (cited)' },
 } as const;
 
-export type SymptomCutoff = keyof typeof SYMPTOM_CUTOFFS;
+type SymptomCutoff = keyof typeof SYMPTOM_CUTOFFS;
 
 export type SymptomScore = {
   total: number;

@@ -4,7 +4,7 @@ import { mean, standardDeviation } from '../base/statistics';
 /** Which turn a tap marks: the breath begins to come in, or begins to go out. */
 export type Turn = 'inhale' | 'exhale';
 
-export type TappedBreath = { startS: number; inhaleS: number; exhaleS: number };
+type TappedBreath = { startS: number; inhaleS: number; exhaleS: number };
 
 export type Timing = {
   breaths: TappedBreath[];

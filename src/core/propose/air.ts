@@ -20,7 +20,7 @@ import { drillOf, layoutOf, nameOf, type Block, type Sequence } from '../sequenc
 export const TAKEN = ['small', 'asInQuiet', 'large'] as const;
 export type Taken = (typeof TAKEN)[number];
 /** How the breaths are taken, as flow of the inhale over that of quiet breathing. Our choice: small is how they are coached. */
-export const TAKEN_FLOW: Record<Taken, number> = { small: 0.8, asInQuiet: 1, large: 1.25 };
+const TAKEN_FLOW: Record<Taken, number> = { small: 0.8, asInQuiet: 1, large: 1.25 };
 
 export type AirInput = {
   taken: Taken;
@@ -35,7 +35,7 @@ export type AirInput = {
 /** mmHg. Where nothing moves it the arterial level is 40; under 35 counts as low, under 30 signs are common (textbook values, from memory). */
 export const REST_CO2 = 40;
 export const LOW_CO2 = 35;
-export const VERY_LOW_CO2 = 30;
+const VERY_LOW_CO2 = 30;
 /** Clients with a history of panic or overbreathing are warned earlier. Our choice. */
 const LOW_CO2_PANIC = 37;
 
@@ -48,8 +48,8 @@ const MOST_OF_IVC = 0.7;
 /** CO2 made, in multiples of rest, by what the body does. Our choice after the energy cost of easy exercise. */
 const MADE: Partial<Record<Stage, number>> = { move: 1.3, upright: 1.4, load: 2 };
 
-export type AirPoint = { atS: number; co2: number };
-export type AirSpan = { fromS: number; toS: number; level: 'low' | 'veryLow'; blockIds: string[] };
+type AirPoint = { atS: number; co2: number };
+type AirSpan = { fromS: number; toS: number; level: 'low' | 'veryLow'; blockIds: string[] };
 
 export type Air = {
   assumed: boolean;

@@ -6,7 +6,7 @@ import { RELOOK_LEAST_S } from './fill-time';
 import { choicesOf, firstOf, planOf, type ProposalInput } from './choices';
 
 /** Something the instructor asked for, which can be given up. Safety and props are facts, not wishes. */
-export type Wish =
+type Wish =
   | { kind: 'locked'; drillId: string; name: string }
   | { kind: 'unwanted'; drillId: string; name: string }
   | { kind: 'minutes'; minutes: number };

@@ -22,7 +22,6 @@ import {
 import { clock, type LeftOut, type Sequence } from '../sequence/sequence';
 
 export type { ProposalInput } from './choices';
-export { RELOOK_LEAST_S } from './fill-time';
 
 /** Nodes that the solver looks at unless asked for more; a proposal then takes well under a second. */
 const NODES = 4000;

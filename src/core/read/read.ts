@@ -52,7 +52,7 @@ export type ReadOptions = {
   thresholds?: Thresholds;
 };
 
-export const DEFAULT_CONTROL: Control = 'drawIn';
+const DEFAULT_CONTROL: Control = 'drawIn';
 
 /** Reads a look: readings with their evidence, the school they were read by, and the needs that follow. */
 export function readLook(

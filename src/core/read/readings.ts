@@ -19,7 +19,7 @@ export type Conflict = {
   /** False when both are of one grade, so that both count. */ settled: boolean;
 };
 
-export type NextLook = { measure: string; test: TestId };
+type NextLook = { measure: string; test: TestId };
 
 export type Reading = {
   name: ReadingName;

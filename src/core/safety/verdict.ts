@@ -11,7 +11,7 @@ import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES } from './rules';
 export type Status = 'allowed' | 'changed' | 'barred';
 
 /** Why something is changed or barred. `kind` tells a safety rule from a prop that is not there; `how`, what is done about it. */
-export type Reason = {
+type Reason = {
   kind: 'safety' | 'prop';
   text: string;
   source: string;

@@ -9,7 +9,7 @@ import { applyEdit, type Edit } from './edit';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
 
 /** One key mends it: what is done, in words, and the edits that do it. */
-export type Fix = { says: string; edits: readonly Edit[] };
+type Fix = { says: string; edits: readonly Edit[] };
 
 /** What is wrong with a sequence for this client. `stop` forbids coaching it; `care` is the instructor's choice. */
 export type Problem = {

@@ -34,11 +34,7 @@ export type BlockClient = ToneClient & {
 };
 
 /** The dose and breathing of a drill at an amount. Free breathing counts seconds, everything else breaths. */
-export function doseAt(
-  drill: Drill,
-  breathing: Breathing,
-  amount: Amount,
-): { dose: Dose; breathing: Breathing } {
+function doseAt(drill: Drill, breathing: Breathing, amount: Amount): { dose: Dose; breathing: Breathing } {
   const [least, most] = drill.range;
   if (breathing.kind === 'free') {
     const freeS = amount === 'least' ? least : amount === 'most' ? most : breathing.freeS;

@@ -4,7 +4,7 @@ import type { Drill } from '../drills/drill.schema';
 import { drillById } from '../drills/shelf';
 import type { Block, Sequence, Relook, LeftOut } from './sequence.schema';
 
-export type { Block, Relook, LeftOut, Sequence };
+export type { Block, LeftOut, Sequence };
 
 export const MOST_BLOCKS = 100;
 

@@ -7,7 +7,7 @@ import { BAND_PLACES, onRibs, type BandPlace } from './places';
 import { isWrong, judge, type Quality } from './quality';
 import { samplesOf, stretchesOf, type BandRecord, type Span } from './record';
 
-export type BandBreath = FoundBreath & {
+type BandBreath = FoundBreath & {
   /** Depth over the median depth. */
   relativeDepth: number;
   /** Ti/Ttot, 0–1. */
@@ -63,9 +63,9 @@ export type BandAnalysis = Timed & {
 export type AnalyseOptions = { calibration?: readonly Calibration[]; cutoffHz?: number; prominence?: number };
 
 /** A rest of this length is named as an apnoea; the usual scoring length of 10 s (from memory). Not a diagnosis. */
-export const APNOEA_S = 10;
+const APNOEA_S = 10;
 /** A breath of this many median depths is a sigh. Our choice; papers use 1.5 to 2.5. */
-export const SIGH_DEPTHS = 1.8;
+const SIGH_DEPTHS = 1.8;
 /** The belly counts as going against the ribs when its rise is opposite and at least this share of theirs. Our choice. */
 const AGAINST_SHARE = 0.15;
 

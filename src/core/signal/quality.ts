@@ -13,7 +13,7 @@ export const FAULT_LABEL: Record<Fault, string> = {
   lost: 'connection lost',
 };
 
-export type WrongSpan = Span & { why: Fault; channel: number };
+type WrongSpan = Span & { why: Fault; channel: number };
 
 export type Quality = {
   /** 0–1: how much of the record can be trusted, less the noise in it. */

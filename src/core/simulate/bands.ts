@@ -4,7 +4,7 @@ import type { BandRecord, Span } from '../signal/record';
 import { normal, seeded } from './random';
 import type { BandSetup, Way, BandEvent } from './bands.schema';
 
-export type { Way, BandEvent, BandSetup };
+export type { Way, BandSetup };
 
 /** Ways of breathing that bands can show (practice P34), and the two that schools wish for (P31). */
 export const WAYS = [
@@ -108,7 +108,7 @@ const POSTURE_GAIN: Record<(typeof POSTURES)[number], { ribs: number; belly: num
 
 const STOP_S = 6;
 
-export type TrueBreath = { startS: number; turnS: number; exhaleEndS: number; endS: number; scale: number };
+type TrueBreath = { startS: number; turnS: number; exhaleEndS: number; endS: number; scale: number };
 
 type Breath = TrueBreath & { level: number };
 

@@ -31,7 +31,7 @@ const BELOW_LOUDEST_DB = 28;
 const SHORTEST_S = 0.6;
 const GAP_S = 0.35;
 /** Quieter than this is taken for no sound at all, dB. Our choice. */
-export const NOTHING_HEARD_DB = -66;
+const NOTHING_HEARD_DB = -66;
 /** Share of the exhale that evenness is judged on. */
 const MIDDLE = 0.8;
 /** dB from which an exhale is no longer even: its change from end to end, and its spread. Our choice. */

@@ -6,7 +6,7 @@ import type { Tone } from './tone';
 export type ToneClient = { readings?: readonly ReadingName[]; control?: Control };
 
 /** Tone kept under this where the breath stops with it, or the floor is pressed on from above. Our choice: the low level of the draw-in school. */
-export const GENTLE_PCT = 15;
+const GENTLE_PCT = 15;
 
 /**
  * The tone of a drill for a client, and why it was changed (practice P10, P32, P49–P52): a floor that holds learns to

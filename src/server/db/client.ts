@@ -95,7 +95,7 @@ const trouble = (kind: DbTrouble['kind'], path: string, why: string, help: strin
   trouble: { kind, path, why, help },
 });
 
-export const DEFAULT_DB_PATH = join(process.cwd(), 'data/kokyu.db');
+const DEFAULT_DB_PATH = join(process.cwd(), 'data/kokyu.db');
 
 const shared = globalThis as { kokyuDb?: Extract<OpenedDb, { ok: true }> };
 
@@ -129,7 +129,7 @@ export function db(): Db {
   return opened.db;
 }
 
-export class DbUnavailable extends Error {
+class DbUnavailable extends Error {
   constructor(readonly trouble: DbTrouble) {
     super(`The database ${trouble.path} cannot be used: ${trouble.why}. ${trouble.help}`);
   }

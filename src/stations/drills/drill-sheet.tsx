@@ -15,7 +15,7 @@ import { Figure } from '@/pictures/figure';
 import { Press } from '@/ui/press';
 
 /** A drill's breath in words. */
-export const breathOf = ({ breathing }: Pick<Drill, 'breathing'>): string =>
+const breathOf = ({ breathing }: Pick<Drill, 'breathing'>): string =>
   breathing.kind === 'paced'
     ? describePattern(breathing.pattern) +
       (breathing.last ? `, the last breath ${printPattern(breathing.last)}` : '')

@@ -9,7 +9,7 @@ import { sendAside, sendSave } from './send';
 import { useLeaving } from './use-leaving';
 import { useTakeUp } from './use-take-up';
 
-export type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
+type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 
 type Options<T> = {
   kind: RevisedKind;

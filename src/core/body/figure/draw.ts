@@ -7,7 +7,7 @@ import { trunkSections, type ShapeTone, type Solid } from './solids';
 import { SEGMENT, skeletonOf, type Limb, type Skeleton } from './skeleton';
 import { add, hull, lerp, project, scale, type Camera, type Vec2, type Vec3 } from './vector';
 
-export type Shape = { tone: ShapeTone; d: string };
+type Shape = { tone: ShapeTone; d: string };
 export type Drawing = {
   shapes: Shape[];
   /** x, y, width, height; one unit is one percent of the figure's standing height. */
@@ -32,7 +32,7 @@ export function drawFigure(
   return drawPose(aligned(poseOf(position, figure), alignment), view, props);
 }
 
-export function drawPose(pose: Pose, view: FigureView, props: readonly Prop[] = []): Drawing {
+function drawPose(pose: Pose, view: FigureView, props: readonly Prop[] = []): Drawing {
   const camera = view === 'side' ? (pose.side ?? SIDE_CAMERA) : pose.front;
   const skeleton = skeletonOf(pose);
   const solids = bodySolids(skeleton);
@@ -191,7 +191,7 @@ const polygon = (points: readonly Vec2[]): string =>
   `M${points.map((p) => `${n(p[0])},${n(p[1])}`).join('L')}Z`;
 
 /** Closed Catmull-Rom curve through the points, as cubic Béziers. */
-export function smooth(points: readonly Vec2[]): string {
+function smooth(points: readonly Vec2[]): string {
   const at = (i: number) => points[(i + points.length) % points.length]!;
   const start = at(0);
   let d = `M${n(start[0])},${n(start[1])}`;

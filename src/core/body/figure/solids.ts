@@ -5,7 +5,7 @@ import { add, lerp, scale, type Vec3 } from './vector';
 export type ShapeTone = 'body' | 'far' | 'hair' | 'thing' | 'band';
 
 /** A ball of radius `r`; solids are the convex hulls of several. */
-export type Ball = { at: Vec3; r: number };
+type Ball = { at: Vec3; r: number };
 export type Solid = { tone: ShapeTone; balls: readonly Ball[] };
 
 /** Half width, depth to the front and to the back along the spine, in percent of height. Our drawing. */
@@ -27,7 +27,7 @@ export function trunkSections(s: Skeleton): Section[] {
   return TRUNK_FORM.map((form) => sectionAt(s, form));
 }
 
-export function sectionAt(s: Skeleton, form: { t: number; w: number; f: number; b: number }): Section {
+function sectionAt(s: Skeleton, form: { t: number; w: number; f: number; b: number }): Section {
   const { t } = form;
   const centre =
     t < 0

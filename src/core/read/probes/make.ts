@@ -18,7 +18,7 @@ import { sourceOf, type ThresholdName } from '../thresholds';
 
 const RINGS = 'rib rings in hook-lying';
 const BANDS = 'a band record, ribs and belly';
-export const CP = 'common practice';
+const CP = 'common practice';
 export const signed = (excess: number, span: number) => clamp(excess / span, -1, 1);
 export const pct = (v: number) => `${Math.round(v * 100)} %`;
 export const placeOf = (b: SeenBands) => RING_POSITION[b.position].label;

@@ -15,7 +15,7 @@ const floors = [
   { from: 'pictures', allow: ['pictures', ...core] },
   { from: 'ui', allow: ['ui', ...core] },
   { from: 'devices', allow: ['devices', ...core] },
-  { from: 'workers', allow: ['workers', ...core] },
+  { from: 'workers', allow: ['workers', 'pictures', ...core] },
   { from: 'server', allow: ['server', ...core] },
   { from: 'demo', allow: ['demo', ...core, 'server'] },
   { from: 'cli', allow: ['cli', ...core] },

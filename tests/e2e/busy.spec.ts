@@ -53,7 +53,7 @@ test('streams are limited in number, and one that ends makes room', async ({ pag
     expect((await page.request.post('/bands', { data: wrong })).status()).toBe(400);
 });
 
-test('many sheets at once come one after another, and others are answered in between', async ({ page }) => {
+test('many sheets at once come one after another, and nobody else waits for them', async ({ page }) => {
   const file = await demoClient(page, 'Wen L.');
   await page.goto(`${file}/write`);
   const href = await page.getByRole('link', { name: /min/ }).first().getAttribute('href');
@@ -63,7 +63,8 @@ test('many sheets at once come one after another, and others are answered in bet
   const made = await Promise.all(sheets);
   expect(made.map((r) => r.status())).toEqual(made.map(() => 200));
   for (const sheet of made) expect((await sheet.body()).subarray(0, 5).toString()).toBe('%PDF-');
-  expect(waited).toBeLessThan(3000);
+  // They are made in a thread of their own: nobody waits for them, whatever else this machine does.
+  expect(waited).toBeLessThan(1500);
 });
 
 test('a database that another program holds is said to be busy, and what was typed is saved when it is free', async ({

@@ -1,0 +1,59 @@
+import { Worker } from 'node:worker_threads';
+import { fail, ok, type Result } from '@/core/base/result';
+import type { Sheet } from '@/core/sequence/sheet';
+
+/** What `workers/pdf.worker` takes and gives. */
+type Made = { job: number; pdf?: Uint8Array; why?: string };
+
+/** So many sheets wait to be made; they are made one after another in a thread, and nobody else waits for them. */
+const MOST_WAITING = 12;
+/** A thread that made nothing for this long goes, ms. */
+const IDLE_MS = 60_000;
+
+type Settle = (made: Result<Uint8Array>) => void;
+let thread: Worker | null = null;
+let idle: NodeJS.Timeout | null = null;
+let jobs = 0;
+const waiting = new Map<number, Settle>();
+
+/** A sheet as a PDF; null when too many wait. */
+export function makePdf(sheet: Sheet, large: boolean): Promise<Result<Uint8Array>> | null {
+  if (waiting.size >= MOST_WAITING) return null;
+  return new Promise((settle) => {
+    const job = ++jobs;
+    waiting.set(job, settle);
+    if (idle) clearTimeout(idle);
+    thread ??= start();
+    thread.ref();
+    thread.postMessage({ job, sheet, large });
+  });
+}
+
+function start(): Worker {
+  const made = new Worker(new URL('../workers/pdf.worker.tsx', import.meta.url));
+  made.on('message', ({ job, pdf, why }: Made) =>
+    finish(job, pdf ? ok(pdf) : fail(why ?? 'it was not made')),
+  );
+  made.on('error', (error) => ended(made, error.message));
+  made.on('exit', () => ended(made, 'the thread that makes sheets ended'));
+  return made;
+}
+
+function finish(job: number, made: Result<Uint8Array>): void {
+  waiting.get(job)?.(made);
+  waiting.delete(job);
+  if (waiting.size > 0) return;
+  // An idle thread holds nobody up who wants to end.
+  thread?.unref();
+  idle = setTimeout(() => void thread?.terminate(), IDLE_MS);
+  idle.unref();
+}
+
+function ended(which: Worker, why: string): void {
+  if (thread !== which) return;
+  thread = null;
+  for (const [job, settle] of [...waiting]) {
+    waiting.delete(job);
+    settle(fail(why));
+  }
+}

@@ -2,6 +2,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { readers } from './bench-readers.mjs';
 import { ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
 
 // npm run bench: prints figures beside a reference of the same run; it asserts nothing.
@@ -112,25 +113,7 @@ async function pages() {
   );
   const base = `http://127.0.0.1:${port}`;
   try {
-    const times = async (path) => {
-      const all = [];
-      for (let i = 0; i < 12; i++) {
-        const start = performance.now();
-        await (await fetch(base + path)).text();
-        all.push(performance.now() - start);
-      }
-      return all.slice(2).sort((a, b) => a - b)[5];
-    };
-    const drills = await times('/drills');
-    for (const [name, path] of [
-      ['client list, page 1', '/'],
-      ['client list, page 40', '/?page=39'],
-    ]) {
-      const ms = await times(path);
-      console.log(
-        `  ${name.padEnd(43)}${ms.toFixed(1).padStart(8)} ms on the server (${(ms / drills).toFixed(2)} × the drills page, which asks the database for nothing; aim: under 100)`,
-      );
-    }
+    await readers(base);
     const browser = await playwright.chromium.launch({
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: ['--headless', '--no-sandbox', '--disable-gpu'],

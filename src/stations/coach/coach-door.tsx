@@ -4,28 +4,30 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
+import type { RunSummary } from '@/core/run/summary';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Staves } from '@/pictures/staves';
 import { Button, buttonClass } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
-import { RunList, type RunItem } from './run-list';
+import { RunList } from './run-list';
 
 type Props = {
   clientId: string;
-  runs: RunItem[];
-  sequences: { id: string; name: string; data: Sequence }[];
+  runs: readonly RunSummary[];
+  latest: { id: string; name: string; data: Sequence } | null;
+  /** The other sequences that could be started. */
+  others: readonly { id: string; name: string }[];
   /** Why nothing may be coached; null where it may. */
   bar: string | null;
   startRun: (sequenceId: string) => Promise<Result<{ id: string }>>;
 };
 
 /** The way into a run: go on with an open one, or start a sequence. Closed while a red flag is open. */
-export function CoachDoor({ clientId, runs, sequences, bar, startRun }: Props) {
+export function CoachDoor({ clientId, runs, latest, others, bar, startRun }: Props) {
   const router = useRouter();
   const [error, setError] = useState<string | null>(null);
   const open = runs.find((r) => !r.endedAt);
-  const latest = sequences[0];
   const start = async (id: string) => {
     const run = await startRun(id);
     if (run.ok) router.push(`/clients/${clientId}/coach/${run.value.id}`);
@@ -47,8 +49,8 @@ export function CoachDoor({ clientId, runs, sequences, bar, startRun }: Props) {
       {open && (
         <div className="flex items-center gap-6 border-b border-rule pb-4">
           <p className="grow text-lead">
-            A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.state.index + 1}{' '}
-            of {open.sequence.blocks.length}, {clock(open.state.blockS)} into it.
+            A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.index + 1} of{' '}
+            {open.blocks}, {clock(open.blockS)} into it.
           </p>
           <Link className={buttonClass('main', true)} href={`/clients/${clientId}/coach/${open.id}`}>
             Go on with it
@@ -81,10 +83,10 @@ export function CoachDoor({ clientId, runs, sequences, bar, startRun }: Props) {
               scale={1112 / Math.max(latest.data.minutes * 60, layoutOf(latest.data).totalS)}
             />
           </div>
-          {sequences.length > 1 && (
+          {others.length > 0 && (
             <p className="flex flex-wrap gap-3 text-small">
               Or start:
-              {sequences.slice(1, 6).map((s) => (
+              {others.map((s) => (
                 <Press look="text" key={s.id} onClick={() => void start(s.id)}>
                   {s.name}
                 </Press>

@@ -1,20 +1,10 @@
 import { format } from 'date-fns';
 import Link from 'next/link';
-import { mean } from '@/core/base/statistics';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
-import type { RunState } from '@/core/run/run';
-import type { Sequence } from '@/core/sequence/sequence';
-
-export type RunItem = {
-  id: string;
-  startedAt: string;
-  endedAt: string | null;
-  sequence: Sequence;
-  state: RunState;
-};
+import type { RunSummary } from '@/core/run/summary';
 
 /** Runs, newest first: how far, how well, how they ended. */
-export function RunList({ clientId, runs }: { clientId: string; runs: readonly RunItem[] }) {
+export function RunList({ clientId, runs }: { clientId: string; runs: readonly RunSummary[] }) {
   return (
     <section aria-labelledby="runs">
       <h2 id="runs" className="text-lead">
@@ -30,32 +20,29 @@ export function RunList({ clientId, runs }: { clientId: string; runs: readonly R
           </tr>
         </thead>
         <tbody>
-          {runs.map((r) => {
-            const rated = r.state.results.flatMap((x) => (x.quality === null ? [] : [x.quality]));
-            return (
-              <tr key={r.id} className="border-t border-rule">
-                <td className="py-1.5">
-                  <Link
-                    className="underline decoration-rule underline-offset-4 hover:decoration-ink"
-                    href={`/clients/${clientId}/coach/${r.id}`}
-                  >
-                    {format(new Date(r.startedAt), 'd MMM yyyy, HH:mm')}
-                  </Link>
-                </td>
-                <td>
-                  {r.state.results.filter((x) => x.outcome === 'done').length} of {r.sequence.blocks.length}
-                </td>
-                <td>{rated.length > 0 ? mean(rated).toFixed(1) : '–'}</td>
-                <td>
-                  {r.state.stopSign
-                    ? `stopped: ${STOP_SIGN_LABEL[r.state.stopSign]}`
-                    : r.endedAt
-                      ? 'to the end'
-                      : 'not finished'}
-                </td>
-              </tr>
-            );
-          })}
+          {runs.map((r) => (
+            <tr key={r.id} className="border-t border-rule">
+              <td className="py-1.5">
+                <Link
+                  className="underline decoration-rule underline-offset-4 hover:decoration-ink"
+                  href={`/clients/${clientId}/coach/${r.id}`}
+                >
+                  {format(new Date(r.startedAt), 'd MMM yyyy, HH:mm')}
+                </Link>
+              </td>
+              <td>
+                {r.done} of {r.blocks}
+              </td>
+              <td>{r.quality?.toFixed(1) ?? '–'}</td>
+              <td>
+                {r.stopSign
+                  ? `stopped: ${STOP_SIGN_LABEL[r.stopSign]}`
+                  : r.endedAt
+                    ? 'to the end'
+                    : 'not finished'}
+              </td>
+            </tr>
+          ))}
         </tbody>
       </table>
     </section>

@@ -7,12 +7,13 @@ import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
 import type { Outcome } from '@/core/follow/judged';
 import { changeOf } from '@/core/follow/compare';
+import type { RunSummary } from '@/core/run/summary';
 import type { Series } from '@/core/follow/measures';
 import type { LookData } from '@/core/look/look';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';
 import { OutcomeList } from './outcome-list';
-import { RunList, type RunItem } from '../coach/run-list';
+import { RunList } from '../coach/run-list';
 
 const Trend = dynamic(() => import('./trend').then((m) => m.Trend), {
   ssr: false,
@@ -33,7 +34,7 @@ export function FollowStation({
   /** Oldest first. */
   visits: Visit[];
   series: Series[];
-  runs: RunItem[];
+  runs: readonly RunSummary[];
   outcomes: Outcome[];
 }) {
   if (visits.length === 0) {

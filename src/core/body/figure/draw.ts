@@ -29,8 +29,18 @@ export function drawFigure(
   alignment: 'slouched' | 'between' | 'arched' = 'between',
   figure?: FigureName,
 ): Drawing {
-  return drawPose(aligned(poseOf(position, figure), alignment), view, props);
+  const key = [position, view, alignment, figure ?? '', ...props.toSorted()].join(' ');
+  const known = drawn.get(key);
+  if (known) return known;
+  const made = drawPose(aligned(poseOf(position, figure), alignment), view, props);
+  if (drawn.size >= MOST_KEPT) drawn.clear();
+  drawn.set(key, made);
+  return made;
 }
+
+/** A drawing depends on nothing but what is asked for, and a page asks for the same ones again and again. */
+const drawn = new Map<string, Drawing>();
+const MOST_KEPT = 800;
 
 function drawPose(pose: Pose, view: FigureView, props: readonly Prop[] = []): Drawing {
   const camera = view === 'side' ? (pose.side ?? SIDE_CAMERA) : pose.front;

@@ -1,33 +1,26 @@
 import { notFound } from 'next/navigation';
+import { summaryOf } from '@/core/run/summary';
 import { caseFor } from '@/server/case';
-import { sequencesOf } from '@/server/sequences';
 import { barOf } from '@/core/run/may-run';
 import { scopeOfRequest } from '@/server/scope';
 import { CoachDoor } from '@/stations/coach/coach-door';
 import { startRun } from './actions';
+
+/** So many sequences besides the latest are offered. */
+const OFFERED = 5;
 
 export default async function CoachPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();
   const known = caseFor(scope, id);
   if (!known) notFound();
-  const runs = known.runs.map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
-    id: runId,
-    startedAt,
-    endedAt,
-    sequence,
-    state,
-  }));
-  const sequences = sequencesOf(scope, id).map(({ id: sequenceId, name, data }) => ({
-    id: sequenceId,
-    name,
-    data,
-  }));
+  const [latest, ...others] = known.sequences;
   return (
     <CoachDoor
       clientId={id}
-      runs={runs}
-      sequences={sequences}
+      runs={known.runs.map(summaryOf)}
+      latest={latest ? { id: latest.id, name: latest.name, data: latest.data } : null}
+      others={others.slice(0, OFFERED).map(({ id: other, name }) => ({ id: other, name }))}
       bar={barOf(known.screen.data)}
       startRun={startRun}
     />

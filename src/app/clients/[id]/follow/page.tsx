@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { outcomesOf } from '@/core/follow/judged';
 import { seriesOf } from '@/core/follow/measures';
+import { summaryOf } from '@/core/run/summary';
 import { caseFor } from '@/server/case';
 import { scopeOfRequest } from '@/server/scope';
 import { FollowStation } from '@/stations/follow/follow-station';
@@ -13,12 +14,13 @@ export default async function FollowPage({ params }: { params: Promise<{ id: str
   const series = seriesOf(looks.map((l) => ({ at: l.at, data: l.data, quiet: l.quiet() })));
   const visits = looks.map(({ id: lookId, at, data }) => ({ id: lookId, at, rings: data.rings }));
   const outcomes = outcomesOf(looks.map((l) => ({ at: l.at, result: l.readings() })));
-  const runs = known.runs.map(({ id: runId, startedAt, endedAt, sequence, state }) => ({
-    id: runId,
-    startedAt,
-    endedAt,
-    sequence,
-    state,
-  }));
-  return <FollowStation clientId={id} visits={visits} series={series} runs={runs} outcomes={outcomes} />;
+  return (
+    <FollowStation
+      clientId={id}
+      visits={visits}
+      series={series}
+      runs={known.runs.map(summaryOf)}
+      outcomes={outcomes}
+    />
+  );
 }

@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react';
-import { drawFigure, type FigureView } from '@/core/body/figure/draw';
+import { drawFigure, type Drawing, type FigureView } from '@/core/body/figure/draw';
 import type { ShapeTone } from '@/core/body/figure/solids';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
 import type { Alignment } from '@/core/look/places';
@@ -55,27 +55,27 @@ export const Figure = memo(function Figure({
       role="img"
       aria-label={label}
       preserveAspectRatio="xMidYMax meet"
-    >
-      {view === 'side' && (
-        <line
-          x1={x}
-          x2={x + w}
-          y1={drawing.groundY}
-          y2={drawing.groundY}
-          stroke="var(--rule)"
-          strokeWidth={0.7}
-        />
-      )}
-      {drawing.shapes.map((shape, i) => (
-        <path
-          key={i}
-          d={shape.d}
-          fill={FILL[shape.tone]}
-          stroke="var(--figure-edge)"
-          strokeWidth={shape.tone === 'thing' ? 0 : 0.55}
-          strokeLinejoin="round"
-        />
-      ))}
-    </svg>
+      dangerouslySetInnerHTML={{ __html: markupOf(drawing, view) }}
+    />
   );
 });
+
+/** The inside of a figure as text. A page shows sixty of them, and a node for every path is most of what it costs. */
+const written = new WeakMap<Drawing, string>();
+
+function markupOf(drawing: Drawing, view: FigureView): string {
+  const known = written.get(drawing);
+  if (known !== undefined) return known;
+  const [x, , w] = drawing.viewBox;
+  const ground =
+    view === 'side'
+      ? `<line x1="${x}" x2="${x + w}" y1="${drawing.groundY}" y2="${drawing.groundY}" stroke="var(--rule)" stroke-width="0.7"/>`
+      : '';
+  const shapes = drawing.shapes.map(
+    ({ d, tone }) =>
+      `<path d="${d}" fill="${FILL[tone]}" stroke="var(--figure-edge)" stroke-width="${tone === 'thing' ? 0 : 0.55}" stroke-linejoin="round"/>`,
+  );
+  const made = ground + shapes.join('');
+  written.set(drawing, made);
+  return made;
+}

@@ -32,3 +32,10 @@ export function awake<P extends object>(Part: ComponentType<P>): ComponentType<P
     );
   };
 }
+
+/** So many lines of a long list stand in the page as it comes; more than are seen without scrolling. */
+const AT_FIRST = 24;
+
+/** The lines of a long list that scrolls: those that are seen at first, and all of them once the scripts run. */
+export const useWholeLater = <T,>(lines: readonly T[]): readonly T[] =>
+  useAwake() ? lines : lines.slice(0, AT_FIRST);

@@ -4,6 +4,10 @@ import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
 
+/** While a dialog is open its library adds a style element; the policy of the page lets in what bears the page's nonce. */
+const withNonce = globalThis as { __webpack_nonce__?: string };
+withNonce.__webpack_nonce__ ??= document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce;
+
 export type DialogProps = {
   open: boolean;
   onOpenChange: (open: boolean) => void;

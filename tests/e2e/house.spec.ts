@@ -79,6 +79,32 @@ test('a script from outside is refused by the policy', async ({ page }) => {
   expect(await refused).toBe('connect-src');
 });
 
+test('a style element without the nonce of the page does nothing; a dialog’s own is let in', async ({
+  page,
+}) => {
+  const violations: string[] = [];
+  await page.exposeFunction('violated', (what: string) => violations.push(what));
+  await page.addInitScript(() => {
+    document.addEventListener('securitypolicyviolation', (e) =>
+      (window as unknown as { violated: (what: string) => void }).violated(e.violatedDirective),
+    );
+  });
+  await page.goto('/');
+  await page.getByRole('button', { name: /Keys/ }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  // The page behind an open dialog does not scroll: that is what its style does.
+  expect(await page.evaluate(() => getComputedStyle(document.body).overflow)).toBe('hidden');
+  expect(violations).toEqual([]);
+  const colour = await page.evaluate(() => {
+    const style = document.createElement('style');
+    style.textContent = 'body { color: rgb(1, 2, 3) !important }';
+    document.head.append(style);
+    return getComputedStyle(document.body).color;
+  });
+  expect(colour).not.toBe('rgb(1, 2, 3)');
+  await expect.poll(() => violations).toEqual(['style-src-elem']);
+});
+
 test('every key has its line in the help, and none fires in a text field', async ({ page }) => {
   const file = await demoClient(page, 'Odile K.');
   await page.goto(`${file}/write`);

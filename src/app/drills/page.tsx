@@ -1,4 +1,4 @@
-import { LIBRARY } from '@/core/drills/library';
+import { SHIPPED_JSON } from '@/core/drills/library';
 import { ShippedDrills } from '@/ui/shipped-drills';
 import { ownLibrary } from '@/server/drills';
 import { scopeOfRequest } from '@/server/scope';
@@ -8,7 +8,7 @@ import { bringBackDrill, bringInLibrary, retireDrill, storeDrill } from './actio
 export default async function DrillsPage() {
   const scope = await scopeOfRequest();
   return (
-    <ShippedDrills drills={LIBRARY}>
+    <ShippedDrills json={SHIPPED_JSON}>
       <DrillList
         library={ownLibrary(scope)}
         actions={{ storeDrill, retireDrill, bringBackDrill, bringInLibrary }}

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { LIBRARY } from '@/core/drills/library';
+import { SHIPPED_JSON } from '@/core/drills/library';
 import { ShippedDrills } from '@/ui/shipped-drills';
 import { Gallery } from './gallery';
 
@@ -8,7 +8,7 @@ export const metadata: Metadata = { title: 'Kokyu: every picture', robots: { ind
 /** Every picture in every state, on made-up data; for whoever changes one, and for the tests. Linked from nowhere. */
 export default function PicturesPage() {
   return (
-    <ShippedDrills drills={LIBRARY}>
+    <ShippedDrills json={SHIPPED_JSON}>
       <Gallery />
     </ShippedDrills>
   );

@@ -9,9 +9,6 @@ export const ALVEOLAR_CONSTANT = (760 * 310) / 273 / 1000;
 /** Dead space in mL per kg of predicted body weight (cited from memory: about 2.2 mL/kg). */
 export const DEAD_SPACE_ML_PER_KG = 2.2;
 
-/** CO2 output at rest, mL/min (textbook value, from memory). */
-const RESTING_CO2_ML_PER_MIN = 200;
-
 /** Half-times of arterial CO2 after a change of ventilation, minutes (Nunn's Applied Respiratory Physiology, from memory). */
 export const HALF_TIME_RISING_MIN = 3;
 export const HALF_TIME_FALLING_MIN = 16;

@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { dayOf } from '../base/dates';
 import { changeOf } from '../follow/compare';
 import { inCommon, MEASURES } from '../follow/measures';
 import { namedReadings } from '../read/readings';
@@ -61,8 +61,8 @@ const FRESH: Record<Station, (known: ClientCase, now: Date) => string> = {
 };
 
 function day(at: string, now: Date): string {
-  const d = new Date(at);
-  return format(d, 'yyyy-MM-dd') === format(now, 'yyyy-MM-dd') ? 'today' : format(d, 'd MMM yyyy');
+  const on = dayOf(at);
+  return on === dayOf(now) ? 'today' : on;
 }
 
 const HOLD = MEASURES.find((m) => m.id === 'hold')!;

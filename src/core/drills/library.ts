@@ -18,3 +18,6 @@ export const LIBRARY: readonly Drill[] = z
 ship(LIBRARY);
 
 export { drillById } from './shelf';
+
+/** The same as one text, for pages. */
+export const SHIPPED_JSON = JSON.stringify(LIBRARY);

@@ -14,6 +14,15 @@ export function ship(drills: readonly Drill[]): void {
   byId = new Map(drills.map((drill) => [drill.id, drill]));
 }
 
+let lastText = '';
+
+/** The same from the text that came with a page; the same text again is not read again. */
+export function shipText(json: string): void {
+  if (json === lastText) return;
+  ship(JSON.parse(json) as readonly Drill[]);
+  lastText = json;
+}
+
 /** The shipped drills in teaching order. */
 export const shippedDrills = (): readonly Drill[] => shipped;
 

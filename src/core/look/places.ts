@@ -4,9 +4,7 @@ import type { RingPosition } from './places.schema';
 export type { RingPosition };
 
 /** The alignments of the position sweep (practice P19). */
-const ALIGNMENTS = ['slouched', 'between', 'arched'] as const;
-
-export type Alignment = (typeof ALIGNMENTS)[number];
+export type Alignment = 'slouched' | 'between' | 'arched';
 
 /** Where the rings are looked at, most supported first: lying, then sitting and standing in three alignments each. */
 export const RING_POSITIONS = [

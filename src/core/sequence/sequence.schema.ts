@@ -31,13 +31,11 @@ export const Block = z.object({
 
 export type Block = z.infer<typeof Block>;
 
-export const Relook = z.object({
+const Relook = z.object({
   test: z.enum(RELOOK_TESTS),
   position: z.enum(POSITIONS),
   lengthS: z.int().check(z.gte(30), z.lte(600)),
 });
-
-export type Relook = z.infer<typeof Relook>;
 
 export const LeftOut = z.object({
   drillId: z.string(),

@@ -2,7 +2,7 @@ import { changeS, type Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
 import type { Drill } from '../drills/drill.schema';
 import { drillById } from '../drills/shelf';
-import type { Block, Sequence, Relook, LeftOut } from './sequence.schema';
+import type { Block, Sequence, LeftOut } from './sequence.schema';
 
 export type { Block, LeftOut, Sequence };
 

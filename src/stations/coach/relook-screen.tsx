@@ -5,6 +5,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { EMPTY_LOOK, isEmptyLook, RELOOK_LABEL, type LookData } from '@/core/look/look';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
+import { holdBars } from '@/core/safety/rules';
 import type { Flags } from '@/core/screen/flags';
 import type { BlockResult } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
@@ -74,7 +75,7 @@ export function RelookScreen(given: Props) {
       </div>
       {test === 'quiet' && <QuietTest {...props} />}
       {test === 'rings' && <RingsTest {...props} school={school} />}
-      {test === 'hold' && <HoldTest {...props} flags={flags} />}
+      {test === 'hold' && <HoldTest {...props} holdBars={holdBars(flags)} />}
       <ChangeList before={before} after={look} test={test} />
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex gap-3">

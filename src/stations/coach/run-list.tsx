@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { momentOf } from '@/core/base/dates';
 import Link from 'next/link';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import type { RunSummary } from '@/core/run/summary';
@@ -27,7 +27,7 @@ export function RunList({ clientId, runs }: { clientId: string; runs: readonly R
                   className="underline decoration-rule underline-offset-4 hover:decoration-ink"
                   href={`/clients/${clientId}/coach/${r.id}`}
                 >
-                  {format(new Date(r.startedAt), 'd MMM yyyy, HH:mm')}
+                  {momentOf(r.startedAt)}
                 </Link>
               </td>
               <td>

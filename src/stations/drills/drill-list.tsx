@@ -8,6 +8,7 @@ import { shippedDrills } from '@/core/drills/shelf';
 import { findDrills } from '@/core/safety/search';
 import { printLibraryFile } from '@/core/formats/print-json';
 import type { Result } from '@/core/base/result';
+import { useWholeLater } from '@/ui/awake';
 import { Button } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
@@ -80,6 +81,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
     prop: sought.prop || undefined,
     openWith: sought.flag || undefined,
   });
+  const rows = useWholeLater(found);
   const open = found.find((d) => d.id === openId) ?? found[0];
   const say = (result: Result<unknown>, text: string) =>
     setSaid({ ok: result.ok, text: result.ok ? text : result.why });
@@ -136,7 +138,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
             tabIndex={0}
             aria-label={`${found.length} drills`}
           >
-            {found.map((d) => (
+            {rows.map((d) => (
               <li key={d.id}>
                 <DrillRow
                   drill={d}

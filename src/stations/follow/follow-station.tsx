@@ -1,6 +1,6 @@
 'use client';
 
-import { format } from 'date-fns';
+import { dayOf } from '@/core/base/dates';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
@@ -72,7 +72,7 @@ export function FollowStation({
                       className="underline decoration-rule underline-offset-4"
                       href={`/clients/${clientId}/look/${v.id}`}
                     >
-                      {format(new Date(v.at), 'd MMM yyyy')}
+                      {dayOf(v.at)}
                     </Link>
                     , {POSITION[position].label} · {shareOf(v.rings[position]!)}
                   </figcaption>

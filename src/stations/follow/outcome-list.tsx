@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { dayOf, shortDay } from '@/core/base/dates';
 import type { Outcome } from '@/core/follow/judged';
 import { NEED_LABEL } from '@/core/aims/needs';
 import { READING } from '@/core/read/readings';
@@ -38,13 +38,11 @@ export function OutcomeList({ outcomes }: { outcomes: readonly Outcome[] }) {
         <tbody>
           {outcomes.map((o) => (
             <tr key={o.at + o.what.kind + o.what.name} className="border-b border-rule align-top">
-              <td className="py-1">{format(new Date(o.at), 'd MMM yyyy')}</td>
+              <td className="py-1">{dayOf(o.at)}</td>
               <td>{o.what.kind === 'reading' ? READING[o.what.name].label : NEED_LABEL[o.what.name]}</td>
               <td>{o.computed.toFixed(2)}</td>
               <td>{o.said.toFixed(2)}</td>
-              <td>
-                {o.later ? `${o.later.value.toFixed(2)}, ${format(new Date(o.later.at), 'd MMM')}` : '–'}
-              </td>
+              <td>{o.later ? `${o.later.value.toFixed(2)}, ${shortDay(o.later.at)}` : '–'}</td>
               <td className="font-semibold">{CLOSER[o.closer]}</td>
               <td className="max-w-[36ch] text-soft">{o.why}</td>
             </tr>

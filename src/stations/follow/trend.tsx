@@ -1,5 +1,6 @@
 'use client';
 
+import { shortDay } from '@/core/base/dates';
 import {
   CategoryScale,
   Chart,
@@ -10,7 +11,6 @@ import {
   Tooltip,
   type ChartOptions,
 } from 'chart.js';
-import { format } from 'date-fns';
 import { Line } from 'react-chartjs-2';
 import type { Measured } from '@/core/change/change';
 import { mdcOfMeans, pooledSpread } from '@/core/change/noise';
@@ -42,7 +42,7 @@ export function Trend({
         );
   const band = (v: number | null) => points.map(() => v);
   const data = {
-    labels: points.map((p) => format(new Date(p.at), 'd MMM')),
+    labels: points.map((p) => shortDay(p.at)),
     datasets: [
       {
         data: points.map((p) => p.measured.value),
@@ -86,9 +86,7 @@ export function Trend({
       },
     },
   };
-  const said = points
-    .map((p) => `${format(new Date(p.at), 'd MMM')} ${p.measured.value.toFixed(1)}`)
-    .join(', ');
+  const said = points.map((p) => `${shortDay(p.at)} ${p.measured.value.toFixed(1)}`).join(', ');
   return (
     <div className="h-[190px]">
       <Line data={data} options={options} role="img" aria-label={`${name} (${unit}): ${said}`} />

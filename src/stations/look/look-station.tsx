@@ -9,8 +9,7 @@ import { TEST, TESTS, type TestId } from '@/core/look/tests';
 import type { School } from '@/core/aims/school';
 import type { Thresholds } from '@/core/read/thresholds';
 import type { Result } from '@/core/base/result';
-import { positionBars } from '@/core/safety/rules';
-import type { Flags } from '@/core/screen/flags';
+import type { Position } from '@/core/body/positions';
 import type { Consent } from '@/core/screen/screen';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -33,7 +32,9 @@ type Props = {
   finished: boolean;
   at: string;
   school: School;
-  flags: Flags;
+  /** Why this client takes no such position, and why they hold no breath. */
+  positionBars: Partial<Record<Position, readonly string[]>>;
+  holdBars: readonly string[];
   consent: Consent;
   thresholds: Thresholds;
   finish: (id: string) => Promise<Result<null>>;
@@ -49,7 +50,8 @@ export function LookStation({
   finished,
   at,
   school,
-  flags,
+  positionBars,
+  holdBars,
   consent,
   thresholds,
   finish: finishLook,
@@ -90,7 +92,7 @@ export function LookStation({
       const rest = Object.fromEntries(Object.entries(l.skipped ?? {}).filter(([t]) => t !== shown));
       return { ...l, skipped: why === null ? rest : { ...rest, [shown]: why } };
     });
-  const bars = positionBars(TEST[shown].position, flags);
+  const bars = positionBars[TEST[shown].position] ?? [];
   const open = tests.filter((t) => stateOf(look, t) === 'open').length;
   return (
     <div className="grid grid-cols-[198px_minmax(0,1fr)] gap-8">
@@ -149,7 +151,14 @@ export function LookStation({
             the test out.
           </Notice>
         )}
-        <Panel look={look} set={set} lookId={lookId} school={school} flags={flags} thresholds={thresholds} />
+        <Panel
+          look={look}
+          set={set}
+          lookId={lookId}
+          school={school}
+          holdBars={holdBars}
+          thresholds={thresholds}
+        />
         <SkipBar
           key={shown}
           state={stateOf(look, shown)}

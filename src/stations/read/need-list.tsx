@@ -1,10 +1,12 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { NEED_LABEL, NEEDS, type Need } from '@/core/aims/needs';
 import type { WeighedNeed } from '@/core/read/read';
-import { OverruleForm } from './overrule-form';
 import { Press } from '@/ui/press';
+
+const OverruleForm = dynamic(() => import('./overrule-form').then((m) => m.OverruleForm), { ssr: false });
 
 const SHOWN = 6;
 

@@ -22,7 +22,6 @@ import { TARGET } from '@/core/read/target';
 import type { OwnThresholds } from '@/core/read/thresholds';
 import type { Result } from '@/core/base/result';
 import type { Flags } from '@/core/screen/flags';
-import { Figure } from '@/pictures/figure';
 import { Rings } from '@/pictures/rings';
 import { buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -32,7 +31,10 @@ import { Press } from '@/ui/press';
 import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
 
-const LeastResistance = dynamic(() => import('./least-resistance').then((m) => m.LeastResistance));
+const Figure = dynamic(() => import('@/pictures/figure').then((m) => m.Figure), { ssr: false });
+const LeastResistance = dynamic(() => import('./least-resistance').then((m) => m.LeastResistance), {
+  ssr: false,
+});
 const ThresholdDialog = dynamic(() => import('./threshold-dialog').then((m) => m.ThresholdDialog), {
   ssr: false,
 });

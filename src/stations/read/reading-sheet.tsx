@@ -1,13 +1,15 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
 import { GRADE_LABEL } from '@/core/read/observed';
 import type { JudgedReading } from '@/core/read/read';
 import { READING, type Conflict, type Evidence } from '@/core/read/readings';
 import { readableSource } from '@/core/base/source';
-import { OverruleForm } from './overrule-form';
 import { Press } from '@/ui/press';
+
+const OverruleForm = dynamic(() => import('./overrule-form').then((m) => m.OverruleForm), { ssr: false });
 
 /** One reading in the list: its strength, how much was looked at, and whether something disagrees. */
 export function ReadingLine({

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { PROPS, PROP_LABEL } from '@/core/body/props';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Flags } from '@/core/screen/flags';
@@ -12,7 +13,12 @@ import { Press } from '@/ui/press';
 import { FlagFields } from './flag-fields';
 import { OpenRedFlags } from './open-red-flags';
 import { SizeFields } from './size-fields';
-import { VerdictList } from './verdict-list';
+
+// What stands beside the questions comes when the questions are there.
+const VerdictList = dynamic(() => import('./verdict-list').then((m) => m.VerdictList), {
+  ssr: false,
+  loading: () => <div className="h-[630px] border-l border-rule" />,
+});
 
 type Props = {
   clientId: string;

@@ -1,6 +1,6 @@
 'use client';
 
-import { formatDistanceToNowStrict } from 'date-fns';
+import { agoOf } from '@/core/base/dates';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
@@ -191,7 +191,7 @@ function stateOf(row: Row): { level: 'stop' | 'open' | 'calm'; text: string } {
     row.lastRunAt && row.lastRunAt > row.lastLookAt
       ? { what: 'run', at: row.lastRunAt }
       : { what: 'look', at: row.lastLookAt };
-  return { level: 'calm', text: `last ${last.what} ${formatDistanceToNowStrict(new Date(last.at))} ago` };
+  return { level: 'calm', text: `last ${last.what} ${agoOf(last.at)}` };
 }
 
 function Empty() {

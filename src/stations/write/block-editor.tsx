@@ -7,12 +7,13 @@ import { PROP_LABEL } from '@/core/body/props';
 import { ratePerMin } from '@/core/breath/pattern';
 import { durationS } from '@/core/breath/timeline';
 import { liftEdits } from '@/core/load/lift';
-import type { Contribution } from '@/core/propose/contributions';
+import type { ClientPlan } from '@/core/propose/choices';
+import { contributionsOf } from '@/core/propose/contributions';
 import { verdictFor } from '@/core/safety/verdict';
 import { easierThan, harderThan } from '@/core/sequence/alternatives';
 import type { CheckClient, Problem } from '@/core/sequence/check';
 import type { Edit } from '@/core/sequence/edit';
-import { clock, drillOf, nameOf, type Block } from '@/core/sequence/sequence';
+import { clock, drillOf, nameOf, type Block, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
@@ -21,25 +22,30 @@ import { BlockLengths } from './block-lengths';
 import { BlockReasons } from './block-reasons';
 import { BlockTone } from './block-tone';
 
-const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner));
+const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner), {
+  ssr: false,
+});
 const BlockSwap = dynamic(() => import('./block-swap').then((m) => m.BlockSwap), { ssr: false });
 
 type Props = {
   block: Block;
   client: CheckClient;
   problems: readonly Problem[];
-  adds?: Contribution;
+  /** The sequence that it stands in, and the client's needs: what the block adds is told by them. */
+  sequence: Sequence;
+  plan: ClientPlan;
   onEdit: (edit: Edit) => void;
   onEdits: (edits: readonly Edit[]) => void;
   onFix: (problem: Problem) => void;
 };
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
-export function BlockEditor({ block, client, problems, adds, onEdit, onEdits, onFix }: Props) {
+export function BlockEditor({ block, client, problems, sequence, plan, onEdit, onEdits, onFix }: Props) {
   const { flags, props, library } = client;
   const [swapping, setSwapping] = useState(false);
   const drill = drillOf(block);
   const verdict = useMemo(() => (drill ? verdictFor(drill, flags, props) : null), [drill, flags, props]);
+  const adds = useMemo(() => contributionsOf(sequence, plan)[block.id], [sequence, plan, block.id]);
   const easier = useMemo(() => easierThan(block, flags, props, library), [block, flags, props, library]);
   const harder = useMemo(() => harderThan(block, flags, props, library), [block, flags, props, library]);
   if (!drill || !verdict)

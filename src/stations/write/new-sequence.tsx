@@ -1,11 +1,10 @@
 'use client';
 
-import { format } from 'date-fns';
+import { shortDay } from '@/core/base/dates';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
-import { fromTemplate } from '@/core/sequence/mend';
 import type { ClientPlan } from '@/core/propose/choices';
 import type { Prescription } from '@/core/propose/prescribe';
 import type { ProposalInput } from '@/core/propose/propose';
@@ -73,11 +72,12 @@ export function NewSequence({
       unwanted: wished(wishes, 'unwanted'),
     };
     const proposal = await planner.run<Sequence>((api, tell) => api.propose(input, SEARCH_MS, tell));
-    if (proposal.ok) return keep(`${minutes} min, ${format(new Date(), 'd MMM')}`, proposal.value);
+    if (proposal.ok) return keep(`${minutes} min, ${shortDay(new Date())}`, proposal.value);
     setError(proposal.why);
   };
   /** What was written for somebody else is mended for this client first; the instructor sees what was done and decides. */
-  const start = (name: string, template: Sequence) => {
+  const start = async (name: string, template: Sequence) => {
+    const { fromTemplate } = await import('@/core/sequence/mend');
     const { sequence, did } = fromTemplate(template, {
       flags: plan.flags,
       props: plan.props,
@@ -89,7 +89,7 @@ export function NewSequence({
   const bringIn = async (file: File) => {
     const { parseSequenceFile } = await import('@/core/formats/sequence-file');
     const parsed = parseSequenceFile(await file.text());
-    if (parsed.ok) start(parsed.value.name, parsed.value.sequence);
+    if (parsed.ok) await start(parsed.value.name, parsed.value.sequence);
     else setError(parsed.why);
   };
   return (
@@ -139,7 +139,7 @@ export function NewSequence({
         <TemplateList
           templates={templates}
           busy={busy}
-          onStart={start}
+          onStart={(name, data) => void start(name, data)}
           onDrop={(id) => void actions.dropTemplate(id)}
         />
       )}

@@ -6,7 +6,9 @@ import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { NewSequence, type NewSequenceProps } from './new-sequence';
 
-const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner));
+const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner), {
+  ssr: false,
+});
 
 type Props = NewSequenceProps & {
   sequences: { id: string; name: string; updatedAt: string; data: Sequence }[];

@@ -6,7 +6,6 @@ import { useMemo, useRef, useState } from 'react';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Result } from '@/core/base/result';
 import type { AirInput } from '@/core/propose/air';
-import { contributionsOf } from '@/core/propose/contributions';
 import type { ClientPlan } from '@/core/propose/choices';
 import { mayRunWith } from '@/core/run/may-run';
 import { dropIndex } from '@/core/sequence/lengthen';
@@ -15,7 +14,6 @@ import { STAVE_LEFT } from '@/pictures/stave-lines';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
-import { BlockEditor } from './block-editor';
 import { LeftOutList } from './left-out-list';
 import { LiveStaves } from './live';
 import { useWritten } from './use-written';
@@ -26,6 +24,10 @@ import { WriteTools } from './write-tools';
 
 // What stands folded under the staves, or is fetched by a press, comes when the rest is there.
 const AirPanel = dynamic(() => import('./air-panel').then((m) => m.AirPanel), { ssr: false });
+const BlockEditor = dynamic(() => import('./block-editor').then((m) => m.BlockEditor), {
+  ssr: false,
+  loading: () => <div className="h-[225px] border-t border-rule" />,
+});
 const Shelf = dynamic(() => import('./shelf').then((m) => m.Shelf), { ssr: false });
 const TimePanel = dynamic(() => import('./time-panel').then((m) => m.TimePanel), { ssr: false });
 
@@ -68,7 +70,6 @@ export function WriteStation(props: Props) {
     () => new Map([...problems].reverse().flatMap((p) => (p.blockId ? [[p.blockId, p.level] as const] : []))),
     [problems],
   );
-  const adds = useMemo(() => contributionsOf(kept, plan), [kept, plan]);
   const scale = ZOOMS[zoom]! * (PAGE_PX / Math.max(kept.minutes * 60, layout.totalS));
   const coach = async () => {
     if (!(await autosave.flush())) return;
@@ -170,7 +171,8 @@ export function WriteStation(props: Props) {
           block={block}
           client={client}
           problems={problems.filter((p) => p.blockId === block.id)}
-          adds={adds[block.id]}
+          sequence={kept}
+          plan={plan}
           onEdit={editor.edit}
           onEdits={editor.editAll}
           onFix={editor.fix}

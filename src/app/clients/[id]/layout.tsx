@@ -4,7 +4,7 @@ import { findClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
 import { ShippedDrills } from '@/ui/shipped-drills';
 import { railOf } from '@/core/client/rail';
-import { LIBRARY } from '@/core/drills/library';
+import { SHIPPED_JSON } from '@/core/drills/library';
 import { caseFor } from '@/server/case';
 import { damagedOf } from '@/server/damaged';
 import { scopeOfRequest } from '@/server/scope';
@@ -26,7 +26,7 @@ export default async function ClientLayout({ children, params }: Props) {
   const known = screenDamaged ? null : caseFor(scope, id);
   const rail = known && railOf(known);
   return (
-    <ShippedDrills drills={LIBRARY}>
+    <ShippedDrills json={SHIPPED_JSON}>
       <ClientHead
         clientId={id}
         name={client.name}

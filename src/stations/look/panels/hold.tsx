@@ -5,7 +5,6 @@ import { POSITION } from '@/core/body/positions';
 import { summariseHolds } from '@/core/look/holds';
 import type { HoldEnd, HoldKind, HoldTrial } from '@/core/look/look';
 import { HOLD_POSITIONS } from '@/core/look/places';
-import { holdBars } from '@/core/safety/rules';
 import { HoldStrip } from '@/pictures/hold-strip';
 import { Button } from '@/ui/button';
 import { CheckField, Choice } from '@/ui/choice';
@@ -47,7 +46,7 @@ const ENDS: readonly { value: HoldEnd; label: string }[] = [
 ];
 
 /** A calm hold after an ordinary exhale, timed to the first clear urge, with what the next breath looked like. */
-export function HoldTest({ look, set, flags }: Pick<PanelProps, 'look' | 'set' | 'flags'>) {
+export function HoldTest({ look, set, holdBars: bars }: Pick<PanelProps, 'look' | 'set' | 'holdBars'>) {
   const [kind, setKind] = useState<HoldKind>('calm');
   const [cough, setCough] = useState(false);
   const [position, setPosition] = useState<HoldTrial['position']>('hookLying');
@@ -55,7 +54,6 @@ export function HoldTest({ look, set, flags }: Pick<PanelProps, 'look' | 'set' |
   const [breathlessness, setBreathlessness] = useState(2);
   const watch = useStopwatch();
   const rest = useRest(look.holds.length);
-  const bars = holdBars(flags);
   const toggle = (at: number) => {
     if (bars.length > 0) return;
     if (watch.running) setMeasured(watch.stop(at));

@@ -1,7 +1,6 @@
 import type { School } from '@/core/aims/school';
 import type { LookData } from '@/core/look/look';
 import type { Thresholds } from '@/core/read/thresholds';
-import type { Flags } from '@/core/screen/flags';
 
 /** What the panel of every test is given; each takes what it needs. */
 export type PanelProps = {
@@ -9,6 +8,7 @@ export type PanelProps = {
   set: (change: (look: LookData) => LookData) => void;
   lookId: string;
   school: School;
-  flags: Flags;
+  /** Why this client holds no breath; empty when nothing speaks against it. */
+  holdBars: readonly string[];
   thresholds: Thresholds;
 };

@@ -1,6 +1,9 @@
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import { TEST, type TestId } from '@/core/look/tests';
-import { Figure } from '@/pictures/figure';
+
+// The drawing stands beside the words and may come after them.
+const Figure = dynamic(() => import('@/pictures/figure').then((m) => m.Figure), { ssr: false });
 
 /** Name of a test, how it is set up, what touches what, and its figure or what belongs there. */
 export function TestHead({ test, how, children }: { test: TestId; how?: string; children?: ReactNode }) {
@@ -14,7 +17,13 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
           <span className="font-semibold text-ink">Contact:</span> {contact}
         </p>
       </div>
-      {children !== undefined ? children : <Figure position={position} className="h-20 w-32 shrink-0" />}
+      {children !== undefined ? (
+        children
+      ) : (
+        <div className="h-20 w-32 shrink-0">
+          <Figure position={position} className="size-full" />
+        </div>
+      )}
     </div>
   );
 }

@@ -1,4 +1,6 @@
 import { notFound } from 'next/navigation';
+import { POSITIONS } from '@/core/body/positions';
+import { holdBars, positionBars } from '@/core/safety/rules';
 import { caseFor } from '@/server/case';
 import { findLook } from '@/server/looks';
 import { thresholds } from '@/server/settings';
@@ -28,7 +30,10 @@ export default async function LookPage({ params, searchParams }: Props) {
       finished={look.finishedAt !== null}
       at={look.at}
       school={seen.readings().school}
-      flags={screen.flags}
+      positionBars={Object.fromEntries(
+        POSITIONS.map((p) => [p, positionBars(p, screen.flags)] as const).filter(([, why]) => why.length > 0),
+      )}
+      holdBars={holdBars(screen.flags)}
       consent={screen.consent}
       thresholds={thresholds(scope)}
       finish={finishLook}

@@ -69,6 +69,41 @@ const config = [
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage'],
     },
   },
+  {
+    // Named controls and sizes of `ui/`, so that a screen looks like the others.
+    files: ['src/stations/**/*.tsx', 'src/app/**/*.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "JSXOpeningElement[name.name='select']",
+          message: 'Use Select or List of ui/select.',
+        },
+        {
+          selector: "JSXOpeningElement[name.name='button']",
+          message: 'Use Button of ui/button, or Press of ui/press.',
+        },
+        {
+          selector:
+            'Literal[value=/text-\\[[0-9.]+px\\]/], TemplateElement[value.raw=/text-\\[[0-9.]+px\\]/]',
+          message: 'Use a size of type of globals.css.',
+        },
+      ],
+    },
+  },
+  {
+    // About 60 lines are aimed at, 150 for a component; past these a part has a name of its own.
+    files: ['src/**/*.{ts,tsx}'],
+    rules: {
+      'max-lines-per-function': ['error', { max: 160, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      'max-lines-per-function': ['error', { max: 90, skipBlankLines: true, skipComments: true }],
+    },
+  },
   { files: ['**/*.js'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];
 

@@ -7,6 +7,7 @@ import type { TestId } from '../look/tests';
 import type { Timing } from '../look/taps';
 import type { Flags } from '../screen/flags';
 import type { Control, School } from '../aims/school';
+import type { Grade } from './grades';
 import type { Thresholds } from './thresholds';
 
 /** A look with everything that can be computed from it, ready to be read. */
@@ -19,15 +20,6 @@ export type Observed = {
   school: School;
   control: Control;
   thresholds: Thresholds;
-};
-
-/** How an observation came about. Measured beats rated; rated beats reported. */
-export const GRADES = ['measured', 'rated', 'reported'] as const;
-export type Grade = (typeof GRADES)[number];
-export const GRADE_LABEL: Record<Grade, string> = {
-  measured: 'measured',
-  rated: 'rated by eye or hand',
-  reported: 'told by the client',
 };
 
 /**

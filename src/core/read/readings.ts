@@ -1,7 +1,8 @@
 import { clamp } from '../base/statistics';
 import type { TestId } from '../look/tests';
 import { READINGS, type ReadingName } from '../aims/reading-names';
-import { GRADES, type Finding, type Observed, type Probe } from './observed';
+import { GRADES } from './grades';
+import type { Finding, Observed, Probe } from './observed';
 import * as Trunk from './probes/trunk';
 import * as When from './probes/when';
 import * as Where from './probes/where';

@@ -141,7 +141,7 @@ export function LookStation({
           </Button>
         </div>
       </div>
-      <div className="min-w-0 space-y-3">
+      <div className="flex min-w-0 flex-col gap-3">
         {!consent.watched && (
           <Notice level="care">Consent to being watched is not recorded in Screen.</Notice>
         )}

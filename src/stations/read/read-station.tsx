@@ -22,6 +22,7 @@ import { TARGET } from '@/core/read/target';
 import type { OwnThresholds } from '@/core/read/thresholds';
 import type { Result } from '@/core/base/result';
 import type { Flags } from '@/core/screen/flags';
+import { FigureLater } from '@/pictures/figure-later';
 import { Rings } from '@/pictures/rings';
 import { buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -31,7 +32,6 @@ import { Press } from '@/ui/press';
 import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
 
-const Figure = dynamic(() => import('@/pictures/figure').then((m) => m.Figure), { ssr: false });
 const LeastResistance = dynamic(() => import('./least-resistance').then((m) => m.LeastResistance), {
   ssr: false,
 });
@@ -65,7 +65,9 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
   if (!look || !result) {
     return (
       <div className="flex items-center gap-10 py-10">
-        <Figure position="standing" className="h-40 w-24" />
+        <div className="h-40 w-24">
+          <FigureLater position="standing" className="size-full" />
+        </div>
         <div className="space-y-3">
           <p className="max-w-[46ch]">
             Readings come from a look. Start one: a quiet watch and the rib rings are enough to begin with.

@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
-import { GRADE_LABEL } from '@/core/read/observed';
+import { GRADE_LABEL } from '@/core/read/grades';
 import type { JudgedReading } from '@/core/read/read';
 import { READING, type Conflict, type Evidence } from '@/core/read/readings';
 import { readableSource } from '@/core/base/source';

@@ -1,48 +1,20 @@
 'use client';
 
-import { useState } from 'react';
-import { printSequenceFile } from '@/core/formats/print-json';
-import type { Result } from '@/core/base/result';
-import type { Sequence } from '@/core/sequence/sequence';
+import dynamic from 'next/dynamic';
+import { useState, type ComponentProps } from 'react';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import { TextField } from '@/ui/field';
 
-type Props = {
-  sequenceId: string;
-  name: string;
-  sequence: Sequence;
-  flush: () => Promise<boolean>;
-  onTemplate: (name: string, data: Sequence) => Promise<Result<null>>;
-};
+const PaperList = dynamic(() => import('./paper-list').then((m) => m.PaperList), { ssr: false });
 
-const SHEETS = [
-  {
-    kind: 'instructor',
-    label: 'Sheet for you',
-    says: 'one page: times, lengths, tone, cues, what to watch for',
-  },
-  {
-    kind: 'client',
-    label: 'Sheet for the client',
-    says: 'figures, counts, two cues a drill; no name, no flags',
-  },
-] as const;
+type Props = ComponentProps<typeof PaperList> & { flush: () => Promise<boolean> };
 
 /** What leaves the screen: sheets to print or as PDF, the sequence as a file, and as a template. */
-export function PaperMenu({ sequenceId, name, sequence, flush, onTemplate }: Props) {
+export function PaperMenu({ flush, ...rest }: Props) {
   const [open, setOpen] = useState(false);
-  const [large, setLarge] = useState(false);
-  const [template, setTemplate] = useState(name);
-  const [said, setSaid] = useState<string | null>(null);
-  const base = `/sheets/${sequenceId}`;
   const show = () => {
     void flush();
     setOpen(true);
-  };
-  const keep = async () => {
-    const kept = await onTemplate(template.trim(), sequence);
-    setSaid(kept.ok ? `Kept. “${template.trim()}” can be started from in every client’s Write.` : kept.why);
   };
   return (
     <>
@@ -50,76 +22,7 @@ export function PaperMenu({ sequenceId, name, sequence, flush, onTemplate }: Pro
         Sheets and files
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title="Sheets and files">
-        <div className="space-y-4">
-          <label className="flex items-center gap-2 text-body">
-            <input type="checkbox" checked={large} onChange={(e) => setLarge(e.target.checked)} /> in large
-            type
-          </label>
-          <ul className="space-y-2">
-            {SHEETS.map((s) => (
-              <li
-                key={s.kind}
-                className="flex items-baseline justify-between gap-4 border-b border-rule pb-2"
-              >
-                <span>
-                  <strong>{s.label}</strong> <span className="text-soft">{s.says}</span>
-                </span>
-                <span className="flex shrink-0 gap-4">
-                  <a
-                    className="underline underline-offset-4"
-                    href={`${base}?for=${s.kind}${large ? '&large=1' : ''}`}
-                    target="_blank"
-                    rel="noreferrer"
-                  >
-                    Print
-                  </a>
-                  <a
-                    className="underline underline-offset-4"
-                    href={`${base}/pdf?for=${s.kind}${large ? '&large=1' : ''}`}
-                    download
-                  >
-                    PDF
-                  </a>
-                </span>
-              </li>
-            ))}
-          </ul>
-          <p>
-            <a
-              className="underline underline-offset-4"
-              download="sequence.kokyu.json"
-              href={`data:application/json;charset=utf-8,${encodeURIComponent(printSequenceFile(name, sequence))}`}
-            >
-              Save as JSON
-            </a>
-            <span className="block text-fine text-soft">
-              The sequence alone, without anything about the client; Write brings it in again.
-            </span>
-          </p>
-          <form
-            className="flex items-end gap-3"
-            onSubmit={(e) => {
-              e.preventDefault();
-              void keep();
-            }}
-          >
-            <TextField
-              label="Keep as a template called"
-              value={template}
-              onValue={setTemplate}
-              className="grow"
-              maxLength={80}
-            />
-            <Button type="submit" disabled={template.trim() === ''}>
-              Keep template
-            </Button>
-          </form>
-          {said && (
-            <p role="status" className="text-small">
-              {said}
-            </p>
-          )}
-        </div>
+        <PaperList {...rest} />
       </Dialog>
     </>
   );

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { NO_OWN, catalogueOf } from '@/core/drills/catalogue';
 import { propose } from '@/core/propose/propose';
-import { mayRun, mayRunWith } from '@/core/run/may-run';
+import { mayRun } from '@/core/run/may-run';
+import { mayRunWith } from '@/core/run/may-run-with';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
 import { NEW_RUN } from '@/core/run/run';
 import { RunState } from '@/core/run/run.schema';

@@ -4,16 +4,9 @@ import { RING_POSITION } from '../../look/places';
 import type { TestId } from '../../look/tests';
 import type { Flags } from '../../screen/flags';
 import { clamp } from '../../base/statistics';
-import {
-  firstBands,
-  firstRings,
-  has,
-  type Finding,
-  type Grade,
-  type Observed,
-  type Probe,
-} from '../observed';
+import { firstBands, firstRings, has, type Finding, type Observed, type Probe } from '../observed';
 import type { SeenBands } from '../../look/quiet';
+import type { Grade } from '../grades';
 import { sourceOf, type ThresholdName } from '../thresholds';
 
 const RINGS = 'rib rings in hook-lying';

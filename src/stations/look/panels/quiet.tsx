@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { POSITION, type Position } from '@/core/body/positions';
 import type { QuietWatch } from '@/core/look/look';
 import { timingFromTaps } from '@/core/look/taps';
-import { Figure } from '@/pictures/figure';
+import { FigureLater } from '@/pictures/figure-later';
 import { TapStrip } from '@/pictures/tap-strip';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -57,7 +57,9 @@ export function QuietTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
   return (
     <section aria-label="Quiet watch" className="space-y-3">
       <TestHead test="quiet">
-        <Figure position={quiet.position} className="h-16 w-32 shrink-0" />
+        <div className="h-16 w-32 shrink-0">
+          <FigureLater position={quiet.position} className="size-full" />
+        </div>
       </TestHead>
       <div className="flex items-end gap-8">
         <Choice

@@ -1,9 +1,6 @@
-import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import { TEST, type TestId } from '@/core/look/tests';
-
-// The drawing stands beside the words and may come after them.
-const Figure = dynamic(() => import('@/pictures/figure').then((m) => m.Figure), { ssr: false });
+import { FigureLater } from '@/pictures/figure-later';
 
 /** Name of a test, how it is set up, what touches what, and its figure or what belongs there. */
 export function TestHead({ test, how, children }: { test: TestId; how?: string; children?: ReactNode }) {
@@ -21,7 +18,7 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
         children
       ) : (
         <div className="h-20 w-32 shrink-0">
-          <Figure position={position} className="size-full" />
+          <FigureLater position={position} className="size-full" />
         </div>
       )}
     </div>

@@ -5,7 +5,7 @@ import { cuesOf } from '@/core/drills/aim-cues';
 import { drillOf, nameOf, type Block } from '@/core/sequence/sequence';
 import { describeTone, toneAt, type ToneAt } from '@/core/tone/tone';
 import { breathPaths, STROKE_COLOUR, type Stroke } from './breath-path';
-import { Figure } from './figure';
+import { FigureLater } from './figure-later';
 import { STAVE } from './stave-lines';
 
 /** Narrower than this a breath is no longer drawn by itself but as an envelope with a count. */
@@ -81,12 +81,12 @@ export const StaveBlock = memo(function StaveBlock({
       <rect x={1} y={80} width={Math.max(0, work - 1)} height={84} fill="var(--rule)" opacity="0.35" />
       {width >= FIGURE_PX && (
         <svg x={4} y={STAVE.position} width={Math.min(92, width - 8)} height="70">
-          <Figure position={block.position} props={block.props} figure={drill?.figure.start} />
+          <FigureLater position={block.position} props={block.props} figure={drill?.figure.start} />
         </svg>
       )}
       {moves && (
         <svg x={100} y={STAVE.position} width={Math.min(80, width - 106)} height="70">
-          <Figure position={block.position} props={block.props} figure={drill.figure.end} />
+          <FigureLater position={block.position} props={block.props} figure={drill.figure.end} />
         </svg>
       )}
       <Breaths timeline={timeline} work={work} scale={scale} free={breathing.kind === 'free'} />

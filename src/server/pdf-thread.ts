@@ -45,7 +45,11 @@ function finish(job: number, made: Result<Uint8Array>): void {
   if (waiting.size > 0) return;
   // An idle thread holds nobody up who wants to end.
   thread?.unref();
-  idle = setTimeout(() => void thread?.terminate(), IDLE_MS);
+  idle = setTimeout(() => {
+    // Whoever comes now begins another one.
+    void thread?.terminate();
+    thread = null;
+  }, IDLE_MS);
   idle.unref();
 }
 

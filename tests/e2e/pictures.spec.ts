@@ -10,6 +10,9 @@ test('every picture in every state: drawn, named, without a broken number, in li
   await page.goto('/pictures');
   const states = page.locator('[data-picture]');
   expect(await states.count()).toBeGreaterThan(60);
+  const near = page.locator('[data-picture^="near, chosen"]');
+  // Every block of a stave has its body, which comes a moment after the lines.
+  await expect.poll(() => near.locator('svg [role=img]').count()).toBeGreaterThanOrEqual(3);
   for (const dim of [false, true]) {
     if (dim) await page.getByRole('checkbox', { name: 'as in a dim room' }).click();
     const found = await states.evaluateAll((all) =>

@@ -96,6 +96,7 @@ test('Look: rings by keyboard and by pulling, in two positions', async () => {
 
 test('Look: 5 + 5, two hands, signs and calm holds', async () => {
   await page.getByRole('button', { name: '5 ordinary + 5 deep' }).click();
+  await expect(page.getByRole('heading', { name: '5 ordinary + 5 deep' })).toBeVisible();
   await pressAt(
     page,
     Array.from({ length: 11 }, (_, i) => i * 260),
@@ -111,6 +112,7 @@ test('Look: 5 + 5, two hands, signs and calm holds', async () => {
     .getByRole('radio', { name: 'yes' })
     .click();
   await page.getByRole('button', { name: 'Holds' }).click();
+  await expect(page.getByText('as the hold begins')).toBeVisible();
   for (const ms of [900, 1300, 1100]) {
     await pressAt(page, [200, 200 + ms]);
     await page.keyboard.press('1');

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { LookData } from '@/core/look/look';
 import { stateOf, testsOf, without } from '@/core/look/progress';
 import { TEST, TESTS, type TestId } from '@/core/look/tests';
@@ -17,10 +17,13 @@ import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { Press } from '@/ui/press';
-import { PANELS } from './panels/registry';
+import { fetchPanels, PANELS } from './panels/registry';
 import { SkipBar } from './skip-bar';
 
 const TestChooser = dynamic(() => import('./test-chooser').then((m) => m.TestChooser), { ssr: false });
+
+/** The other panels are fetched when the page has stood for this long, ms. */
+const PANELS_AFTER_MS = 300;
 
 type Props = {
   clientId: string;
@@ -86,6 +89,10 @@ export function LookStation({
     router.push(`/clients/${clientId}/read`);
     router.refresh();
   };
+  useEffect(() => {
+    const later = setTimeout(fetchPanels, PANELS_AFTER_MS);
+    return () => clearTimeout(later);
+  }, []);
   const Panel = PANELS[shown];
   const skip = (why: string | null) =>
     set((l) => {

@@ -14,7 +14,6 @@ import { STAVE_LEFT } from '@/pictures/stave-lines';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
-import { LeftOutList } from './left-out-list';
 import { LiveStaves } from './live';
 import { useWritten } from './use-written';
 import { useWriteKeys } from './use-write-keys';
@@ -28,6 +27,7 @@ const BlockEditor = dynamic(() => import('./block-editor').then((m) => m.BlockEd
   ssr: false,
   loading: () => <div className="h-[225px] border-t border-rule" />,
 });
+const LeftOutList = dynamic(() => import('./left-out-list').then((m) => m.LeftOutList), { ssr: false });
 const Shelf = dynamic(() => import('./shelf').then((m) => m.Shelf), { ssr: false });
 const TimePanel = dynamic(() => import('./time-panel').then((m) => m.TimePanel), { ssr: false });
 

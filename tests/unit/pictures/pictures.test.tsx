@@ -114,10 +114,9 @@ describe('rings', () => {
 
 describe('staves', () => {
   const blocks = sequence.blocks.length;
-  it('draw a figure, a name and a cue for every block, and the look again', () => {
+  it('draw a name and a cue for every block, and the look again; figures come a moment later', () => {
     const svg = draw(<Staves sequence={sequence} scale={1.5} onPick={() => undefined} />);
     expect(count(svg, /role="button"/)).toBe(blocks);
-    expect(count(svg, /role="img"/)).toBeGreaterThanOrEqual(blocks);
     expect(svg).toContain('Look again');
     expect(svg).toContain('10 min');
   });

@@ -5,21 +5,44 @@ import { awake } from '@/ui/awake';
 import type { PanelProps } from './panel';
 import { QuietTest } from './quiet';
 
+/** Every panel but the first, each fetched by itself. */
+const FETCH = {
+  hands: () => import('./hands').then((m) => awake<PanelProps>(m.HandsTest)),
+  rings: () => import('./rings').then((m) => awake<PanelProps>(m.RingsTest)),
+  sweep: () => import('./sweep').then((m) => awake<PanelProps>(m.SweepTest)),
+  sideBend: () => import('./side-bend').then((m) => awake<PanelProps>(m.SideBendTest)),
+  five: () => import('./five').then((m) => awake<PanelProps>(m.FiveTest)),
+  signs: () => import('./signs').then((m) => awake<PanelProps>(m.SignsTest)),
+  stack: () => import('./signs').then((m) => awake<PanelProps>(m.StackTest)),
+  core: () => import('./signs').then((m) => awake<PanelProps>(m.CoreTest)),
+  tape: () => import('./tape').then((m) => awake<PanelProps>(m.TapeTest)),
+  exhale: () => import('./exhale').then((m) => awake<PanelProps>(m.ExhaleTest)),
+  hold: () => import('./hold').then((m) => awake<PanelProps>(m.HoldTest)),
+  symptoms: () => import('./symptoms').then((m) => awake<PanelProps>(m.SymptomsTest)),
+  numbers: () => import('./numbers').then((m) => awake<PanelProps>(m.NumbersTest)),
+  bands: () => import('./bands').then((m) => awake<PanelProps>(m.BandsTest)),
+} satisfies Record<Exclude<TestId, 'quiet'>, () => Promise<ComponentType<PanelProps>>>;
+
 /** The panel of each test. All but the first come when they are opened. */
 export const PANELS: Record<TestId, ComponentType<PanelProps>> = {
   quiet: QuietTest,
-  hands: dynamic(() => import('./hands').then((m) => awake<PanelProps>(m.HandsTest))),
-  rings: dynamic(() => import('./rings').then((m) => awake<PanelProps>(m.RingsTest))),
-  sweep: dynamic(() => import('./sweep').then((m) => awake<PanelProps>(m.SweepTest))),
-  sideBend: dynamic(() => import('./side-bend').then((m) => awake<PanelProps>(m.SideBendTest))),
-  five: dynamic(() => import('./five').then((m) => awake<PanelProps>(m.FiveTest))),
-  signs: dynamic(() => import('./signs').then((m) => awake<PanelProps>(m.SignsTest))),
-  stack: dynamic(() => import('./signs').then((m) => awake<PanelProps>(m.StackTest))),
-  core: dynamic(() => import('./signs').then((m) => awake<PanelProps>(m.CoreTest))),
-  tape: dynamic(() => import('./tape').then((m) => awake<PanelProps>(m.TapeTest))),
-  exhale: dynamic(() => import('./exhale').then((m) => awake<PanelProps>(m.ExhaleTest))),
-  hold: dynamic(() => import('./hold').then((m) => awake<PanelProps>(m.HoldTest))),
-  symptoms: dynamic(() => import('./symptoms').then((m) => awake<PanelProps>(m.SymptomsTest))),
-  numbers: dynamic(() => import('./numbers').then((m) => awake<PanelProps>(m.NumbersTest))),
-  bands: dynamic(() => import('./bands').then((m) => awake<PanelProps>(m.BandsTest))),
+  hands: dynamic(FETCH.hands),
+  rings: dynamic(FETCH.rings),
+  sweep: dynamic(FETCH.sweep),
+  sideBend: dynamic(FETCH.sideBend),
+  five: dynamic(FETCH.five),
+  signs: dynamic(FETCH.signs),
+  stack: dynamic(FETCH.stack),
+  core: dynamic(FETCH.core),
+  tape: dynamic(FETCH.tape),
+  exhale: dynamic(FETCH.exhale),
+  hold: dynamic(FETCH.hold),
+  symptoms: dynamic(FETCH.symptoms),
+  numbers: dynamic(FETCH.numbers),
+  bands: dynamic(FETCH.bands),
+};
+
+/** Fetches all panels, so that the first tap in one that is opened later is not lost. */
+export const fetchPanels = (): void => {
+  for (const fetch of Object.values(FETCH)) void fetch();
 };

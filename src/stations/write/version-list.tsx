@@ -6,7 +6,8 @@ import type { Result } from '@/core/base/result';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import type { Version } from './versions';
+
+export type Version = { rev: number; at: string; label: string | null; data: Sequence };
 
 type Props = {
   now: Sequence;

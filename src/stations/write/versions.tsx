@@ -2,13 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import { useState, type ComponentProps } from 'react';
-import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 
 const VersionList = dynamic(() => import('./version-list').then((m) => m.VersionList), { ssr: false });
-
-export type Version = { rev: number; at: string; label: string | null; data: Sequence };
 
 /** Versions of this sequence, named or kept by themselves: what was different then, and bringing one back (which can be undone). */
 export function Versions({ onBringBack, ...rest }: ComponentProps<typeof VersionList>) {

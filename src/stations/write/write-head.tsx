@@ -7,7 +7,8 @@ import type { Autosave } from '@/ui/autosave/use-autosave';
 import { LiveTotal } from './live';
 import { PaperMenu } from './paper-menu';
 import type { SequenceEditor } from './use-sequence-editor';
-import { Versions, type Version } from './versions';
+import type { Version } from './version-list';
+import { Versions } from './versions';
 
 export type SequenceActions = {
   keepVersion: (sequenceId: string, label: string, data: Sequence) => Promise<Result<null>>;

@@ -17,7 +17,7 @@ import { Notice } from '@/ui/notice';
 import { LiveStaves } from './live';
 import { useWritten } from './use-written';
 import { useWriteKeys } from './use-write-keys';
-import type { Version } from './versions';
+import type { Version } from './version-list';
 import { WriteHead, type SequenceActions } from './write-head';
 import { WriteTools } from './write-tools';
 

@@ -9,7 +9,6 @@ import type { Flags } from '@/core/screen/flags';
 import { cautionsFor, verdictFor, type Status, type Verdict } from '@/core/safety/verdict';
 import { readableSource } from '@/core/base/source';
 import { Figure } from '@/pictures/figure';
-import { useWholeLater } from '@/ui/awake';
 import { Press } from '@/ui/press';
 
 const MARK: Record<Status, { word: string; className: string }> = {
@@ -36,10 +35,8 @@ export function VerdictList({
   );
   const cautions = cautionsFor(flags);
   const count = (status: Status) => verdicts.filter((v) => v.status === status).length;
-  const shown = useWholeLater(
-    ORDER.flatMap((status) =>
-      verdicts.filter((v) => v.status === status && (only === null || only === status)),
-    ),
+  const shown = ORDER.flatMap((status) =>
+    verdicts.filter((v) => v.status === status && (only === null || only === status)),
   );
   return (
     <section aria-labelledby="verdicts" className="flex h-[630px] flex-col border-l border-rule pl-6">

@@ -24,12 +24,23 @@ export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
     const drill = block && drillOf(block);
     if (drill) editor.edit({ kind: 'cue', blockId: block.id, cue: (block.cue + 1) % cuesOf(drill).length });
   };
-  const [before, next] = [-1, 1].map((by) => (extend: boolean) => () => editor.go(by, extend));
   useHotkeys([
-    { key: 'ArrowLeft', shift: false, does: 'block before', run: before!(false), repeats: true },
-    { key: 'ArrowRight', shift: false, does: 'next block', run: next!(false), repeats: true },
-    { key: 'ArrowLeft', shift: true, does: 'choose the one before too', run: before!(true), repeats: true },
-    { key: 'ArrowRight', shift: true, does: 'choose the next one too', run: next!(true), repeats: true },
+    { key: 'ArrowLeft', shift: false, does: 'block before', run: () => editor.go(-1, false), repeats: true },
+    { key: 'ArrowRight', shift: false, does: 'next block', run: () => editor.go(1, false), repeats: true },
+    {
+      key: 'ArrowLeft',
+      shift: true,
+      does: 'choose the one before too',
+      run: () => editor.go(-1, true),
+      repeats: true,
+    },
+    {
+      key: 'ArrowRight',
+      shift: true,
+      does: 'choose the next one too',
+      run: () => editor.go(1, true),
+      repeats: true,
+    },
     { key: '[', does: 'move earlier', run: () => editor.moveBy(-1), repeats: true },
     { key: ']', does: 'move later', run: () => editor.moveBy(1), repeats: true },
     { key: 'ArrowUp', does: 'exhale half a second longer', run: () => editor.exhale(0.5), repeats: true },

@@ -40,7 +40,7 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
   const summary = comfortableExhale(look);
   const live = listening.state === 'listening';
   return (
-    <section aria-label="Comfortable exhale" className="space-y-3 pb-3">
+    <section aria-label="Comfortable exhale" className="space-y-3">
       <TestHead test="exhale" />
       <div className="flex flex-wrap items-end gap-x-7 gap-y-2">
         <Choice label="Timed" options={BY} value={by} onValue={(v) => v && setBy(v)} />

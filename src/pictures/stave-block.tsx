@@ -1,8 +1,7 @@
 import { memo, useMemo } from 'react';
-import { printPattern } from '@/core/breath/pattern';
-import { timelineOf, type BlockTimeline } from '@/core/breath/timeline';
-import { cuesOf } from '@/core/drills/aim-cues';
-import { drillOf, nameOf, type Block } from '@/core/sequence/sequence';
+import { printBreathing, timelineOf, type BlockTimeline } from '@/core/breath/timeline';
+import { drillOf, type Block } from '@/core/sequence/sequence';
+import { wordsOf } from '@/core/sequence/words';
 import { describeTone, toneAt, type ToneAt } from '@/core/tone/tone';
 import { breathPaths, STROKE_COLOUR, type Stroke } from './breath-path';
 import { FigureLater } from './figure-later';
@@ -42,14 +41,9 @@ export const StaveBlock = memo(function StaveBlock({
   const drill = drillOf(block);
   const work = prepS * scale;
   const width = work + timeline.totalS * scale;
-  const cue = drill ? (cuesOf(drill)[block.cue] ?? drill.cues[0]) : undefined;
+  const words = useMemo(() => wordsOf(block), [block]);
   const { breathing } = block;
-  const written =
-    breathing.kind === 'paced'
-      ? printPattern(breathing.pattern)
-      : breathing.kind === 'ladder'
-        ? 'ladder'
-        : 'free';
+  const written = printBreathing(breathing).split(',')[0];
   const moves = width > 170 && drill?.figure.end !== undefined;
   return (
     <g
@@ -107,15 +101,13 @@ export const StaveBlock = memo(function StaveBlock({
         <>
           <foreignObject x={4} y={STAVE.movement - 2} width={width - 7} height="38">
             <div className="line-clamp-2 text-fine leading-tight text-ink">
-              {nameOf(block)}
-              {width > 220 && drill && drill.movement !== 'none' && (
-                <span className="text-soft">: {drill.movement}</span>
-              )}
+              {words.name}
+              {width > 220 && words.movement && <span className="text-soft">: {words.movement}</span>}
             </div>
           </foreignObject>
           <foreignObject x={4} y={STAVE.cue - 2} width={width - 7} height="48">
             <div className="line-clamp-3 text-tiny leading-tight text-soft italic">
-              {cue ? `“${cue.text}”` : ''}
+              {words.cue ? `“${words.cue.text}”` : ''}
             </div>
           </foreignObject>
         </>

@@ -56,7 +56,16 @@ describe('breathing with load', () => {
   it('the inhale goes with a reach past 140° (P58)', () => {
     expect(planLift(lift({ ribs: 'neither', armDeg: REACH_DEG + 1 }), {}).effort).toBe('inhale');
     expect(planLift(lift({ ribs: 'neither', armDeg: REACH_DEG }), {}).effort).toBe('exhale');
-    expect(planLift(lift({ ribs: 'close', armDeg: 170 }), {}).cautions.join()).toMatch(/opposite breaths/);
+    const closing = planLift(lift({ ribs: 'close', armDeg: 170 }), {});
+    expect(closing.effort).toBe('exhale');
+    expect(closing.why.filter((w) => /inhale|air (goes|comes)/.test(w))).toEqual([
+      expect.stringMatching(/out with it; the way back up past 140° takes the inhale/),
+    ]);
+    for (const ribs of ['close', 'open', 'neither'] as const)
+      for (const armDeg of [0, 170])
+        expect(
+          planLift(lift({ ribs, armDeg }), {}).why.filter((w) => /\bair\b|out with/.test(w)),
+        ).toHaveLength(1);
   });
   it.each([
     [{ percent: 60 }, 'withMovement'],
@@ -78,7 +87,25 @@ describe('breathing with load', () => {
         .every((p) => p.volume === 0.7),
     ).toBe(true);
   });
-  it.each([{ highBloodPressure: true }, { cardiac: true }, { pregnancyWeek: 20 }] as const)(
+  it.each([
+    { hernia: true },
+    { recentSurgery: true },
+    { osteoporosis: true },
+    { postpartumWeeks: 8 },
+    { separationMm: 30 },
+    { pregnancyWeek: 20 },
+  ] as const)('no lift, held or flowing, for %j: every bar of heavy load (P7)', (flags) => {
+    expect(planLift(lift({}), flags).barred.length).toBeGreaterThan(0);
+    expect(planLift(lift({ load: { percent: 80 } }), flags).barred.length).toBeGreaterThan(0);
+  });
+  it.each([{ backPain: 'bending' }, { leaking: true }, { heaviness: true }] as const)(
+    'a heavy one waits for %j',
+    (flags) => {
+      expect(planLift(lift({ load: { percent: 80 } }), flags).barred.length).toBeGreaterThan(0);
+      expect(planLift(lift({}), flags).barred).toEqual([]);
+    },
+  );
+  it.each([{ highBloodPressure: true }, { cardiac: true }, { neurological: true }] as const)(
     'a held lift is barred for %j, a flowing one is not (P60)',
     (flags) => {
       expect(planLift(lift({ load: { percent: 80 } }), flags).barred.length).toBeGreaterThan(0);

@@ -2,13 +2,21 @@ import { ladder, RUNGS } from '@/core/breath/ladder';
 import { pattern, printPattern } from '@/core/breath/pattern';
 import { breathsOfRound, durationS, timelineOf } from '@/core/breath/timeline';
 import { inspiratoryVitalCapacityL, forcedVitalCapacityL } from '@/core/body/size';
-import { drillById } from '@/core/drills/library';
+import { drillById, LIBRARY } from '@/core/drills/library';
 import { planLift } from '@/core/load/lift';
 import { percentOfMax, repMax } from '@/core/load/rep-max';
 import type { HoldTrial } from '@/core/look/look';
 import { blockFor } from '@/core/sequence/alternatives';
-import { withClient, makeBlock } from '@/core/sequence/make-block';
-import { HOLD_SHARE, prescribeHold, type CoachedRun } from '@/core/propose/prescribe';
+
+import { prescribeHold, type CoachedRun } from '@/core/propose/prescribe';
+import {
+  fullHoldBar,
+  HOLD_SHARE,
+  isFreeOfRatio,
+  makeBlock,
+  rungsWithin,
+  withClient,
+} from '@/core/sequence/make-block';
 import type { Sequence } from '@/core/sequence/sequence';
 import { verdictFor } from '@/core/safety/verdict';
 import { floorRank, toneFor } from '@/core/tone/plan-tone';
@@ -24,24 +32,61 @@ const paced = (id: string, client: Parameters<typeof withClient>[2]) => {
 
 // Practice P44, P45, P48. Common practice, no source.
 describe('the exhale that a drill starts from', () => {
-  it('is the client’s comfortable one, in half seconds, within what the drill is taught with', () => {
+  it('is the client’s comfortable one, in half seconds; comfort beats the drill’s range downward (P72)', () => {
     expect(printPattern(paced('fillBothHands', { comfortableExhaleS: 5.3, school: 'allRound' }))).toBe(
-      '4–0–5.5–0',
+      '3–0–5–0',
     );
-    expect(printPattern(paced('strawExhale', { comfortableExhaleS: 3, school: 'allRound' }))).toBe('4–0–5–0');
+    expect(printPattern(paced('strawExhale', { comfortableExhaleS: 3, school: 'allRound' }))).toBe('2–0–3–0');
     expect(printPattern(paced('strawExhale', { comfortableExhaleS: 20, school: 'allRound' }))).toBe(
       '4–0–10–0',
     );
     expect(printPattern(paced('strawExhale', {}))).toBe('4–0–8–0');
   });
-  it('goes with a smaller inhale where the school is low and quiet and the drill calms: 2–0–6–0 stays as it is taught', () => {
+  it('is half as long again as its inhale in both schools, but where filling is the aim or a movement sets it (P72)', () => {
     expect(printPattern(paced('twoHands', { comfortableExhaleS: 6, school: 'lowQuiet' }))).toBe('2–0–6–0');
     expect(printPattern(paced('fillBothHands', { comfortableExhaleS: 5, school: 'lowQuiet' }))).toBe(
       '3–0–5–0',
     );
     expect(printPattern(paced('bandRibs', { comfortableExhaleS: 5, school: 'lowQuiet' }))).toBe('4–0–5–0');
+    expect(printPattern(paced('bandRibs', { comfortableExhaleS: 3 }))).toBe('2–0–3–0');
+    expect(printPattern(paced('heelLift', { comfortableExhaleS: 5 }))).toBe('4–0–5–0');
+    for (const d of LIBRARY)
+      for (const comfortableExhaleS of [2, 3.5, 4.7, 6, 12]) {
+        const made = withClient(d, d.breathing, { comfortableExhaleS, calmHoldS: 20 });
+        if (made.kind !== 'paced' || made.full) continue;
+        const { inhaleS, exhaleS } = made.pattern;
+        expect([d.id, exhaleS <= comfortableExhaleS]).toEqual([d.id, true]);
+        if (!isFreeOfRatio(d))
+          expect([d.id, inhaleS <= (exhaleS * 2) / 3 || inhaleS === 1]).toEqual([d.id, true]);
+      }
   });
-  it('climbs a ladder of 1/2, 2/3, 3/4, 4/5, 5/6: 35 s; of as many rungs as the client’s exhale has seconds', () => {
+  it('leaves a full exhale uncounted (P72)', () => {
+    expect(
+      withClient(drill('wallFeetExhale'), drill('wallFeetExhale').breathing, { comfortableExhaleS: 3 }),
+    ).toMatchObject({ full: true, pattern: { exhaleS: 7 } });
+  });
+  it('keeps every pause within six tenths of the calm hold; unknown: two seconds empty, none full (P73)', () => {
+    const pause = (id: string, calmHoldS: number | null) => {
+      const made = withClient(drill(id), drill(id).breathing, { calmHoldS });
+      return made.kind === 'paced'
+        ? [made.pattern.holdInS, made.pattern.holdOutS, made.last?.holdInS ?? 0]
+        : [];
+    };
+    expect(pause('emptyPause', 30)).toEqual([0, 3, 0]);
+    expect(pause('emptyPause', 4)).toEqual([0, 2, 0]);
+    expect(pause('emptyPause', null)).toEqual([0, 2, 0]);
+    expect(pause('crossedBand', 30)).toEqual([0, 0, 10]);
+    expect(pause('crossedBand', 12)).toEqual([0, 0, 7]);
+    expect(pause('crossedBand', null)).toEqual([0, 0, 0]);
+    expect(pause('fullLean', 10)).toEqual([6, 0, 0]);
+  });
+  it('holds no full breath with readings that speak against it (P73)', () => {
+    expect(fullHoldBar({ readings: ['stuckInhale'], calmHoldS: 40 })).toMatch(/does not empty/);
+    expect(fullHoldBar({ readings: ['lowHold'], calmHoldS: 40 })).toMatch(/short time/);
+    expect(fullHoldBar({ readings: ['bellyOnly'], calmHoldS: 40 })).toBeNull();
+    expect(fullHoldBar({ calmHoldS: null })).toMatch(/before a calm hold/);
+  });
+  it('climbs a ladder of 1/2, 2/3, 3/4, 4/5, 5/6: 35 s; its top rung ends within the client’s exhale', () => {
     expect(ladder(5).map((p) => [p.inhaleS, p.exhaleS])).toEqual([
       [1, 2],
       [2, 3],
@@ -51,10 +96,11 @@ describe('the exhale that a drill starts from', () => {
     ]);
     expect(durationS({ kind: 'ladder' }, { breaths: 5, rounds: 1, restS: 0, sides: 1 })).toBe(35);
     expect(durationS({ kind: 'ladder', rungs: 3 }, { breaths: 5, rounds: 1, restS: 0, sides: 1 })).toBe(15);
-    expect(withClient(drill('exhaleLadder'), { kind: 'ladder' }, { comfortableExhaleS: 3.4 })).toEqual({
+    expect(withClient(drill('exhaleLadder'), { kind: 'ladder' }, { comfortableExhaleS: 4.4 })).toEqual({
       kind: 'ladder',
       rungs: 3,
     });
+    expect([2.9, 3, 3.5, 9, 30].map(rungsWithin)).toEqual([null, 2, 2, 8, RUNGS.most]);
     expect(withClient(drill('exhaleLadder'), { kind: 'ladder' }, { comfortableExhaleS: 30 })).toEqual({
       kind: 'ladder',
       rungs: RUNGS.most,
@@ -81,7 +127,7 @@ describe('the pause that is prescribed', () => {
     holdS: number,
     end: HoldTrial['end'] = 'calm',
   ): HoldTrial => ({ position, holdS, end, breathlessness: 1 });
-  const hold = { ...blockFor(drill('shortCalmHolds'), {}, ALL_PROPS)!, id: 'h' };
+  const hold = { ...blockFor(drill('shortCalmHolds'), { flags: {}, props: ALL_PROPS })!, id: 'h' };
   const sequence: Sequence = {
     minutes: 10,
     school: 'lowQuiet',
@@ -250,12 +296,11 @@ describe('vital capacity', () => {
 
 describe('a block of a drill that did not ship', () => {
   it('carries the drill with it; one that ships does not', () => {
-    expect(blockFor(drill('twoHands'), {}, ALL_PROPS)!.drill).toBeUndefined();
+    expect(blockFor(drill('twoHands'), { flags: {}, props: ALL_PROPS })!.drill).toBeUndefined();
     expect(
       blockFor(
         { ...drill('twoHands'), id: 'own-1', breathing: { kind: 'paced', pattern: pattern(3, 0, 5, 0) } },
-        {},
-        ALL_PROPS,
+        { flags: {}, props: ALL_PROPS },
       )!.drill!.id,
     ).toBe('own-1');
   });

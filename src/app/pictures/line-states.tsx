@@ -16,7 +16,7 @@ import { State, States } from './state';
 /** A drill of every kind of breath, each as a client without flags has it. */
 const BLOCKS = (['paced', 'ladder', 'free'] as const).flatMap((kind): Block[] => {
   const drill = LIBRARY.find((d) => d.breathing.kind === kind);
-  const block = drill && blockFor(drill, {}, [...PROPS]);
+  const block = drill && blockFor(drill, { flags: {}, props: [...PROPS] });
   return block ? [{ ...block, id: `block-${kind}` }] : [];
 });
 const SEQUENCE: Sequence = {

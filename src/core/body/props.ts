@@ -42,6 +42,32 @@ export const PROP_LABEL: Record<Prop, string> = {
   barbell: 'barbell',
 };
 
+/** The same as it stands in a sentence, without an article. */
+export const PROP_NAME: Record<Prop, string> = {
+  band: 'band',
+  towel: 'towel',
+  ball: 'ball',
+  pillow: 'pillow',
+  block: 'block',
+  book: 'book',
+  straw: 'straw',
+  balloon: 'balloon',
+  halfBall: 'half-ball',
+  foldedPillows: 'folded pillows',
+  chair: 'chair',
+  wall: 'wall',
+  counter: 'counter',
+  anchor: 'anchor',
+  weight: 'weight',
+  twoBalls: 'two balls',
+  cable: 'cable',
+  barbell: 'bar',
+};
+
+/** The same with its article, where something is missing. @example aProp('twoBalls') // 'two balls taped together' */
+export const aProp = (prop: Prop): string =>
+  /^two /.test(PROP_LABEL[prop]) ? PROP_LABEL[prop] : `a ${PROP_LABEL[prop]}`;
+
 /** What may be used instead, best first. */
 export const SUBSTITUTES: Partial<Record<Prop, readonly Prop[]>> = {
   ball: ['pillow', 'block'],

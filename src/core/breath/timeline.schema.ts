@@ -14,11 +14,16 @@ export type Dose = z.infer<typeof Dose>;
 
 /**
  * What is breathed inside a block. `paced`: the same pattern throughout, but for the `last` breath
- * of a round where that is another. `ladder`: one breath a rung, of which there are five unless said.
+ * of a round where that is another; `full`: each exhale goes on until the ribs stop dropping, its seconds are only a guess. `ladder`: one breath a rung, of which there are five unless said.
  * `free`: the client breathes as they like for `freeS` seconds a round (watching, walking, stretching).
  */
 export const Breathing = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('paced'), pattern: Pattern, last: z.optional(Pattern) }),
+  z.object({
+    kind: z.literal('paced'),
+    pattern: Pattern,
+    last: z.optional(Pattern),
+    full: z.optional(z.boolean()),
+  }),
   z.object({
     kind: z.literal('ladder'),
     rungs: z.optional(z.int().check(z.gte(RUNGS.least), z.lte(RUNGS.most))),

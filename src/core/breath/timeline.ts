@@ -1,9 +1,46 @@
 import { ladder, RUNGS } from './ladder';
-import { cycleS, PHASE_KEY, PHASES, type Phase } from './pattern';
+import { cycleS, PHASE_KEY, PHASES, printPattern, type Phase } from './pattern';
 import type { Pattern } from './pattern.schema';
 import type { Dose, Breathing } from './timeline.schema';
 
 export type { Dose, Breathing };
+
+/** The same breath without any pause; a breath of its own at the end of a round goes with it. */
+export const withoutPauses = (breathing: Breathing): Breathing =>
+  breathing.kind === 'paced'
+    ? {
+        kind: 'paced',
+        pattern: { ...breathing.pattern, holdInS: 0, holdOutS: 0 },
+        ...(breathing.full ? { full: true } : {}),
+      }
+    : breathing;
+
+/** True when a full breath is held anywhere in it. */
+export const hasFullHold = (breathing: Breathing): boolean =>
+  breathing.kind === 'paced' && (breathing.pattern.holdInS > 0 || (breathing.last?.holdInS ?? 0) > 0);
+
+/** The same breath without a pause while the lungs are full. */
+export const withoutFullHold = (breathing: Breathing): Breathing =>
+  breathing.kind === 'paced'
+    ? {
+        kind: 'paced',
+        pattern: { ...breathing.pattern, holdInS: 0 },
+        ...(breathing.last && breathing.last.holdOutS > 0 ? { last: { ...breathing.last, holdInS: 0 } } : {}),
+        ...(breathing.full ? { full: true } : {}),
+      }
+    : breathing;
+
+/** The breath as the trade writes it, in seconds; an exhale to the end is not counted. @example '3–0–full–2' */
+export function printBreathing(breathing: Breathing): string {
+  if (breathing.kind === 'free') return 'free';
+  if (breathing.kind === 'ladder') return `ladder of ${breathing.rungs ?? RUNGS.usual}`;
+  const { pattern, last, full } = breathing;
+  const written = (p: Pattern) => {
+    const [inS, keep, out, wait] = printPattern(p).split('–');
+    return full ? `${inS}–${keep}–full–${wait}` : `${inS}–${keep}–${out}–${wait}`;
+  };
+  return written(pattern) + (last ? `, the last ${written(last)}` : '');
+}
 
 export type Span = {
   /** Seconds from the start of the block. */

@@ -1,6 +1,7 @@
 import type { Need } from '../aims/needs';
 import type { Control, School } from '../aims/school';
-import { comfortableExhale } from '../look/exhales';
+import { comfortableExhale, guessedExhale } from '../look/exhales';
+import { calmHoldOf } from '../look/holds';
 import { EMPTY_LOOK, type LookData } from '../look/look';
 import { quietBreath, type QuietBreath, type SeenBands } from '../look/quiet';
 import type { ClientPlan } from '../propose/choices';
@@ -111,7 +112,8 @@ export function caseOf(records: CaseRecords): ClientCase {
       school: result.school,
       control: result.control,
       readings: named.map((r) => r.name),
-      comfortableExhaleS: exhale()?.exhaleS ?? visit?.quiet()?.exhale.value ?? null,
+      comfortableExhaleS: exhale()?.exhaleS ?? guessedExhale(visit?.quiet()?.rate.value ?? null),
+      calmHoldS: visit ? calmHoldOf(visit.data.holds) : null,
       hold: hold(),
       ownedLevel: Math.max(0, owned().level),
       owned: owned().drills,

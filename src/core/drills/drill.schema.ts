@@ -11,6 +11,7 @@ import { REMEDIES } from '../screen/remedies';
 import { StopSign } from '../screen/stop-signs.schema';
 import { NO_TONE } from '../tone/tone';
 import { Tone } from '../tone/tone.schema';
+import { When } from './wording.schema';
 import { STAGES, CUE_KINDS, words, MOST_CUE_WORDS, STEP_KINDS, DEMANDS, DRILL_SCHOOLS } from './drill';
 
 export const Stage = z.enum(STAGES);
@@ -28,6 +29,8 @@ export const Cue = z.object({
     z.maxLength(120),
     z.refine((t) => words(t) <= MOST_CUE_WORDS, { error: `a cue has at most ${MOST_CUE_WORDS} words` }),
   ),
+  /** When it holds; always, when nothing is said. So with every sentence of a drill. */
+  when: z.optional(When),
 });
 
 export type Cue = z.infer<typeof Cue>;
@@ -38,7 +41,8 @@ export type StepKind = z.infer<typeof StepKind>;
 
 export const Step = z.object({
   kind: StepKind,
-  text: z.string().check(z.minLength(3, { error: 'a step needs words' }), z.maxLength(140)),
+  text: z.string().check(z.minLength(3, { error: 'a step needs words' }), z.maxLength(180)),
+  when: z.optional(When),
 });
 
 export type Step = z.infer<typeof Step>;
@@ -47,9 +51,14 @@ export type Step = z.infer<typeof Step>;
 export const Fault = z.object({
   sign: z.string().check(z.minLength(3), z.maxLength(120)),
   mend: z.string().check(z.minLength(3), z.maxLength(160)),
+  when: z.optional(When),
 });
 
 export type Fault = z.infer<typeof Fault>;
+
+/** One text, or several of which the first that holds is said. */
+const oneOf = (text: z.ZodMiniString) =>
+  z.union([text, z.array(z.object({ text, when: z.optional(When) })).check(z.minLength(1), z.maxLength(6))]);
 
 export const Demand = z.enum(DEMANDS);
 
@@ -71,12 +80,19 @@ export const Drill = z.object({
       z.minLength(3, { error: 'a name of 3 letters or more' }),
       z.maxLength(48, { error: 'a name of 48 letters at most' }),
     ),
+  /** What it is called where the name would not be right. */
+  names: z._default(
+    z.array(z.object({ text: z.string().check(z.minLength(3), z.maxLength(48)), when: When })),
+    [],
+  ),
   stage: Stage,
   /** Where it can be done, best first. */
   positions: z.array(z.enum(POSITIONS)).check(z.minLength(1, { error: 'at least one position' })),
   /** Needed props (a substitute will do) and props that only help. */
   props: z._default(z.array(z.enum(PROPS)), []),
   helpful: z._default(z.array(z.enum(PROPS)), []),
+  /** Of these only the thing itself will do, neither a substitute nor bare hands. */
+  strict: z._default(z.array(z.enum(PROPS)), []),
   breathing: Breathing,
   /** Seconds of exhale the planner may choose from; absent when the pattern is fixed or free. */
   exhaleRangeS: z.optional(
@@ -112,15 +128,15 @@ export const Drill = z.object({
     z.object({ start: z.optional(z.enum(FIGURE_NAMES)), end: z.optional(z.enum(FIGURE_NAMES)) }),
     {},
   ),
-  movement: z._default(z.string().check(z.maxLength(80)), 'none'),
+  movement: z._default(oneOf(z.string().check(z.maxLength(100))), 'none'),
   /** How the effort moves the ribs, for drills with a load (practice P57, P58). */
   lift: z.optional(Lift),
-  steps: z.array(Step).check(z.minLength(2, { error: 'at least two steps' }), z.maxLength(12)),
-  cues: z.array(Cue).check(z.minLength(3, { error: 'at least three cues' }), z.maxLength(20)),
+  steps: z.array(Step).check(z.minLength(2, { error: 'at least two steps' }), z.maxLength(24)),
+  cues: z.array(Cue).check(z.minLength(3, { error: 'at least three cues' }), z.maxLength(24)),
   faults: z
     .array(Fault)
-    .check(z.minLength(1, { error: 'at least one fault and its mending' }), z.maxLength(8)),
-  feeling: z.string().check(z.minLength(3, { error: 'say what is to be felt' }), z.maxLength(160)),
+    .check(z.minLength(1, { error: 'at least one fault and its mending' }), z.maxLength(12)),
+  feeling: oneOf(z.string().check(z.minLength(3, { error: 'say what is to be felt' }), z.maxLength(160))),
   /** Signs to watch for here above all; every stop sign stops every drill. */
   stopSigns: z._default(z.array(StopSign), ['dizziness', 'pain']),
 });

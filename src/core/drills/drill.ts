@@ -29,6 +29,7 @@ export const STEP_LABEL: Record<StepKind, string> = {
 /** What a drill does to the body that a flag may forbid. Positions add their own. */
 export const DEMANDS = [
   'breathHold',
+  'fullHold',
   'moveInHold',
   'exhaleResistance',
   'abdominalLoad',
@@ -38,19 +39,22 @@ export const DEMANDS = [
   'floorPressure',
   'heavyLoad',
   'stretch',
+  'reachBehind',
 ] as const;
 
 export const DEMAND_LABEL: Record<Demand, string> = {
   breathHold: 'a held breath',
+  fullHold: 'a held full breath',
   moveInHold: 'movement during a held breath',
   exhaleResistance: 'breathing out against resistance',
   abdominalLoad: 'load on the abdominal wall',
   floorLift: 'an added pelvic-floor lift',
-  armsOverhead: 'arms overhead or behind',
+  armsOverhead: 'arms overhead',
   spineLoad: 'weight through a bent spine',
   floorPressure: 'pressure down on the pelvic floor',
   heavyLoad: 'an outside load on the trunk',
   stretch: 'a long stretch at the hip or groin',
+  reachBehind: 'something brought behind the back',
 };
 
 /** Which school teaches a drill so: the low and quiet breath, the breath all round, or both (practice P31). */
@@ -72,13 +76,13 @@ export function contradictionIn(drill: Drill): string | null {
     return 'steps: place, contact points, exhale, pattern, tone, movement, in this order';
   if (drill.breathing.kind === 'paced') {
     const { holdInS, holdOutS } = drill.breathing.pattern;
-    if (Math.max(holdInS, holdOutS) > 1 && !drill.demands.includes('breathHold'))
+    const holds = drill.demands.includes('breathHold') || drill.demands.includes('fullHold');
+    if (Math.max(holdInS, holdOutS) > 1 && !holds)
       return 'demands: a pause over 1 s is a held breath; name it, so that the safety rules see it';
+    if (Math.max(holdInS, drill.breathing.last?.holdInS ?? 0) > 1 && !drill.demands.includes('fullHold'))
+      return 'demands: a pause over 1 s with full lungs is a held full breath; name it, so that the safety rules see it';
   }
   if (drill.tone.floor === 'lift' && !drill.demands.includes('floorLift'))
     return 'demands: an added floor lift has to be named, so that the safety rules see it';
   return null;
 }
-
-/** Signs to watch for, as one line. */
-export const watchFor = (drill: Drill): string => drill.faults.map((f) => f.sign).join('; ');

@@ -1,3 +1,4 @@
+import type { Demand } from '../drills/drill';
 import { DEMAND_RULES } from '../safety/rules';
 import type { Edit } from '../sequence/edit';
 import type { Flags } from '../screen/flags';
@@ -37,6 +38,9 @@ const WHOLE_FROM_PCT = 85;
 /** Past this angle the chest has to lift, so the inhale goes with the reach (practice P58). */
 export const REACH_DEG = 140;
 const HEAVY_FILL_PCT = 70;
+/** A rule for drills from some level on counts for a lift of that level: one that flows, and one that is held. */
+const LIGHT_LEVEL = 2;
+const HEAVY_LEVEL = 3;
 
 /** When to breathe in a lift, for this client. The instructor decides; where a hold is barred the load has to come down. */
 export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
@@ -45,14 +49,22 @@ export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
   const strategy: Strategy = light ? 'withMovement' : percent >= WHOLE_FROM_PCT ? 'wholeRep' : 'pastSticking';
   const reach = armDeg > REACH_DEG;
   const effort = ribs === 'open' || (reach && ribs !== 'close') ? 'inhale' : 'exhale';
-  const barred =
-    strategy === 'withMovement'
-      ? []
-      : DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
-  const pressed =
-    strategy === 'withMovement'
-      ? []
-      : DEMAND_RULES.filter((r) => r.target === 'floorPressure' && r.when(flags)).map((r) => r.because);
+  const held = strategy !== 'withMovement';
+  const because = (demands: readonly Demand[], bars: boolean) =>
+    unique(
+      DEMAND_RULES.filter(
+        (r) =>
+          demands.includes(r.target) &&
+          r.when(flags) &&
+          (r.fromLevel ?? 0) <= (held ? HEAVY_LEVEL : LIGHT_LEVEL) &&
+          (r.target !== 'heavyLoad' || r.remedy === 'bar') === bars,
+      ).map((r) => r.because),
+    );
+  const barred = because(held ? ['heavyLoad', 'breathHold', 'fullHold'] : ['heavyLoad'], true);
+  const pressed = held
+    ? unique(DEMAND_RULES.filter((r) => r.target === 'floorPressure' && r.when(flags)).map((r) => r.because))
+    : [];
+  const cautious = because(['heavyLoad'], false);
   return {
     percent,
     strategy,
@@ -68,16 +80,7 @@ export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
           : 'one at a time, breathing between',
     breath: breathOf(strategy, effort),
     why: [
-      ribs === 'close'
-        ? 'The working side closes the ribs, so the air goes out with the effort.'
-        : ribs === 'open'
-          ? 'The effort opens the ribs, so the air comes in with it.'
-          : 'The ribs neither open nor close; out with the effort.',
-      ...(reach
-        ? [
-            `The arm passes ${REACH_DEG}°: the chest has to lift, so the inhale goes with the reach; breathing out there jams the shoulder.`,
-          ]
-        : []),
+      breathSentence(ribs, reach),
       light
         ? `${Math.round(percent)} % of the most: light enough to let the breath flow.`
         : `${Math.round(percent)} % of the most: the load asks for stiffness. If instinct holds the breath, do not force flow.`,
@@ -89,15 +92,28 @@ export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
             'A held breath under load raises blood pressure far above rest (MacDougall 1985, J Appl Physiol 58:785, cited). Never let the air out early.',
             ...pressed.map((b) => `Pressure downward: ${b}.`),
           ]),
-      ...(reach && ribs === 'close'
-        ? [
-            'Closing ribs and a reach past the angle ask for opposite breaths: lower the arm or lighten the load.',
-          ]
-        : []),
+      ...cautious.map((b) => `${b.charAt(0).toUpperCase()}${b.slice(1)}.`),
     ],
     barred,
   };
 }
+
+/** Which way the breath goes with the effort, in one sentence (practice P57, P58). */
+function breathSentence(ribs: Lift['ribs'], reach: boolean): string {
+  if (ribs === 'close')
+    return reach
+      ? `The effort closes the ribs, so the air goes out with it; the way back up past ${REACH_DEG}° takes the inhale.`
+      : 'The working side closes the ribs, so the air goes out with the effort.';
+  if (ribs === 'open')
+    return reach
+      ? `The effort opens the ribs and takes the arm past ${REACH_DEG}°, so the air comes in with it.`
+      : 'The effort opens the ribs, so the air comes in with it.';
+  return reach
+    ? `The arm goes past ${REACH_DEG}° and the chest has to rise, so the air comes in with the effort.`
+    : 'The ribs neither open nor close; out with the effort.';
+}
+
+const unique = (texts: readonly string[]): string[] => [...new Set(texts)];
 
 /** The pause before the effort, seconds, and what the wall does, as a block has them. The pause ends just past the sticking point. */
 export const liftEdits = (blockId: string, plan: Pick<LiftPlan, 'strategy' | 'bracePct'>): Edit[] => [

@@ -1,4 +1,4 @@
-import { mean, standardDeviation } from '../base/statistics';
+import { clamp, mean, standardDeviation } from '../base/statistics';
 import type { LookData } from './look';
 
 export type ExhaleSummary = {
@@ -9,6 +9,15 @@ export type ExhaleSummary = {
   heardEven: number;
   heard: number;
 };
+
+/** Where no exhale was timed: half as long again as the one that the rate suggests, within these bounds, s. Common practice, no source. */
+const GUESS = { share: 0.6, longer: 1.5, least: 2, most: 4 } as const;
+
+/** The exhale to start from where none was looked at; with the rate unknown the most of it. @example guessedExhale(19) // 2.8 */
+export function guessedExhale(ratePerMin: number | null): number {
+  if (ratePerMin === null || ratePerMin <= 0) return GUESS.most;
+  return clamp((60 / ratePerMin) * GUESS.share * GUESS.longer, GUESS.least, GUESS.most);
+}
 
 /**
  * The comfortable exhale of a look: the mean of the tries that stayed quiet, else what was asked for. A strained try

@@ -16,6 +16,24 @@ export type HoldSummary = {
   noiseS: number | null;
 };
 
+/** A hold that the mouth or a gasp ended counts for so much of its length (practice P73). */
+const ROUGH_SHARE = 2 / 3;
+
+/**
+ * Seconds that the client's own hold stays calm, for what a pause may be (practice P73): the best in the most supported
+ * position that was looked at, a rough ending counting two thirds; null when none was looked at.
+ */
+export function calmHoldOf(trials: readonly HoldTrial[]): number | null {
+  const calm = trials.filter((t) => (t.kind ?? 'calm') === 'calm');
+  const position = HOLD_POSITIONS.find((p) => calm.some((t) => t.position === p));
+  if (!position) return null;
+  return Math.max(
+    ...calm
+      .filter((t) => t.position === position)
+      .map((t) => (t.end === 'calm' ? t.holdS : t.holdS * ROUGH_SHARE)),
+  );
+}
+
 /** Holds of one kind by position, easiest first (practice P26). Only tries that ended calm count toward a length. */
 export function summariseHolds(trials: readonly HoldTrial[], kind: HoldKind = 'calm'): HoldSummary[] {
   return HOLD_POSITIONS.flatMap((position) => {

@@ -8,12 +8,12 @@ import type { Plan } from '../plan/plan';
 import { NEEDS, type Need, type Needs } from '../aims/needs';
 import type { School } from '../aims/school';
 import type { Flags } from '../screen/flags';
-import { verdictFor, type Verdict } from '../safety/verdict';
+import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
 import { floorRank } from '../tone/plan-tone';
 import { isCalmHold, makeBlock, type Amount, type BlockClient } from '../sequence/make-block';
 import type { Block } from '../sequence/sequence';
 
-export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school'> & {
+export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school' | 'owned'> & {
   needs: Needs;
   /** In words, what stands behind a need, for the reasons. */
   because?: Partial<Record<Need, readonly string[]>>;
@@ -36,6 +36,25 @@ export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school'> &
 
 /** All of it but what the instructor says at the moment: the time, the wishes, and what the library holds. */
 export type ClientPlan = Omit<ProposalInput, 'minutes' | 'library' | 'locked' | 'wanted' | 'unwanted'>;
+
+/** What of a plan moves the lengths and the tone of a block. */
+export const blockClientOf = ({
+  readings,
+  control,
+  comfortableExhaleS,
+  school,
+  hold,
+  calmHoldS,
+  owned,
+}: ClientPlan): BlockClient => ({
+  ...(readings ? { readings } : {}),
+  ...(control ? { control } : {}),
+  comfortableExhaleS,
+  school,
+  ...(hold ? { hold } : {}),
+  ...(calmHoldS === undefined ? {} : { calmHoldS }),
+  ...(owned ? { owned } : {}),
+});
 
 /**
  * What the coverage of a need is worth: a drill of full strength at its usual dose covers 1 and meets six tenths, a
@@ -78,7 +97,7 @@ export function choicesOf(input: ProposalInput): Choices {
   const found = library.flatMap((drill): Option[] => {
     const verdict = verdicts.get(drill.id)!;
     const locked = input.locked?.includes(drill.id) ?? false;
-    if (verdict.status === 'barred' || tooHigh(drill, input) || input.unwanted?.includes(drill.id)) return [];
+    if (!isOpen(verdict) || tooHigh(drill, input) || input.unwanted?.includes(drill.id)) return [];
     const serves = NEEDS.flatMap((need, i): [number, number][] =>
       drill.serves[need] && weights[i]! > 0 ? [[i, drill.serves[need]]] : [],
     );

@@ -1,7 +1,7 @@
 import type { Position } from '../body/positions';
 import type { Drill } from '../drills/drill';
 import { solve } from '../plan/solve';
-import { verdictFor } from '../safety/verdict';
+import { isOpen, verdictFor } from '../safety/verdict';
 import { RELOOK_LEAST_S } from './fill-time';
 import { choicesOf, firstOf, planOf, type ProposalInput } from './choices';
 
@@ -36,8 +36,7 @@ export function conflictIn(input: ProposalInput, end: Position): Conflict | null
     const drill = byId.get(id);
     if (!drill) return alone(named('locked', id), 'it is not in the library');
     const verdict = verdictFor(drill, input.flags, input.props);
-    if (verdict.status === 'barred')
-      return alone(named('locked', id), verdict.reasons.map((r) => r.text).join('; '));
+    if (!isOpen(verdict)) return alone(named('locked', id), verdict.reasons.map((r) => r.text).join('; '));
     const needed = closureOf(drill, byId, input);
     const unwanted = [id, ...needed].find((n) => input.unwanted?.includes(n));
     if (unwanted)
@@ -47,7 +46,7 @@ export function conflictIn(input: ProposalInput, end: Position): Conflict | null
         giveUp: { wish: named('unwanted', unwanted), instead: 'let it be in' },
       };
     const closed = needed.find(
-      (n) => !byId.get(n) || verdictFor(byId.get(n)!, input.flags, input.props).status === 'barred',
+      (n) => !byId.get(n) || !isOpen(verdictFor(byId.get(n)!, input.flags, input.props)),
     );
     if (closed)
       return alone(

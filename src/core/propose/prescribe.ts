@@ -4,7 +4,7 @@ import { summariseHolds } from '../look/holds';
 import type { HoldTrial } from '../look/look';
 import { HOLD_POSITIONS } from '../look/places';
 import type { BlockResult } from '../run/run';
-import type { HoldPrescription } from '../sequence/make-block';
+import { HOLD_SHARE, type HoldPrescription } from '../sequence/make-block';
 import { drillOf, type Sequence } from '../sequence/sequence';
 
 /** A run as it was coached, as far as its exhales are concerned. */
@@ -56,8 +56,6 @@ function whyOf(comfortableS: number, steps: Prescription['steps']): string {
   return `from the comfortable ${comfortableS} s, over ${steps.length} run${steps.length > 1 ? 's' : ''} since, ${calm} of them calm: half a second more after two calm in a row, less after one that was not`;
 }
 
-/** A pause is this share of the client's own calm hold in that position, so that it ends well before the first urge. Our choice. */
-export const HOLD_SHARE = 0.6;
 const HOLD_MOST_S = 30;
 const HOLD_LEAST_S = 2;
 /** Runs in a row that have to end calm before the next position (practice P26). Our choice, as for the exhale. */

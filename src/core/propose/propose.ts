@@ -5,7 +5,7 @@ import type { RelookTest } from '../look/look';
 import { solve, type SolveOptions } from '../plan/solve';
 import { NEED_LABEL, NEEDS } from '../aims/needs';
 import { fail, ok, type Result } from '../base/result';
-import { verdictFor } from '../safety/verdict';
+import { isOpen, verdictFor } from '../safety/verdict';
 import { conflictIn, describeConflict } from './conflict';
 import { filled, RELOOK_LEAST_S } from './fill-time';
 import { makeBlock } from '../sequence/make-block';
@@ -104,7 +104,7 @@ function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: Pr
     .filter((d) => !inside.has(d.id))
     .map((drill): LeftOut => {
       const verdict = verdicts.get(drill.id)!;
-      if (verdict.status === 'barred') {
+      if (!isOpen(verdict)) {
         const safety = verdict.reasons.filter((r) => r.kind === 'safety');
         const shown = safety.length > 0 ? safety : verdict.reasons;
         return {

@@ -1,10 +1,7 @@
-import type { Prop } from '../body/props';
-import { cuesOf } from '../drills/aim-cues';
-import type { Drill } from '../drills/drill';
-import type { Flags } from '../screen/flags';
 import type { StopSign } from '../screen/stop-signs';
-import { easierThan, harderThan } from '../sequence/alternatives';
-import { drillOf, layoutOf, type Block, type Sequence } from '../sequence/sequence';
+import { easierThan, harderThan, type MadeFor } from '../sequence/alternatives';
+import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
+import { nextCue } from '../sequence/words';
 import { coachedBlock, type CoachedBlock } from './coached';
 import type { BlockResult, RunState } from './run';
 
@@ -33,7 +30,7 @@ export type RunEvent =
   | { kind: 'lookAgain'; lookId: string | null };
 
 /** What a change of drill in the room rests on. */
-export type RunContext = { flags: Flags; props: readonly Prop[]; catalogue: readonly Drill[] };
+export type RunContext = MadeFor;
 
 /**
  * What a session is after an event. Every block that is left has a result, whether it was done, cut short or exchanged;
@@ -161,14 +158,10 @@ const ended = (session: Session, lookId: string | null): Session => ({
   state: { ...session.state, stage: 'done', ...(lookId === null ? {} : { relookLookId: lookId }) },
 });
 
-function exchanged(
-  session: Session,
-  way: 'easier' | 'harder',
-  { flags, props, catalogue }: RunContext,
-): Session {
+function exchanged(session: Session, way: 'easier' | 'harder', context: RunContext): Session {
   const { sequence, state } = session;
   const block = sequence.blocks[state.index];
-  const other = block && (way === 'easier' ? easierThan : harderThan)(block, flags, props, catalogue);
+  const other = block && (way === 'easier' ? easierThan : harderThan)(block, context);
   if (!block || !other) return session;
   const id = freshId(sequence, block.id, way === 'easier' ? 'e' : 'h');
   const why = [way === 'easier' ? 'Made easier while coaching.' : 'Made harder while coaching.'];
@@ -193,14 +186,12 @@ function freshId(sequence: Sequence, id: string, mark: string): string {
 function withOtherCue(session: Session): Session {
   const { sequence, state } = session;
   const block = sequence.blocks[state.index];
-  const drill = block && drillOf(block);
-  const cues = drill ? cuesOf(drill).length : 0;
-  if (!block || cues === 0) return session;
+  if (!block) return session;
   return {
     ...session,
     sequence: {
       ...sequence,
-      blocks: sequence.blocks.map((b) => (b === block ? { ...b, cue: (b.cue + 1) % cues } : b)),
+      blocks: sequence.blocks.map((b) => (b === block ? { ...b, cue: nextCue(b) } : b)),
     },
   };
 }

@@ -88,6 +88,12 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
     source: 'P7',
   },
   {
+    target: oneOf('quadruped'),
+    when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
+    because: 'the wall hangs here, and it is still mending',
+    source: 'P7',
+  },
+  {
     target: oneOf('foldedOnHeels', 'feetOnWall'),
     when: is('reflux'),
     because: 'head low or hips high brings reflux',
@@ -128,6 +134,27 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     remedy: 'bar',
     because: 'no held breath with movement in pregnancy',
     source: 'P8',
+  },
+  {
+    target: 'fullHold',
+    when: is('recentSurgery', 'hernia'),
+    remedy: 'noFullHold',
+    because: 'no held full breath after surgery or with a hernia',
+    source: 'P73',
+  },
+  {
+    target: 'fullHold',
+    when: (f) => separated(f) || postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f),
+    remedy: 'noFullHold',
+    because: 'no held full breath on a wall that is still mending',
+    source: 'P73',
+  },
+  {
+    target: 'reachBehind',
+    when: is('shoulder'),
+    remedy: 'bar',
+    because: 'the arm cannot bring it behind the back',
+    source: 'P7',
   },
   {
     target: 'exhaleResistance',
@@ -331,6 +358,13 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   },
   {
     target: 'heavyLoad',
+    when: is('osteoporosis'),
+    remedy: 'bar',
+    because: 'no outside load on fragile vertebrae',
+    source: 'P7',
+  },
+  {
+    target: 'heavyLoad',
     when: is('heaviness', 'leaking', 'backPain'),
     remedy: 'bar',
     fromLevel: 3,
@@ -419,7 +453,7 @@ export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string;
     text: 'Check for heaviness, leaking and doming in every drill.',
     source: 'P7',
   },
-  { when: is('floorTension'), text: 'Attend to the inhale only; no squeezing.', source: 'P10' },
+  { when: is('floorTension'), text: 'Attend to the inhale; effort with the floor waits.', source: 'P10' },
   {
     when: is('leaking', 'heaviness', 'urgency'),
     text: 'Offer the way to a pelvic-health clinician.',

@@ -1,14 +1,18 @@
 import { POSITION, type Position } from '../body/positions';
-import { BARE_HANDED, PROP_LABEL, propFor, type Prop } from '../body/props';
+import { aProp, BARE_HANDED, PROP_LABEL, propFor, type Prop } from '../body/props';
+import { WAYS, type Way } from '../body/ways';
 import type { Breathing } from '../breath/timeline';
-import type { Drill } from '../drills/drill';
+import { withoutFullHold, withoutPauses } from '../breath/timeline';
+import type { Demand, Drill } from '../drills/drill';
+import { pauses } from '../drills/wording';
 import { clamp } from '../base/statistics';
 import type { Tone } from '../tone/tone';
 import { isSet, type Flag, type Flags } from '../screen/flags';
 import { REMEDY_LABEL, type Remedy } from '../screen/remedies';
 import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES } from './rules';
 
-export type Status = 'allowed' | 'changed' | 'barred';
+/** `missing`: nothing speaks against it, but a thing that it needs is not at hand. */
+export type Status = 'allowed' | 'changed' | 'missing' | 'barred';
 
 /** Why something is changed or barred. `kind` tells a safety rule from a prop that is not there; `how`, what is done about it. */
 type Reason = {
@@ -21,6 +25,10 @@ type Reason = {
   remedy?: Remedy;
 };
 
+/** Whether it can be done now: neither barred nor without a thing that it needs. */
+export const isOpen = (verdict: Pick<Verdict, 'status'>): boolean =>
+  verdict.status === 'allowed' || verdict.status === 'changed';
+
 export type Verdict = {
   drillId: string;
   status: Status;
@@ -30,6 +38,8 @@ export type Verdict = {
   props: Prop[];
   breathing: Breathing;
   tone: Tone;
+  /** Done otherwise than usual. */
+  ways: Way[];
   /** Only its least dose, in one round. */
   shorter: boolean;
   reasons: Reason[];
@@ -70,13 +80,14 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     (p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null,
   );
   const applied = DEMAND_RULES.filter(
-    (r) => drill.demands.includes(r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0),
+    (r) => asks(drill, r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0),
   );
   const altered = (Object.keys(drill.alters) as Flag[])
     .filter((flag) => isSet(flags, flag))
     .map((flag) => ({ remedy: drill.alters[flag]!.remedy, because: drill.alters[flag]!.why, source: 'P7' }));
   const remedies = [...applied, ...altered];
   let barred = false;
+  let missing = false;
   const preferred = drill.positions[0]!;
   const preferredLost = barredPositions.get(preferred);
   if (preferredLost && safe.length > 0)
@@ -89,8 +100,8 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     for (const lost of barredPositions.values()) safety(lost.because, lost.source);
     barred = true;
   } else if (positions.length === 0) {
-    prop(`needs a ${PROP_LABEL[POSITION_PROPS[safe[0]!]!]}`);
-    barred = true;
+    prop(`needs ${aProp(POSITION_PROPS[safe[0]!]!)}`);
+    missing = true;
   }
   for (const flag of Object.keys(drill.bars) as Flag[]) {
     if (!isSet(flags, flag)) continue;
@@ -98,7 +109,8 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     barred = true;
   }
   const barring = remedies.filter(
-    (r) => r.remedy === 'bar' || (r.remedy === 'noHold' && drill.stage === 'hold'),
+    (r) =>
+      r.remedy === 'bar' || ((r.remedy === 'noHold' || r.remedy === 'noFullHold') && drill.stage === 'hold'),
   );
   if (barring.length > 0) for (const rule of barring) safety(rule.because, rule.source);
   else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy], rule.remedy);
@@ -106,26 +118,29 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   const props: Prop[] = [];
   const instead: string[] = [];
   for (const wanted of drill.props) {
-    const found = propFor(wanted, available);
+    const strict = drill.strict.includes(wanted);
+    const found = strict ? (available.includes(wanted) ? wanted : null) : propFor(wanted, available);
     if (found !== null) {
       props.push(found);
       if (found !== wanted) instead.push(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
-    } else if (BARE_HANDED[wanted] && !(wanted === 'band' && flags.shoulder))
+    } else if (BARE_HANDED[wanted] && !strict)
       instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
     else {
-      prop(`needs a ${PROP_LABEL[wanted]}`);
-      barred = true;
+      prop(`needs ${aProp(wanted)}`);
+      missing = true;
     }
   }
-  if (!barred) instead.forEach(prop);
+  const open = !barred && !missing;
+  if (open) instead.forEach(prop);
   const has = (remedy: Remedy) => remedies.some((r) => r.remedy === remedy);
-  const status: Status = barred ? 'barred' : reasons.length > 0 ? 'changed' : 'allowed';
+  const status: Status = barred ? 'barred' : missing ? 'missing' : reasons.length > 0 ? 'changed' : 'allowed';
   return {
     drillId: drill.id,
     status,
-    positions: barred ? [] : positions,
-    props: barred ? [] : props,
+    positions: open ? positions : [],
+    props: open ? props : [],
     ...remedied(drill, has),
+    ways: WAYS.filter(has),
     shorter: has('shorter'),
     reasons,
   };
@@ -134,11 +149,11 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
 /** Each remedy only takes something away, so that their order does not matter. */
 function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict, 'breathing' | 'tone'> {
   let { breathing, tone } = drill;
-  if (has('noHold') && breathing.kind === 'paced') {
-    breathing = { kind: 'paced', pattern: { ...breathing.pattern, holdInS: 0, holdOutS: 0 } };
-  }
+  if (has('noHold')) breathing = withoutPauses(breathing);
+  else if (has('noFullHold')) breathing = withoutFullHold(breathing);
+  if (has('noLift'))
+    tone = { ...tone, floor: tone.floor === 'lift' ? 'letGo' : tone.floor, floorPct: 0, squeezePct: 0 };
   if (has('follow') && tone.floor === 'lift') tone = { ...tone, floor: 'follow', floorPct: 0 };
-  if (has('noLift')) tone = { ...tone, floor: 'letGo', floorPct: 0, squeezePct: 0 };
   if (has('lighter')) {
     tone = {
       ...tone,
@@ -148,6 +163,13 @@ function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict,
   }
   return { breathing, tone };
 }
+
+/** What a drill asks of a client: what it names, and a held breath or a lift that follows from what is lifted or breathed. */
+const asks = (drill: Drill, demand: Demand): boolean =>
+  drill.demands.includes(demand) ||
+  (demand === 'floorLift' && drill.tone.squeezePct > 0) ||
+  (demand === 'heavyLoad' && drill.lift !== undefined) ||
+  (demand === 'breathHold' && (drill.demands.includes('fullHold') || pauses(drill)));
 
 const add = (list: Reason[], reason: Reason) => {
   if (!list.some((r) => r.text === reason.text)) list.push(reason);

@@ -1,73 +1,71 @@
 import type { Prop } from '../body/props';
+import { hasFullHold } from '../breath/timeline';
 import { harderOf } from '../drills/catalogue';
 import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/shelf';
 import type { Flags } from '../screen/flags';
-import { verdictFor } from '../safety/verdict';
-import { makeBlock } from './make-block';
+import { isOpen, verdictFor } from '../safety/verdict';
+import { fullHoldBar, makeBlock, type BlockClient } from './make-block';
 import { drillOf, type Block } from './sequence';
 
+/** Whom a block is made for: what they may do, what is at hand, what there is to choose from, and their own lengths. */
+export type MadeFor = {
+  flags: Flags;
+  props: readonly Prop[];
+  library: readonly Drill[];
+  client?: BlockClient;
+};
+
 /** Blocks of the same stage that the client may do instead, those that serve the same needs first. */
-export function alternativesFor(
-  block: Block,
-  flags: Flags,
-  props: readonly Prop[],
-  catalogue: readonly Drill[],
-): Block[] {
+export function alternativesFor(block: Block, of: MadeFor): Block[] {
   const drill = drillOf(block);
   if (!drill) return [];
-  return catalogue
+  return of.library
     .filter((d) => d.stage === drill.stage && d.id !== drill.id)
     .sort((a, b) => overlap(b, drill) - overlap(a, drill))
-    .flatMap((d) => blockFor(d, flags, props) ?? []);
+    .flatMap((d) => blockFor(d, of) ?? []);
 }
 
 /** An easier neighbour of a block that the client may do, following the drill's own chain; null at its end. */
-export function easierThan(
-  block: Block,
-  flags: Flags,
-  props: readonly Prop[],
-  catalogue: readonly Drill[],
-): Block | null {
+export function easierThan(block: Block, of: MadeFor): Block | null {
   const seen = new Set<string>();
   for (
-    let drill = easierOf(drillOf(block), catalogue);
+    let drill = easierOf(drillOf(block), of.library);
     drill && !seen.has(drill.id);
-    drill = easierOf(drill, catalogue)
+    drill = easierOf(drill, of.library)
   ) {
     seen.add(drill.id);
-    const made = blockFor(drill, flags, props);
+    const made = blockFor(drill, of);
     if (made) return { ...made, id: block.id };
   }
   return null;
 }
 
 /** A harder neighbour of a block that the client may do, the least hard first; null where there is none. */
-export function harderThan(
-  block: Block,
-  flags: Flags,
-  props: readonly Prop[],
-  catalogue: readonly Drill[],
-): Block | null {
+export function harderThan(block: Block, of: MadeFor): Block | null {
   const drill = drillOf(block);
   if (!drill) return null;
-  const made = harderOf(drill, catalogue)
+  const made = harderOf(drill, of.library)
     .sort((a, b) => a.level - b.level || overlap(b, drill) - overlap(a, drill))
-    .flatMap((d) => blockFor(d, flags, props) ?? [])[0];
+    .flatMap((d) => blockFor(d, of) ?? [])[0];
   return made ? { ...made, id: block.id } : null;
 }
 
 /** A block of a drill at its usual dose, or null when it is barred. A drill that did not ship goes with it. */
-export function blockFor(drill: Drill, flags: Flags, props: readonly Prop[]): Block | null {
+export function blockFor(
+  drill: Drill,
+  { flags, props, client = {} }: Omit<MadeFor, 'library'>,
+): Block | null {
   const verdict = verdictFor(drill, flags, props);
-  if (verdict.status === 'barred') return null;
+  if (!isOpen(verdict)) return null;
+  if (drill.stage === 'hold' && hasFullHold(verdict.breathing) && fullHoldBar(client) !== null) return null;
   return makeBlock({
     id: drill.id,
     drill,
     verdict,
     position: verdict.positions[0]!,
     amount: 'usual',
-    client: {},
+    client,
     available: props,
     why: ['Chosen by you.'],
   });

@@ -1,10 +1,8 @@
-import type { Prop } from '../body/props';
 import { durationS } from '../breath/timeline';
 import { stageRank, type Drill } from '../drills/drill';
-import type { Flags } from '../screen/flags';
 import { holdBars, LIGHT_PCT } from '../safety/rules';
-import { verdictFor, type Verdict } from '../safety/verdict';
-import { alternativesFor, easierThan } from './alternatives';
+import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
+import { alternativesFor, easierThan, type MadeFor } from './alternatives';
 import { applyEdit, type Edit } from './edit';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
 
@@ -21,13 +19,7 @@ export type Problem = {
 };
 
 /** Whom a sequence is for. What is owned may be unknown: then nothing is asked of it. */
-export type CheckClient = {
-  flags: Flags;
-  props: readonly Prop[];
-  owned?: { level: number; drills: readonly string[] };
-  /** What may be put in its place. */
-  library: readonly Drill[];
-};
+export type CheckClient = MadeFor & { owned?: { level: number; drills: readonly string[] } };
 
 /** A pause up to this long is part of an ordinary breath, not a hold. Our choice. */
 const LONGEST_PAUSE_S = 1;
@@ -82,13 +74,13 @@ export function problemsOf(sequence: Sequence, client: CheckClient): Problem[] {
 
 type Found = Omit<Problem, 'blockId'>;
 
-function blockProblems(block: Block, drill: Drill, { flags, props, library }: CheckClient): Found[] {
+function blockProblems(block: Block, drill: Drill, client: CheckClient): Found[] {
+  const { flags, props } = client;
   const on = { blockId: block.id };
   const verdict = verdictFor(drill, flags, props);
-  if (verdict.status === 'barred') {
+  if (!isOpen(verdict)) {
     const safety = verdict.reasons.some((r) => r.kind === 'safety');
-    const other =
-      easierThan(block, flags, props, library) ?? alternativesFor(block, flags, props, library)[0];
+    const other = easierThan(block, client) ?? alternativesFor(block, client)[0];
     const fix: Fix = other
       ? { says: `${drillOf(other)!.name} in its place`, edits: [{ kind: 'replace', ...on, block: other }] }
       : { says: 'take it out', edits: [{ kind: 'remove', ...on }] };
@@ -127,17 +119,16 @@ function blockProblems(block: Block, drill: Drill, { flags, props, library }: Ch
       fix: { says: 'the least dose', edits: [leastDose(block, drill), { kind: 'rounds', ...on, rounds: 1 }] },
     });
   }
-  if (block.breathing.kind === 'paced' && drill.exhaleRangeS) {
-    const [shortest, longest] = drill.exhaleRangeS;
+  if (block.breathing.kind === 'paced' && !block.breathing.full && drill.exhaleRangeS) {
+    const longest = drill.exhaleRangeS[1];
     const { exhaleS } = block.breathing.pattern;
-    const nearest = Math.min(longest, Math.max(shortest, exhaleS));
-    if (nearest !== exhaleS)
+    if (exhaleS > longest)
       found.push({
         level: 'care',
-        text: `out ${exhaleS} s: this drill is taught with ${shortest} to ${longest} s`,
+        text: `out ${exhaleS} s: this drill is taught with ${longest} s at most`,
         fix: {
-          says: `out ${nearest} s`,
-          edits: [{ kind: 'phase', ...on, phase: 'exhale', seconds: nearest }],
+          says: `out ${longest} s`,
+          edits: [{ kind: 'phase', ...on, phase: 'exhale', seconds: longest }],
         },
       });
   }
@@ -189,8 +180,9 @@ function orderProblems(
   drill: Drill,
   index: number,
   before: ReadonlySet<string>,
-  { flags, props, owned, library }: CheckClient,
+  client: CheckClient,
 ): Found[] {
+  const { owned, library } = client;
   const found: Found[] = [];
   const first = drill.ownedFirst.find((id) => !before.has(id));
   if (first) {
@@ -210,7 +202,7 @@ function orderProblems(
     });
   }
   if (drill.level > owned!.level + 1) {
-    const easier = easierThan(block, flags, props, library);
+    const easier = easierThan(block, client);
     found.push({
       level: 'care',
       text: `level ${drill.level}, and the client owns level ${Math.max(0, owned!.level)}`,

@@ -1,5 +1,6 @@
 import type { Position } from '../body/positions';
 import { RUNGS } from '../breath/ladder';
+import { withoutPauses } from '../breath/timeline';
 import { PHASE_KEY, type Phase } from '../breath/pattern';
 import { clamp, roundTo } from '../base/statistics';
 import type { Tone } from '../tone/tone';
@@ -130,12 +131,7 @@ function editBlock(block: Block, edit: BlockEdit): Block {
       };
     }
     case 'noHold':
-      return block.breathing.kind === 'paced'
-        ? {
-            ...block,
-            breathing: { kind: 'paced', pattern: { ...block.breathing.pattern, holdInS: 0, holdOutS: 0 } },
-          }
-        : block;
+      return { ...block, breathing: withoutPauses(block.breathing) };
     case 'rungs':
       return block.breathing.kind === 'ladder'
         ? {

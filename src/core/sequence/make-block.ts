@@ -2,13 +2,14 @@ import type { Position } from '../body/positions';
 import { propFor } from '../body/props';
 import type { Prop } from '../body/props';
 import { RUNGS } from '../breath/ladder';
-import type { Breathing, Dose } from '../breath/timeline';
+import type { Pattern } from '../breath/pattern';
+import { hasFullHold, withoutFullHold, type Breathing, type Dose } from '../breath/timeline';
+import { usedAs } from '../drills/wording';
 import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/shelf';
 import type { School } from '../aims/school';
 import { POSITION_PROPS, type Verdict } from '../safety/verdict';
 import type { HOLD_POSITIONS } from '../look/places';
-import { clamp, roundTo } from '../base/statistics';
 import { toneFor, type ToneClient } from '../tone/plan-tone';
 import type { Block } from './sequence';
 
@@ -31,6 +32,10 @@ export type BlockClient = ToneClient & {
   comfortableExhaleS?: number | null;
   school?: School;
   hold?: HoldPrescription | null;
+  /** Seconds that the client’s own hold stays calm; null: not known. Left out where no client is meant. */
+  calmHoldS?: number | null;
+  /** Drills that the client has done well. */
+  owned?: readonly string[];
 };
 
 /** The dose and breathing of a drill at an amount. Free breathing counts seconds, everything else breaths. */
@@ -44,45 +49,83 @@ function doseAt(drill: Drill, breathing: Breathing, amount: Amount): { dose: Dos
   return { dose: { ...drill.usual, breaths }, breathing };
 }
 
-/** In the low and quiet school an inhale is at most this share of its exhale in drills that calm. Our choice, after 2–0–6–0 and 4–0–7–0. */
-const QUIET_SHARE = 0.6;
-const LEAST_INHALE_S = 2;
+/** An inhale is at most this share of its exhale (practice P72), but where filling is the aim or a movement sets the breath. */
+const INHALE_SHARE = 2 / 3;
+const LEAST_PHASE_S = 1;
+/** A pause is at most this share of the client's own calm hold (practice P73). */
+export const HOLD_SHARE = 0.6;
+/** An empty pause of somebody whose calm hold is not known lasts no longer (practice P73), s. */
+export const UNKNOWN_PAUSE_S = 2;
+
+const halfDown = (seconds: number): number => Math.floor(seconds * 2 + 1e-9) / 2;
+
+/** Whether the breath of a drill is free of the rule that an exhale is half as long again as its inhale (practice P72). */
+export const isFreeOfRatio = (drill: Drill): boolean => drill.stage === 'open' || tiedToMovement(drill);
+
+/** The breath goes with a movement from one place to another and back. */
+const tiedToMovement = (drill: Drill): boolean =>
+  drill.movement !== 'none' && (drill.figure.end !== undefined || drill.lift !== undefined);
+
+/** Rungs of a ladder whose top one still ends within a comfortable exhale; null where even the least go beyond it. */
+export function rungsWithin(comfortableExhaleS: number): number | null {
+  const rungs = Math.floor(comfortableExhaleS + 1e-9) - 1;
+  return rungs < RUNGS.least ? null : Math.min(rungs, RUNGS.most);
+}
 
 /**
- * The breathing to start from: the client's comfortable exhale, in half seconds, within what the drill allows (practice
- * P44, P48); a smaller inhale where the school is low and quiet and the drill calms; as many rungs of the ladder as
- * stay within a second of that exhale (P45); a pause by the client's own calm hold (P25). Without them the drill's own.
+ * The breathing to start from. The exhale is the client's comfortable one, in half seconds, or what the drill teaches at
+ * most, whichever is shorter: comfort beats the drill's range downward. The inhale is at most two thirds of it, or keeps
+ * the drill's own share where filling is the aim or a movement sets the breath (practice P48, P72); a ladder ends at
+ * comfort (P45); a pause stays within the client's own calm hold (P73). Without them the drill's own.
  */
 export function withClient(
   drill: Drill,
   breathing: Breathing,
-  { comfortableExhaleS = null, school, hold }: BlockClient,
+  { comfortableExhaleS = null, hold, calmHoldS }: BlockClient,
 ): Breathing {
-  if (breathing.kind === 'ladder')
-    return comfortableExhaleS === null
-      ? breathing
-      : { kind: 'ladder', rungs: clamp(Math.round(comfortableExhaleS), RUNGS.least, RUNGS.most) };
+  if (breathing.kind === 'ladder') {
+    const rungs = comfortableExhaleS === null ? null : rungsWithin(comfortableExhaleS);
+    return comfortableExhaleS === null ? breathing : { kind: 'ladder', rungs: rungs ?? RUNGS.least };
+  }
   if (breathing.kind !== 'paced') return breathing;
-  let { pattern } = breathing;
-  if (comfortableExhaleS !== null && drill.exhaleRangeS) {
-    const [shortest, longest] = drill.exhaleRangeS;
-    pattern = { ...pattern, exhaleS: clamp(roundTo(comfortableExhaleS, 0.5), shortest, longest) };
-  }
-  if (
-    school === 'lowQuiet' &&
-    (drill.serves.settle || drill.serves.lowBreath) &&
-    comfortableExhaleS !== null
-  ) {
-    pattern = {
-      ...pattern,
-      inhaleS: Math.max(
-        LEAST_INHALE_S,
-        Math.min(pattern.inhaleS, roundTo(pattern.exhaleS * QUIET_SHARE, 0.5)),
-      ),
-    };
-  }
-  if (hold && isCalmHold(drill)) pattern = { ...pattern, holdOutS: hold.holdS };
-  return { ...breathing, pattern };
+  const longest = drill.exhaleRangeS?.[1] ?? breathing.pattern.exhaleS;
+  const free = isFreeOfRatio(drill);
+  const scaled = (pattern: Pattern): Pattern => {
+    const { inhaleS, exhaleS } = pattern;
+    const out =
+      comfortableExhaleS === null || breathing.full
+        ? exhaleS
+        : Math.max(LEAST_PHASE_S, Math.min(longest, halfDown(comfortableExhaleS)));
+    const share = free ? Math.max(INHALE_SHARE, inhaleS / exhaleS) : INHALE_SHARE;
+    const inS = Math.max(LEAST_PHASE_S, Math.min(inhaleS, halfDown(out * share)));
+    return paused({ ...pattern, exhaleS: out, inhaleS: inS }, calmHoldS);
+  };
+  const pattern = scaled(breathing.pattern);
+  return {
+    ...breathing,
+    pattern: hold && isCalmHold(drill) ? { ...pattern, holdOutS: hold.holdS } : pattern,
+    ...(breathing.last ? { last: scaled(breathing.last) } : {}),
+  };
+}
+
+/** The pauses of a pattern within what a calm hold allows (practice P73). */
+function paused(pattern: Pattern, calmHoldS: number | null | undefined): Pattern {
+  if (calmHoldS === undefined) return pattern;
+  if (calmHoldS === null)
+    return { ...pattern, holdInS: 0, holdOutS: Math.min(pattern.holdOutS, UNKNOWN_PAUSE_S) };
+  const most = halfDown(calmHoldS * HOLD_SHARE);
+  return {
+    ...pattern,
+    holdInS: Math.min(pattern.holdInS, most),
+    holdOutS: Math.min(pattern.holdOutS, most),
+  };
+}
+
+/** Why this client holds no full breath, besides what their flags say (practice P73); null where nothing speaks against it. */
+export function fullHoldBar({ readings = [], calmHoldS }: BlockClient): string | null {
+  if (readings.includes('stuckInhale')) return 'no held full breath while the chest does not empty';
+  if (readings.includes('lowHold')) return 'no held full breath while a hold is calm only for a short time';
+  return calmHoldS === null ? 'no held full breath before a calm hold was looked at' : null;
 }
 
 export type MakeBlock = {
@@ -107,27 +150,38 @@ export function makeBlock({
   available,
   why = [],
 }: MakeBlock): Block {
-  const paced = withClient(drill, verdict.breathing, client);
+  const noFull = hasFullHold(verdict.breathing) ? fullHoldBar(client) : null;
+  const allowed = noFull ? withoutFullHold(verdict.breathing) : verdict.breathing;
+  const paced = withClient(drill, allowed, client);
   const { dose, breathing } = doseAt(drill, paced, verdict.shorter ? 'least' : amount);
   const { tone, changes } = toneFor(verdict.tone, client, drill.stage === 'open' || drill.stage === 'move');
+  const props = propsAt(drill, verdict, position, available);
   return {
     id,
     drillId: drill.id,
     ...(drillById(drill.id) === drill ? {} : { drill }),
     position,
-    props: propsAt(verdict, position, available),
+    props,
     breathing,
     dose: verdict.shorter ? { ...dose, rounds: 1 } : dose,
     setUpS: drill.setUpS,
-    tone,
+    tone: tone.squeezePct > 0 && usedAs('ball', props) === null ? { ...tone, squeezePct: 0 } : tone,
+    ...(verdict.ways.length > 0 ? { ways: verdict.ways } : {}),
+    ...(client.owned?.includes(drill.id) ? { known: true } : {}),
     cue: 0,
     why: [...why],
-    changes: [...verdict.reasons.map((r) => (r.how ? `${r.text} (${r.how})` : r.text)), ...changes],
+    changes: [
+      ...verdict.reasons.map((r) => (r.how ? `${r.text} (${r.how})` : r.text)),
+      ...(noFull ? [noFull] : []),
+      ...changes,
+    ],
   };
 }
 
-function propsAt(verdict: Verdict, position: Position, available: readonly Prop[]): Prop[] {
+/** What the drill and the position need, and what helps and is at hand. */
+function propsAt(drill: Drill, verdict: Verdict, position: Position, available: readonly Prop[]): Prop[] {
   const own = POSITION_PROPS[position];
   const needed = own ? propFor(own, available) : null;
-  return [...new Set([...verdict.props, ...(needed ? [needed] : [])])];
+  const helpful = drill.helpful.flatMap((prop) => propFor(prop, available) ?? []);
+  return [...new Set([...verdict.props, ...(needed ? [needed] : []), ...helpful])];
 }

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { POSITIONS } from '../body/positions';
 import { PROPS } from '../body/props';
+import { WAYS } from '../body/ways';
 import { Breathing, Dose } from '../breath/timeline.schema';
 import { Drill } from '../drills/drill.schema';
 import { RELOOK_TESTS } from '../look/look';
@@ -20,6 +21,10 @@ export const Block = z.object({
   dose: Dose,
   setUpS: z.int().check(z.gte(0), z.lte(600)),
   tone: Tone,
+  /** Done otherwise than usual, because a rule says so. */
+  ways: z.optional(z.array(z.enum(WAYS))),
+  /** The client owns the drill; it is told shortly and set up quickly. */
+  known: z.optional(z.boolean()),
   /** Which of the drill's cues is shown first. */
   cue: z.int().check(z.gte(0), z.lte(99)),
   /** Blocks of one group are moved, copied and taken out together. */

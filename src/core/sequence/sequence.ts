@@ -2,6 +2,7 @@ import { changeS, type Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
 import type { Drill } from '../drills/drill.schema';
 import { drillById } from '../drills/shelf';
+import { sayFirst } from '../drills/wording';
 import type { Block, Sequence, LeftOut } from './sequence.schema';
 
 export type { Block, LeftOut, Sequence };
@@ -12,9 +13,12 @@ export const MOST_BLOCKS = 100;
 export const drillOf = (block: Pick<Block, 'drillId' | 'drill'>): Drill | undefined =>
   block.drill ?? drillById(block.drillId);
 
-/** What a block is called. */
-export const nameOf = (block: Pick<Block, 'drillId' | 'drill'>): string =>
-  drillOf(block)?.name ?? block.drillId;
+/** What a block is called as it is done; of a drill alone, its own name. */
+export function nameOf(block: Pick<Block, 'drillId' | 'drill'> | Block): string {
+  const drill = drillOf(block);
+  if (!drill) return block.drillId;
+  return ('position' in block ? sayFirst(drill.names, block) : null) ?? drill.name;
+}
 
 /** A block on the clock of the sequence. Changing position comes first, then set-up, then the breathing. */
 export type PlacedBlock = { block: Block; startS: number; changeS: number; workStartS: number; endS: number };

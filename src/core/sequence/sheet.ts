@@ -1,14 +1,13 @@
 import type { FigureName } from '../body/figure/figures';
 import { POSITION, type Position } from '../body/positions';
 import { PROP_LABEL, type Prop } from '../body/props';
-import { printPattern } from '../breath/pattern';
-import { cuesOf } from '../drills/aim-cues';
-import type { Drill } from '../drills/drill';
+import { printBreathing } from '../breath/timeline';
 import type { Flags } from '../screen/flags';
 import { cautionsFor } from '../safety/verdict';
 import { STOP_SIGN_LABEL, STOP_SIGNS } from '../screen/stop-signs';
 import { describeTone } from '../tone/tone';
-import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
+import { clock, drillOf, layoutOf, type Block, type Sequence } from './sequence';
+import { twoCues, wordsOf } from './words';
 
 export const SHEET_FOR = ['instructor', 'client'] as const;
 export type SheetFor = (typeof SHEET_FOR)[number];
@@ -75,11 +74,12 @@ export function sheetOf(sequence: Sequence, name: string, who: SheetFor, flags: 
 
 function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRow {
   const drill = drillOf(block);
+  const words = wordsOf(block);
   const { label, setUp } = POSITION[block.position];
   return {
     number,
     at,
-    name: nameOf(block),
+    name: words.name,
     position: block.position,
     positionLabel: label,
     positionSetUp: setUp,
@@ -87,25 +87,18 @@ function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRo
     propsLabel: block.props.map((p) => PROP_LABEL[p]).join(', '),
     figure: drill?.figure.start,
     end: drill?.figure.end,
-    written: writtenBreath(block),
+    written: printBreathing(block.breathing),
     counts: countsOf(block),
     dose: capital(doseOf(block)),
     tone: describeTone(block.tone),
-    movement: drill && drill.movement !== 'none' ? capital(drill.movement) : '',
-    cues: drill ? twoCues(block, drill) : [],
-    steps: drill ? drill.steps.map((s) => s.text) : [],
-    watch: drill ? drill.faults.map((f) => `${f.sign}: ${f.mend}`).join('; ') : '',
-    feeling: drill?.feeling ?? '',
+    movement: capital(words.movement),
+    cues: twoCues(words),
+    steps: words.steps.slice(1).map((s) => s.text),
+    watch: words.faults.map((f) => `${f.sign}: ${f.mend}`).join('; '),
+    feeling: words.feeling,
     changes: who === 'instructor' ? block.changes : [],
   };
 }
-
-const writtenBreath = ({ breathing }: Block): string =>
-  breathing.kind === 'paced'
-    ? printPattern(breathing.pattern) + (breathing.last ? `, the last ${printPattern(breathing.last)}` : '')
-    : breathing.kind === 'ladder'
-      ? `ladder of ${breathing.rungs ?? 5}`
-      : 'free';
 
 /**
  * The breath as a client counts it.
@@ -120,7 +113,7 @@ export function countsOf({ breathing }: Pick<Block, 'breathing'>): string {
   const parts = [
     `in for ${inhaleS}`,
     holdInS > 0 ? `wait ${holdInS}` : '',
-    `out for ${exhaleS}`,
+    breathing.full ? 'out until the ribs stop dropping' : `out for ${exhaleS}`,
     holdOutS > 0 ? `wait ${holdOutS}, empty` : '',
   ]
     .filter(Boolean)
@@ -148,12 +141,4 @@ export function doseOf({ breathing, dose }: Pick<Block, 'breathing' | 'dose'>): 
   const again =
     dose.rounds > 1 ? `, ${dose.rounds} times${dose.restS > 0 ? ` with ${dose.restS} s rest` : ''}` : '';
   return `${once}${again}${dose.sides === 2 ? ', each side' : ''}`;
-}
-
-/** The cue that was chosen, and the first one of another kind. */
-function twoCues(block: Block, drill: Drill): string[] {
-  const cues = cuesOf(drill);
-  const first = cues[block.cue] ?? cues[0]!;
-  const second = cues.find((c) => c.kind !== first.kind);
-  return [first.text, ...(second ? [second.text] : [])];
 }

@@ -4,13 +4,10 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
-import type { Prop } from '@/core/body/props';
-import type { Drill } from '@/core/drills/drill';
 import type { LookData } from '@/core/look/look';
 import type { RunState } from '@/core/run/run';
 import { ratedBlock } from '@/core/run/step';
-import type { Flags } from '@/core/screen/flags';
-import { easierThan, harderThan } from '@/core/sequence/alternatives';
+import { easierThan, harderThan, type MadeFor } from '@/core/sequence/alternatives';
 import type { Sequence } from '@/core/sequence/sequence';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -27,9 +24,7 @@ type Props = {
   sequence: Sequence;
   state: RunState;
   rev: number;
-  flags: Flags;
-  props: readonly Prop[];
-  catalogue: readonly Drill[];
+  madeFor: MadeFor;
   school: School;
   before: LookData | null;
   after: LookData | null;
@@ -38,14 +33,14 @@ type Props = {
 
 /** A run from its first block to the look again. */
 export function CoachRun(given: Props) {
-  const { clientId, runId, flags, props, catalogue, before, after } = given;
+  const { clientId, runId, madeFor, before, after } = given;
   const router = useRouter();
   const [stopping, setStopping] = useState(false);
   const { session, coached, atS, silent, setSilent, happen, toggle, pause, autosave } = useSession(
     runId,
     { sequence: given.sequence, state: given.state },
     given.rev,
-    { flags, props, catalogue },
+    madeFor,
   );
   const { sequence, state, running } = session;
   const block = sequence.blocks[state.index];
@@ -95,8 +90,8 @@ export function CoachRun(given: Props) {
           silent={silent}
           status={status}
           rated={rated}
-          canEase={Boolean(block && easierThan(block, flags, props, catalogue))}
-          canHarden={Boolean(block && harderThan(block, flags, props, catalogue))}
+          canEase={Boolean(block && easierThan(block, madeFor))}
+          canHarden={Boolean(block && harderThan(block, madeFor))}
           on={{
             toggle,
             next: () => happen({ kind: 'next' }),
@@ -118,7 +113,7 @@ export function CoachRun(given: Props) {
           runId={runId}
           sequence={sequence}
           before={before}
-          flags={flags}
+          flags={madeFor.flags}
           school={given.school}
           rated={rated}
           status={status}

@@ -16,11 +16,10 @@ import {
 } from 'lucide-react';
 import { POSITION } from '@/core/body/positions';
 import { describePattern, type Phase } from '@/core/breath/pattern';
-import { cuesOf } from '@/core/drills/aim-cues';
-import { watchFor } from '@/core/drills/drill';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
 import type { BlockResult } from '@/core/run/run';
 import { clock, drillOf, layoutOf, nameOf, type Sequence } from '@/core/sequence/sequence';
+import { wordsOf } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
 import { BreathLine } from '@/pictures/breath-line';
 import { Figure } from '@/pictures/figure';
@@ -88,7 +87,8 @@ export function CoachScreen({
   const next = sequence.blocks[index + 1];
   const layout = layoutOf(sequence);
   const leftS = layout.totalS - coached.placed.startS - t;
-  const cue = drill ? (cuesOf(drill)[block.cue] ?? drill.cues[0]) : undefined;
+  const words = wordsOf(block);
+  const { cue } = words;
   const written =
     block.breathing.kind === 'paced'
       ? describePattern(block.breathing.pattern)
@@ -99,7 +99,7 @@ export function CoachScreen({
     <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-8 py-4">
       <header className="flex items-start gap-6">
         <div>
-          <h1 className="text-huge">{drill?.name ?? block.drillId}</h1>
+          <h1 className="text-huge">{words.name}</h1>
           <p className="text-lead text-soft tabular-nums">
             {written}
             {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
@@ -155,15 +155,14 @@ export function CoachScreen({
         <div className="space-y-4">
           {moment.kind === 'setUp' ? (
             <ol className="list-decimal space-y-2 pl-6 text-title">
-              <li>{POSITION[block.position].setUp}</li>
-              {drill?.steps.map((s) => (
+              {words.steps.map((s) => (
                 <li key={s.text}>{s.text}</li>
               ))}
             </ol>
           ) : (
             <p className="font-serif text-huge leading-snug">{cue ? `“${cue.text}”` : ''}</p>
           )}
-          <p className="text-lead text-soft">Watch for: {drill ? watchFor(drill) : ''}.</p>
+          <p className="text-lead text-soft">{words.watch && `Watch for: ${words.watch}.`}</p>
         </div>
       </div>
       <BreathLine coached={coached} t={t} className="h-[120px] w-full" />

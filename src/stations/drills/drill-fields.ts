@@ -84,14 +84,21 @@ export function fieldsOf(drill: Drill): DrillFields {
     steps: drill.steps,
     cues: drill.cues,
     faults: drill.faults,
-    feeling: drill.feeling,
-    movement: drill.movement,
+    feeling: textOf(drill.feeling),
+    movement: textOf(drill.movement),
     easier: drill.easier ?? '',
     first: drill.ownedFirst[0] ?? '',
     start: drill.figure.start ?? '',
     end: drill.figure.end ?? '',
   };
 }
+
+/** Of several ways to say it, the first: that is the one the form shows. */
+const textOf = (said: Drill['feeling']): string => (typeof said === 'string' ? said : said[0]!.text);
+
+/** What was typed; while that is still the first of several ways, all of them. */
+const said = (typed: string, from: Drill['feeling']): Drill['feeling'] =>
+  typed === textOf(from) ? from : typed;
 
 /** A figure with a point or a comma; what is none stays as it was typed, for the schema to refuse. */
 const num = (text: string): unknown => {
@@ -101,7 +108,7 @@ const num = (text: string): unknown => {
 
 /** The drill that a form holds, unchecked; what the form does not show stays as it was in `from`. */
 export function drillFrom(f: DrillFields, from: Drill): unknown {
-  const last = from.breathing.kind === 'paced' ? from.breathing.last : undefined;
+  const { last, full } = from.breathing.kind === 'paced' ? from.breathing : {};
   const breathing =
     f.breathing === 'paced'
       ? {
@@ -113,6 +120,7 @@ export function drillFrom(f: DrillFields, from: Drill): unknown {
             holdOutS: num(f.holdOutS),
           },
           ...(last ? { last } : {}),
+          ...(full ? { full } : {}),
         }
       : f.breathing === 'free'
         ? { kind: 'free', freeS: num(f.freeS) }
@@ -150,8 +158,8 @@ export function drillFrom(f: DrillFields, from: Drill): unknown {
     steps: f.steps,
     cues: f.cues,
     faults: f.faults,
-    feeling: f.feeling,
-    movement: f.movement.trim() || 'none',
+    feeling: said(f.feeling, from.feeling),
+    movement: said(f.movement.trim() || 'none', from.movement),
     easier: f.easier || undefined,
     ownedFirst: f.first ? [f.first, ...from.ownedFirst.slice(1).filter((id) => id !== f.first)] : [],
     figure: { ...(f.start ? { start: f.start } : {}), ...(f.end ? { end: f.end } : {}) },

@@ -19,7 +19,7 @@ export function DrillPreview({ made }: { made: Result<Drill> }) {
       </aside>
     );
   const drill = made.value;
-  const block = blockFor(drill, {}, [...PROPS])!;
+  const block = blockFor(drill, { flags: {}, props: [...PROPS] })!;
   return (
     <aside aria-label="Preview" className="space-y-3">
       <div className="flex items-end gap-4">

@@ -10,6 +10,7 @@ import { NEED_LABEL } from '@/core/aims/needs';
 import { FLAG_LABEL, type Flag } from '@/core/screen/flags';
 import { REMEDY_LABEL } from '@/core/screen/remedies';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
+import { wordsOfDrill } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
 import { Figure } from '@/pictures/figure';
 import { Press } from '@/ui/press';
@@ -36,6 +37,7 @@ export function DrillSheet({
   buttons?: ReactNode;
 }) {
   const { usual, range, figure } = drill;
+  const words = wordsOfDrill(drill);
   const unit = drill.breathing.kind === 'free' ? 's' : 'breaths';
   const named = (id: string) => all.find((d) => d.id === id);
   const link = (d: Drill | undefined, none: string) =>
@@ -103,20 +105,20 @@ export function DrillSheet({
       </p>
       {buttons && <div className="flex gap-2">{buttons}</div>}
       <ol className="list-decimal space-y-0.5 pl-5">
-        {drill.steps.map((s) => (
+        {words.steps.map((s) => (
           <li key={s.text}>{s.text}</li>
         ))}
       </ol>
       <dl className="grid grid-cols-[84px_1fr] gap-x-3 gap-y-1 text-small">
-        {drill.cues.map((c) => (
+        {words.cues.map((c) => (
           <div key={c.text} className="contents">
             <dt className="text-soft">{c.kind}</dt>
             <dd className="italic">“{c.text}”</dd>
           </div>
         ))}
         <dt className="text-soft">to be felt</dt>
-        <dd>{drill.feeling}</dd>
-        {drill.faults.map((f) => (
+        <dd>{words.feeling}</dd>
+        {words.faults.map((f) => (
           <div key={f.sign} className="contents">
             <dt className="text-soft">if</dt>
             <dd>

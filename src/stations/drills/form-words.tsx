@@ -67,6 +67,10 @@ export function FormWords({ register, control }: Form) {
           </>
         )}
       />
+      <p className="text-fine text-soft">
+        Figures of the block stand in braces: {'{in} {keep} {out} {wait} {breaths} {rounds}'}, and a thing by
+        its name, such as {'{ball}'}. A sentence whose figure is missing is left out.
+      </p>
       <div className="grid grid-cols-2 gap-4">
         <Text label="What is to be felt" {...register('feeling')} />
         <Text label="Movement" {...register('movement')} />

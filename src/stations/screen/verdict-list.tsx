@@ -13,10 +13,11 @@ import { Press } from '@/ui/press';
 
 const MARK: Record<Status, { word: string; className: string }> = {
   barred: { word: 'barred', className: 'text-stop' },
+  missing: { word: 'not at hand', className: 'text-tone' },
   changed: { word: 'changed', className: 'text-care' },
   allowed: { word: 'allowed', className: 'text-soft' },
 };
-const ORDER: readonly Status[] = ['barred', 'changed', 'allowed'];
+const ORDER: readonly Status[] = ['barred', 'missing', 'changed', 'allowed'];
 
 /** Every drill for this client: barred, changed or allowed, and why. */
 export function VerdictList({

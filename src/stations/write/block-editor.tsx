@@ -41,20 +41,20 @@ type Props = {
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
 export function BlockEditor({ block, client, problems, sequence, plan, onEdit, onEdits, onFix }: Props) {
-  const { flags, props, library } = client;
+  const { flags, props } = client;
   const [swapping, setSwapping] = useState(false);
   const drill = drillOf(block);
   const verdict = useMemo(() => (drill ? verdictFor(drill, flags, props) : null), [drill, flags, props]);
   const adds = useMemo(() => contributionsOf(sequence, plan)[block.id], [sequence, plan, block.id]);
-  const easier = useMemo(() => easierThan(block, flags, props, library), [block, flags, props, library]);
-  const harder = useMemo(() => harderThan(block, flags, props, library), [block, flags, props, library]);
+  const easier = useMemo(() => easierThan(block, client), [block, client]);
+  const harder = useMemo(() => harderThan(block, client), [block, client]);
   if (!drill || !verdict)
     return <Notice level="stop">This drill is not in the library of this Kokyu; take the block out.</Notice>;
   const on = { blockId: block.id };
   const replace = (other: Block | null) => other && onEdit({ kind: 'replace', ...on, block: other });
   return (
     <section
-      aria-label={`Block: ${drill.name}`}
+      aria-label={`Block: ${nameOf(block)}`}
       className="grid grid-cols-[140px_minmax(0,1fr)_312px] gap-6 border-t border-rule pt-2.5"
     >
       <div>
@@ -78,7 +78,7 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
       </div>
       <div className="space-y-2.5">
         <div className="flex items-baseline gap-4">
-          <h3 className="text-title">{drill.name}</h3>
+          <h3 className="text-title">{nameOf(block)}</h3>
           <span className="text-small text-soft tabular-nums">
             {drill.stage} · {clock(durationS(block.breathing, block.dose))}
             {block.breathing.kind === 'paced' &&
@@ -88,13 +88,12 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
         <BlockLengths block={block} onEdit={onEdit} />
         <BlockTone
           block={block}
-          drill={drill}
           liftBarred={drill.tone.floor === 'lift' && verdict.tone.floor !== 'lift'}
           onEdit={onEdit}
         />
       </div>
       <div className="space-y-2 text-small">
-        <BlockReasons block={block} drill={drill} problems={problems} adds={adds} onFix={onFix} />
+        <BlockReasons block={block} problems={problems} adds={adds} onFix={onFix} />
         <div className="flex flex-wrap gap-1.5">
           <Button
             disabled={!easier}

@@ -1,16 +1,15 @@
 'use client';
 
 import { NEED_LABEL } from '@/core/aims/needs';
-import { watchFor, type Drill } from '@/core/drills/drill';
 import type { Contribution } from '@/core/propose/contributions';
 import type { Problem } from '@/core/sequence/check';
 import type { Block } from '@/core/sequence/sequence';
+import { wordsOf } from '@/core/sequence/words';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 
 type Props = {
   block: Block;
-  drill: Drill;
   problems: readonly Problem[];
   adds?: Contribution;
   onFix: (problem: Problem) => void;
@@ -20,7 +19,8 @@ type Props = {
 const WORTH_SAYING = 0.005;
 
 /** What is wrong with a block, why it is here, what was changed, and what it adds. */
-export function BlockReasons({ block, drill, problems, adds, onFix }: Props) {
+export function BlockReasons({ block, problems, adds, onFix }: Props) {
+  const { watch } = wordsOf(block);
   return (
     <>
       {problems.map((p) => (
@@ -51,7 +51,7 @@ export function BlockReasons({ block, drill, problems, adds, onFix }: Props) {
             .
           </li>
         )}
-        <li className="text-soft">Watch for: {watchFor(drill)}.</li>
+        {watch && <li className="text-soft">Watch for: {watch}.</li>}
       </ul>
     </>
   );

@@ -13,11 +13,7 @@ type Props = { block: Block; client: CheckClient; onTake: (other: Block) => void
 
 /** The drills that could stand in a block's place. */
 export function BlockSwap({ block, client, onTake, onClose }: Props) {
-  const { flags, props, library } = client;
-  const alternatives = useMemo(
-    () => alternativesFor(block, flags, props, library),
-    [block, flags, props, library],
-  );
+  const alternatives = useMemo(() => alternativesFor(block, client), [block, client]);
   return (
     <Dialog
       open

@@ -1,9 +1,8 @@
 'use client';
 
-import { cuesOf } from '@/core/drills/aim-cues';
-import type { Drill } from '@/core/drills/drill';
 import type { Edit } from '@/core/sequence/edit';
 import type { Block } from '@/core/sequence/sequence';
+import { wordsOf } from '@/core/sequence/words';
 import {
   BRACE_KINDS,
   BRACE_LABEL,
@@ -21,17 +20,16 @@ const floorTone = (floor: FloorMode, pct: number) => ({ floor, floorPct: floor =
 
 type Props = {
   block: Block;
-  drill: Drill;
   /** The floor is not to be lifted: a rule took that away. */
   liftBarred: boolean;
   onEdit: (edit: Edit) => void;
 };
 
 /** What the pelvic floor and the wall do in a block, and the cue it is taught with. */
-export function BlockTone({ block, drill, liftBarred, onEdit }: Props) {
+export function BlockTone({ block, liftBarred, onEdit }: Props) {
   const { tone } = block;
   const set = (change: Partial<Tone>) => onEdit({ kind: 'tone', blockId: block.id, tone: change });
-  const cues = cuesOf(drill);
+  const { cues, cue } = wordsOf(block);
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
       <Select
@@ -82,9 +80,9 @@ export function BlockTone({ block, drill, liftBarred, onEdit }: Props) {
         label="cue"
         look="line"
         className="min-w-52 grow"
-        value={String(block.cue)}
-        onValue={(cue) => onEdit({ kind: 'cue', blockId: block.id, cue: Number(cue) })}
-        options={cues.map((c, i) => ({ value: String(i), label: `${c.kind}: ${c.text}` }))}
+        value={String(cue?.index ?? block.cue)}
+        onValue={(index) => onEdit({ kind: 'cue', blockId: block.id, cue: Number(index) })}
+        options={cues.map((c) => ({ value: String(c.index), label: `${c.kind}: ${c.text}` }))}
       />
     </div>
   );

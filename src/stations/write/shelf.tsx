@@ -8,7 +8,7 @@ import { STAGES, type Drill, type Stage } from '@/core/drills/drill';
 import { drillMatches } from '@/core/safety/search';
 import { NEED_LABEL } from '@/core/aims/needs';
 import type { Flags } from '@/core/screen/flags';
-import { verdictFor } from '@/core/safety/verdict';
+import { isOpen, verdictFor } from '@/core/safety/verdict';
 import { makeBlock, type BlockClient } from '@/core/sequence/make-block';
 import { clock, type Block, type LeftOut } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
@@ -38,22 +38,22 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
     () =>
       catalogue.map((drill) => {
         const verdict = verdictFor(drill, flags, props);
-        const block =
-          verdict.status === 'barred'
-            ? null
-            : makeBlock({
-                id: drill.id,
-                drill,
-                verdict,
-                position: verdict.positions[0]!,
-                amount: 'usual',
-                client,
-                available: props,
-                why: ['Chosen by you.'],
-              });
+        const block = !isOpen(verdict)
+          ? null
+          : makeBlock({
+              id: drill.id,
+              drill,
+              verdict,
+              position: verdict.positions[0]!,
+              amount: 'usual',
+              client,
+              available: props,
+              why: ['Chosen by you.'],
+            });
         return {
           drill,
           block,
+          missing: verdict.status === 'missing',
           why: verdict.reasons.map((r) => r.text).join('; '),
           left: leftOut.find((l) => l.drillId === drill.id),
         };
@@ -103,7 +103,7 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
         </span>
       </div>
       <ul className="flex gap-2 overflow-x-auto pb-1" tabIndex={0} aria-label="Drills on the shelf">
-        {shown.map(({ drill, block, why, left }) => (
+        {shown.map(({ drill, block, why, left, missing }) => (
           <li key={drill.id} className="w-[168px] shrink-0">
             {block ? (
               <Press
@@ -148,10 +148,12 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
                 className="h-[92px] border-[1.5px] border-dashed border-rule px-1.5 py-1 text-soft"
                 title={why}
               >
-                <span className="block text-tiny text-stop">
-                  {left && left.kind === 'prop' ? 'no prop' : 'barred'}
+                <span className={`block text-tiny ${missing ? 'text-tone' : 'text-stop'}`}>
+                  {missing ? 'not at hand' : 'barred'}
                 </span>
-                <span className="line-clamp-1 text-fine leading-tight line-through">{drill.name}</span>
+                <span className={`line-clamp-1 text-fine leading-tight ${missing ? '' : 'line-through'}`}>
+                  {drill.name}
+                </span>
                 <span className="line-clamp-2 text-tiny leading-tight">{why}</span>
               </div>
             )}

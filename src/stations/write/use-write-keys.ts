@@ -1,9 +1,9 @@
 'use client';
 
-import { cuesOf } from '@/core/drills/aim-cues';
 import { easierThan, harderThan } from '@/core/sequence/alternatives';
 import type { CheckClient } from '@/core/sequence/check';
-import { drillOf, type Block } from '@/core/sequence/sequence';
+import type { Block } from '@/core/sequence/sequence';
+import { nextCue } from '@/core/sequence/words';
 import { useHotkeys } from '@/ui/hotkeys';
 import type { SequenceEditor } from './use-sequence-editor';
 
@@ -17,12 +17,10 @@ type Props = {
 /** The keys of Write. */
 export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
   const { block } = editor;
-  const { flags, props, library } = client;
   const swapFor = (other: Block | null) =>
     block && other && editor.edit({ kind: 'replace', blockId: block.id, block: other });
   const otherCue = () => {
-    const drill = block && drillOf(block);
-    if (drill) editor.edit({ kind: 'cue', blockId: block.id, cue: (block.cue + 1) % cuesOf(drill).length });
+    if (block) editor.edit({ kind: 'cue', blockId: block.id, cue: nextCue(block) });
   };
   useHotkeys([
     { key: 'ArrowLeft', shift: false, does: 'block before', run: () => editor.go(-1, false), repeats: true },
@@ -51,12 +49,12 @@ export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
     {
       key: 'e',
       does: 'easier neighbour',
-      run: () => swapFor(block ? easierThan(block, flags, props, library) : null),
+      run: () => swapFor(block ? easierThan(block, client) : null),
     },
     {
       key: 'd',
       does: 'harder neighbour',
-      run: () => swapFor(block ? harderThan(block, flags, props, library) : null),
+      run: () => swapFor(block ? harderThan(block, client) : null),
     },
     { key: 'f', does: 'mend what breaks a rule', run: editor.fixNext },
     { key: 'g', does: editor.grouped ? 'ungroup' : 'group', run: editor.group },

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef } from 'react';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
-import type { ClientPlan } from '@/core/propose/choices';
+import { blockClientOf, type ClientPlan } from '@/core/propose/choices';
 import type { CheckClient } from '@/core/sequence/check';
 import { mergeSequences } from '@/core/sequence/merge';
 import type { Sequence } from '@/core/sequence/sequence';
@@ -20,6 +20,7 @@ export function useWritten({ sequenceId, initial, rev, plan, library }: Given) {
       props: plan.props,
       owned: { level: plan.ownedLevel, drills: plan.owned ?? [] },
       library: catalogue,
+      client: blockClientOf(plan),
     }),
     [plan, catalogue],
   );

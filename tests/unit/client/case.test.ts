@@ -1,3 +1,4 @@
+import { guessedExhale } from '@/core/look/exhales';
 import { caseOf, type CaseRecords, type LookRecord, type RunOfClient } from '@/core/client/case';
 import { dueOf, railOf } from '@/core/client/rail';
 import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
@@ -68,9 +69,9 @@ describe('everything known of a client', () => {
     const known = caseOf(records({ looks: [banded] }));
     expect(known.visit!.quiet()!.from).toBe('bands');
     expect(Math.abs(known.visit!.quiet()!.rate.value - 15)).toBeLessThan(1);
-    // No exhale was timed: the plan starts from the one that quiet breathing had.
+    // No exhale was timed: the plan starts from what the rate suggests.
     expect(known.exhale()).toBeNull();
-    expect(known.plan().comfortableExhaleS).toBe(known.visit!.quiet()!.exhale.value);
+    expect(known.plan().comfortableExhaleS).toBe(guessedExhale(known.visit!.quiet()!.rate.value));
   });
 
   it('asks for the bands of a look once, and not at all where nobody asks', () => {

@@ -109,7 +109,7 @@ describe('the catalogue', () => {
 
 describe('a sequence file with a drill that did not ship', () => {
   it('carries the drill, so that another studio can coach it', () => {
-    const block = { ...blockFor(own(), {}, ALL_PROPS)!, id: 'b1' };
+    const block = { ...blockFor(own(), { flags: {}, props: ALL_PROPS })!, id: 'b1' };
     const sequence: Sequence = {
       minutes: 10,
       school: 'lowQuiet',

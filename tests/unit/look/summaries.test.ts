@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { comfortableExhale } from '@/core/look/exhales';
-import { summariseHolds } from '@/core/look/holds';
+import { comfortableExhale, guessedExhale } from '@/core/look/exhales';
+import { calmHoldOf, summariseHolds } from '@/core/look/holds';
 import type { ExhaleTry, HoldTrial } from '@/core/look/look';
 import { bestAlignment, ladderOf, lowBreath } from '@/core/look/sweep';
 import { scoreSymptoms, SYMPTOMS } from '@/core/look/symptoms';
@@ -10,6 +10,25 @@ const out = (lengthS: number, end: ExhaleTry['end'] = 'quiet'): ExhaleTry => ({
   lengthS,
   end,
   through: 'nose',
+});
+
+describe('what a client starts from where it was not looked at', () => {
+  // Practice P72, P73 and the limits below the written clients; common practice, no source.
+  it('an exhale half as long again as the rate suggests, from 2 to 4 s; rate unknown, 4 s', () => {
+    expect(guessedExhale(null)).toBe(4);
+    expect(guessedExhale(15)).toBeCloseTo(3.6, 12);
+    expect([4, 8, 13.5].map(guessedExhale)).toEqual([4, 4, 4]);
+    expect([27, 40, 60].map(guessedExhale)).toEqual([2, 2, 2]);
+  });
+  it('a calm hold as it was; one that the mouth or a gasp ended counts two thirds; none, null', () => {
+    const hold = (holdS: number, end: HoldTrial['end'], position: HoldTrial['position'] = 'hookLying') =>
+      ({ holdS, end, position }) as HoldTrial;
+    expect(calmHoldOf([])).toBeNull();
+    expect(calmHoldOf([hold(12, 'mouth')])).toBeCloseTo(8, 12);
+    expect(calmHoldOf([hold(12, 'mouth'), hold(10, 'calm')])).toBe(10);
+    expect(calmHoldOf([hold(30, 'calm', 'standing'), hold(18, 'gasp')])).toBe(12);
+    expect(calmHoldOf([{ ...hold(40, 'calm'), kind: 'fullBreath' }])).toBeNull();
+  });
 });
 
 describe('the comfortable exhale of a look', () => {

@@ -8,7 +8,7 @@ import { ALL_PROPS } from '../helpers';
 
 const blockOf = (stage: string, kind: string): Block => {
   const drill = LIBRARY.find((d) => d.stage === stage && d.breathing.kind === kind)!;
-  return { ...blockFor(drill, {}, ALL_PROPS)!, id: `${stage}-${kind}` };
+  return { ...blockFor(drill, { flags: {}, props: ALL_PROPS })!, id: `${stage}-${kind}` };
 };
 const PACED = blockOf('open', 'paced');
 const FREE = blockOf('settle', 'free');

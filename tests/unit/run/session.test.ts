@@ -22,7 +22,7 @@ import { layoutOf } from '@/core/sequence/sequence';
 import { Sequence } from '@/core/sequence/sequence.schema';
 import { ALL_PROPS, must } from '../helpers';
 
-const context: RunContext = { flags: {}, props: ALL_PROPS, catalogue: catalogueOf(NO_OWN) };
+const context: RunContext = { flags: {}, props: ALL_PROPS, library: catalogueOf(NO_OWN) };
 const sequence = must(
   propose({
     library: catalogueOf(NO_OWN),
@@ -154,7 +154,7 @@ describe('a session as a value', () => {
       name: 'Ours',
       easier: sequence.blocks[0]!.drillId,
     };
-    const harder = step(begun, { kind: 'harder' }, { ...context, catalogue: [own] });
+    const harder = step(begun, { kind: 'harder' }, { ...context, library: [own] });
     expect(harder.sequence.blocks[0]).toMatchObject({ drillId: 'own-1', drill: { name: 'Ours' } });
     expect(harder.state.results[0]).toMatchObject({ outcome: 'harder' });
     const easier = step(harder, { kind: 'easier' }, context);
@@ -173,13 +173,13 @@ describe('a session as a value', () => {
 
 describe('whether a sequence may be coached', () => {
   it('is decided once, by red flags, barred blocks and whether there is anything', () => {
-    expect(mayRun(EMPTY_SCREEN, sequence, context.catalogue).ok).toBe(true);
+    expect(mayRun(EMPTY_SCREEN, sequence, context.library).ok).toBe(true);
     const red = { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting' as const, at: '2026-01-01T00:00:00Z' }] };
-    expect(mayRun(red, sequence, context.catalogue)).toMatchObject({
+    expect(mayRun(red, sequence, context.library)).toMatchObject({
       ok: false,
       why: expect.stringMatching(/^A red flag is open \(fainting\)/),
     });
-    expect(mayRun(EMPTY_SCREEN, { ...sequence, blocks: [] }, context.catalogue)).toMatchObject({
+    expect(mayRun(EMPTY_SCREEN, { ...sequence, blocks: [] }, context.library)).toMatchObject({
       ok: false,
       why: expect.stringMatching(/no block/),
     });

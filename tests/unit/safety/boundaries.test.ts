@@ -8,6 +8,9 @@ import { ALL_PROPS } from '../helpers';
 
 const BASE = LIBRARY.find((d) => d.breathing.kind === 'paced' && d.demands.length === 0)!;
 
+/** What is asked by a pause; a drill without one asks for none of it. */
+const HELD: readonly Demand[] = ['breathHold', 'fullHold', 'moveInHold'];
+
 /** A drill that asks one thing of the body and could be done sitting; whatever happens to it is that thing's rule. */
 const asks = (demand: Demand, level = 1, patch: Partial<Drill> = {}): Drill => ({
   ...BASE,
@@ -19,8 +22,22 @@ const asks = (demand: Demand, level = 1, patch: Partial<Drill> = {}): Drill => (
   demands: [demand],
   bars: {},
   alters: {},
-  breathing: { kind: 'paced', pattern: { inhaleS: 4, holdInS: 3, exhaleS: 6, holdOutS: 2 } },
-  tone: { floor: 'lift', floorPct: 40, control: 'brace', controlPct: 60, squeezePct: 50 },
+  breathing: {
+    kind: 'paced',
+    pattern: {
+      inhaleS: 4,
+      holdInS: HELD.includes(demand) ? 3 : 0,
+      exhaleS: 6,
+      holdOutS: HELD.includes(demand) ? 2 : 0,
+    },
+  },
+  tone: {
+    floor: 'lift',
+    floorPct: 40,
+    control: 'brace',
+    controlPct: 60,
+    squeezePct: demand === 'floorLift' || demand === 'abdominalLoad' ? 50 : 0,
+  },
   ...patch,
 });
 const verdict = (demand: Demand, flags: Flags, level = 1) =>
@@ -47,6 +64,8 @@ describe('the last week, the first week and the millimetre at which a rule begin
     ['exhaleResistance', 1, { separationMm: 22 }, { separationMm: 23 }, 'allowed barred'],
     ['moveInHold', 1, { separationMm: 22 }, { separationMm: 23 }, 'allowed barred'],
     ['floorPressure', 1, { separationMm: 22 }, { separationMm: 23 }, 'allowed barred'],
+    ['fullHold', 1, { separationMm: 22 }, { separationMm: 23 }, 'allowed changed'],
+    ['fullHold', 1, { postpartumWeeks: 12 }, { postpartumWeeks: 11 }, 'allowed changed'],
   ])('%s at level %i: %j and %j', (demand, level, before, from, both) =>
     expect(`${status(demand, before, level)} ${status(demand, from, level)}`).toBe(both),
   );
@@ -69,6 +88,8 @@ describe('the last week, the first week and the millimetre at which a rule begin
     ['heavyLoad', 3, { heaviness: true }],
     ['heavyLoad', 3, { leaking: true }],
     ['heavyLoad', 3, { backPain: 'bending' }],
+    ['heavyLoad', 0, { osteoporosis: true }],
+    ['reachBehind', 0, { shoulder: true }],
   ])('%s is barred from level %i on with %j, and not below', (demand, level, flags) => {
     for (const l of [0, 1, 2, 3]) expect([l, status(demand, flags, l) === 'barred']).toEqual([l, l >= level]);
   });
@@ -113,6 +134,40 @@ describe('what a remedy takes out', () => {
     const hold = asks('breathHold', 1, { stage: 'hold' });
     expect(verdictFor(hold, { cardiac: true }, ALL_PROPS).status).toBe('barred');
     expect(verdictFor(hold, {}, ALL_PROPS).status).toBe('allowed');
+  });
+  it('noFullHold: the pause with full lungs, also the one of the last breath, and not the empty one', () => {
+    const { breathing } = verdict('fullHold', { hernia: true });
+    expect(breathing).toEqual({
+      kind: 'paced',
+      pattern: { inhaleS: 4, holdInS: 0, exhaleS: 6, holdOutS: 2 },
+    });
+    const last = { inhaleS: 4, holdInS: 10, exhaleS: 5, holdOutS: 0 };
+    const drill = asks('fullHold', 1, {
+      breathing: { kind: 'paced', pattern: { inhaleS: 4, holdInS: 0, exhaleS: 5, holdOutS: 0 }, last },
+    });
+    expect(verdictFor(drill, { recentSurgery: true }, ALL_PROPS).breathing).toEqual({
+      kind: 'paced',
+      pattern: { inhaleS: 4, holdInS: 0, exhaleS: 5, holdOutS: 0 },
+    });
+    expect(verdictFor({ ...drill, stage: 'hold' }, { hernia: true }, ALL_PROPS).status).toBe('barred');
+  });
+  it('takes the short pauses out too, where no breath is held', () => {
+    const short = asks('stretch', 1, {
+      breathing: { kind: 'paced', pattern: { inhaleS: 4, holdInS: 1, exhaleS: 6, holdOutS: 1 } },
+    });
+    expect(verdictFor(short, { neurological: true }, ALL_PROPS)).toMatchObject({
+      status: 'changed',
+      breathing: { kind: 'paced', pattern: { holdInS: 0, holdOutS: 0 } },
+    });
+  });
+  it('a way: done otherwise, with everything else as it was', () => {
+    const wide = asks('stretch', 1, { alters: { pregnancyWeek: { remedy: 'kneesWide', why: 'room' } } });
+    expect(verdictFor(wide, { pregnancyWeek: 10 }, ALL_PROPS)).toMatchObject({
+      status: 'changed',
+      ways: ['kneesWide'],
+      tone: wide.tone,
+    });
+    expect(verdictFor(wide, {}, ALL_PROPS).ways).toEqual([]);
   });
   it('lighter: tone of the wall and the squeeze at most the low level, the floor as it was', () => {
     const { tone } = verdict('abdominalLoad', { pregnancyWeek: 10 });

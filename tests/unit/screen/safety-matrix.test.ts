@@ -16,39 +16,39 @@ const MATRIX: readonly Row[] = [
     client: 'pregnant, week 10',
     flags: { pregnancyWeek: 10 },
     barred: ids(
-      'crossedHold foldedBack proneBelly balloonStack backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift proneLifts heavyLift',
+      'crossedHold proneBelly balloonStack backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift proneLifts heavyLift',
     ),
     changed: ids(
-      'wallFeetExhale crossedBand upperBreath ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge pulsePush',
+      'foldedBack wallFeetExhale sighExhale crossedBand upperBreath ballWrap drawInKeep setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge pulsePush',
     ),
   },
   {
     client: 'pregnant, week 20',
     flags: { pregnancyWeek: 20 },
     barred: ids(
-      'crossedHold foldedBack proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+      'crossedHold proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
     changed: ids(
-      'quietLying twoHands fillBothHands sighExhale exhaleLadder crossedBand upperBreath drawInKeep tenContractions headTurns',
+      'quietLying twoHands fillBothHands foldedBack sighExhale exhaleLadder crossedBand upperBreath drawInKeep tenContractions headTurns',
     ),
   },
   {
     client: 'pregnant, week 34',
     flags: { pregnancyWeek: 34 },
     barred: ids(
-      'crossedHold foldedBack proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+      'crossedHold proneBelly ballsUpBack wallFeetExhale balloonStack stackedBreath backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull pelvicRock hipStretch heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
     changed: ids(
-      'quietLying twoHands fillBothHands sighExhale exhaleLadder crossedBand upperBreath floorSeat drawInKeep tenContractions hipTurns innerThighRock headTurns',
+      'quietLying twoHands fillBothHands foldedBack sighExhale exhaleLadder crossedBand upperBreath floorSeat drawInKeep tenContractions hipTurns innerThighRock headTurns',
     ),
   },
   {
     client: '3 weeks postpartum',
     flags: { postpartumWeeks: 3 },
     barred: ids(
-      'balloonStack walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+      'balloonStack sternumDown walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions hipTurns innerThighRock heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
-    changed: ids('floorSeat hipTurns innerThighRock hipStretch'),
+    changed: ids('crossedBand upperBreath floorSeat hipStretch'),
   },
   {
     client: '9 weeks postpartum',
@@ -56,7 +56,7 @@ const MATRIX: readonly Row[] = [
     barred: ids(
       'walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
-    changed: ids(''),
+    changed: ids('crossedBand upperBreath'),
   },
   {
     client: 'separation 30 mm',
@@ -64,7 +64,7 @@ const MATRIX: readonly Row[] = [
     barred: ids(
       'balloonStack walkingHolds fullLean emptyLean heelLift imprintMarch bridgeExhale sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
-    changed: ids('ballWrap setAndKeep anchorPull tenContractions rolledBridge'),
+    changed: ids('crossedBand upperBreath ballWrap setAndKeep anchorPull tenContractions rolledBridge'),
   },
   {
     client: 'cardiac disease',
@@ -73,7 +73,7 @@ const MATRIX: readonly Row[] = [
       'balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift heavyLift pulsePush',
     ),
     changed: ids(
-      'wallFeetExhale crossedBand upperBreath bridgeExhale easyWalk sideBendLoad pressLoad cableLoad',
+      'crossedHold wallFeetExhale sighExhale crossedBand upperBreath drawInKeep bridgeExhale easyWalk sideBendLoad pressLoad cableLoad',
     ),
   },
   {
@@ -83,28 +83,32 @@ const MATRIX: readonly Row[] = [
       'balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean sidePlank hoverSqueeze claspedLift heavyLift pulsePush',
     ),
     changed: ids(
-      'wallFeetExhale counterLean crossedBand upperBreath bridgeExhale sideBendLoad pressLoad cableLoad',
+      'crossedHold wallFeetExhale sighExhale counterLean crossedBand upperBreath drawInKeep bridgeExhale sideBendLoad pressLoad cableLoad',
     ),
   },
   {
     client: 'neurological disease',
     flags: { neurological: true },
     barred: ids('balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean heavyLift'),
-    changed: ids('wallFeetExhale crossedBand upperBreath headTurns bridgeExhale hoverSqueeze'),
+    changed: ids(
+      'crossedHold wallFeetExhale sighExhale crossedBand upperBreath drawInKeep headTurns bridgeExhale hoverSqueeze',
+    ),
   },
   {
     client: 'respiratory disease',
     flags: { respiratory: true },
     barred: ids('emptyPause shortCalmHolds walkingHolds fullLean emptyLean heavyLift'),
     changed: ids(
-      'wallFeetExhale strawExhale balloonStack crossedBand upperBreath bridgeExhale hoverSqueeze easyWalk',
+      'crossedHold wallFeetExhale strawExhale sighExhale balloonStack crossedBand upperBreath drawInKeep bridgeExhale hoverSqueeze easyWalk',
     ),
   },
   {
     client: 'panic',
     flags: { panic: true },
     barred: ids('balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean heavyLift'),
-    changed: ids('wallFeetExhale strawExhale exhaleLadder crossedBand upperBreath bridgeExhale hoverSqueeze'),
+    changed: ids(
+      'crossedHold wallFeetExhale strawExhale sighExhale exhaleLadder crossedBand upperBreath drawInKeep bridgeExhale hoverSqueeze',
+    ),
   },
   {
     client: 'recent surgery',
@@ -112,7 +116,7 @@ const MATRIX: readonly Row[] = [
     barred: ids(
       'crossedHold foldedBack proneBelly balloonStack backFill walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
-    changed: ids('floorSeat hipTurns innerThighRock hipStretch'),
+    changed: ids('crossedBand upperBreath floorSeat hipTurns innerThighRock hipStretch'),
   },
   {
     client: 'hernia',
@@ -120,7 +124,7 @@ const MATRIX: readonly Row[] = [
     barred: ids(
       'crossedHold proneBelly balloonStack backFill walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
-    changed: ids(''),
+    changed: ids('crossedBand upperBreath'),
   },
   {
     client: 'eye pressure',
@@ -128,7 +132,9 @@ const MATRIX: readonly Row[] = [
     barred: ids(
       'foldedBack balloonStack backFill emptyPause shortCalmHolds walkingHolds fullLean emptyLean claspedLift heavyLift',
     ),
-    changed: ids('wallFeetExhale crossedBand upperBreath bridgeExhale hoverSqueeze'),
+    changed: ids(
+      'crossedHold wallFeetExhale sighExhale crossedBand upperBreath drawInKeep bridgeExhale hoverSqueeze',
+    ),
   },
   {
     client: 'reflux',
@@ -140,7 +146,7 @@ const MATRIX: readonly Row[] = [
     client: 'osteoporosis',
     flags: { osteoporosis: true },
     barred: ids(
-      'crossedHold foldedBack proneBelly ballsUpBack backFill walkingHolds fullLean emptyLean rolledBridge proneLifts sideBendLoad pressLoad cableLoad heavyLift',
+      'crossedHold foldedBack proneBelly ballsUpBack backFill walkingHolds fullLean emptyLean rolledBridge proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
     changed: ids(''),
   },
@@ -177,22 +183,22 @@ const MATRIX: readonly Row[] = [
   {
     client: 'urgency',
     flags: { urgency: true },
-    barred: ids('heelLift bridgeExhale hoverSqueeze heavyLift'),
+    barred: ids('balloonStack heelLift bridgeExhale sidePlank hoverSqueeze heavyLift'),
     changed: ids(''),
   },
   {
     client: 'floor tension',
     flags: { floorTension: true },
-    barred: ids('heelLift bridgeExhale hoverSqueeze heavyLift'),
-    changed: ids('floorSeat ballWrap'),
+    barred: ids('balloonStack heelLift bridgeExhale sidePlank hoverSqueeze heavyLift'),
+    changed: ids('foldedBack floorSeat ballWrap'),
   },
   {
     client: 'shoulder',
     flags: { shoulder: true },
     barred: ids(
-      'crossedHold foldedBack wallForearmsBlock counterLean handsRibs fullLean emptyLean anchorPull sidePlank claspedLift proneLifts seatedElbows pressLoad',
+      'crossedHold foldedBack wallForearmsBlock wallElbowsOff counterLean bandRibs crossedBand towelWrap upperBreath fullLean emptyLean anchorPull sidePlank claspedLift seatedElbows pressLoad',
     ),
-    changed: ids(''),
+    changed: ids('handsRibs'),
   },
   {
     client: 'knees',
@@ -204,7 +210,7 @@ const MATRIX: readonly Row[] = [
     client: 'wrists',
     flags: { wrists: true },
     barred: ids('sternumDown hipTurns innerThighRock hoverSqueeze'),
-    changed: ids(''),
+    changed: ids('counterLean'),
   },
   {
     client: 'cannot lie on the back',

@@ -109,7 +109,8 @@ describe('props', () => {
     expect(pillow).toMatchObject({ status: 'changed', props: ['pillow'] });
     expect(pillow.reasons[0]!.text).toBe('pillow in place of the soft ball');
     expect(one('towelWrap', {}, ['wall'])).toMatchObject({
-      status: 'barred',
+      status: 'missing',
+      positions: [],
       reasons: [{ kind: 'prop', text: 'needs a stiff towel' }],
     });
     expect(one('wallFeetExhale', {}, []).reasons[0]!.text).toBe('needs a free wall');

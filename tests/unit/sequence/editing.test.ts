@@ -14,7 +14,7 @@ import { Sequence } from '@/core/sequence/sequence.schema';
 import { ALL_PROPS, anyFlags, anyProps } from '../helpers';
 
 const block = (drillId: string, id: string, parts: Partial<Block> = {}): Block => ({
-  ...blockFor(drillById(drillId)!, {}, ALL_PROPS)!,
+  ...blockFor(drillById(drillId)!, { flags: {}, props: ALL_PROPS })!,
   id,
   ...parts,
 });
@@ -220,7 +220,7 @@ describe('what one key mends', () => {
     ]);
     expect(
       fixes(of(block('twoHands', 'x', { breathing: { kind: 'paced', pattern: pattern(2, 0, 12, 0) } }))),
-    ).toEqual([['out 12 s: this drill is taught with 4 to 6 s', 'out 6 s']]);
+    ).toEqual([['out 12 s: this drill is taught with 6 s at most', 'out 6 s']]);
     expect(fixes({ ...base, minutes: Math.floor((layoutOf(base).totalS - 30) / 60) })[0]).toEqual([
       expect.stringMatching(/over the \d+ min$/),
       'shorter doses',
@@ -238,11 +238,11 @@ describe('what one key mends', () => {
         p.fix?.says,
       ]);
     expect(told(of(block('bridgeExhale', 'x')), { level: 1, drills: [] })).toEqual([
-      ['Ball between knees, wrap low to high comes first', undefined],
+      ['Wrap from low to high, knees on a ball comes first', undefined],
     ]);
     expect(told(of(block('bridgeExhale', 'x')), { level: 1, drills: ['ballWrap'] })).toEqual([]);
-    expect(told(of(block('hoverSqueeze', 'x')), { level: 0, drills: ['heelLift'] })).toEqual([
-      ['level 3, and the client owns level 0', 'Heel lift from the chair in its place'],
+    expect(told(of(block('hoverSqueeze', 'x')), { level: 0, drills: ['bridgeExhale'] })).toEqual([
+      ['level 3, and the client owns level 0', 'Bridge on the exhale in its place'],
     ]);
   });
 });
@@ -257,7 +257,7 @@ describe('the difference of two versions', () => {
     const lines = differenceOf(base, s);
     expect(lines).toEqual(
       expect.arrayContaining([
-        'Taken out: Ball between knees, wrap low to high',
+        'Taken out: Wrap from low to high, knees on a ball',
         'Put in: Side bend, breathe into the long side, as block 3',
         'Moved: Find the seat: arched, slouched, between, from 5 to 1',
         'Even exhale through a straw: 4–0–8–0 → 4–0–9–0',
@@ -368,10 +368,14 @@ describe('two windows on one sequence', () => {
 
 describe('neighbours', () => {
   it('of a drill are its easier one and those that name it', () => {
-    expect(harderThan(block('twoHands', 'x'), {}, ALL_PROPS, LIBRARY)!.id).toBe('x');
-    expect(drillById(harderThan(block('heelLift', 'x'), {}, ALL_PROPS, LIBRARY)!.drillId)!.easier).toBe(
-      'heelLift',
+    expect(harderThan(block('twoHands', 'x'), { flags: {}, props: ALL_PROPS, library: LIBRARY })!.id).toBe(
+      'x',
     );
-    expect(harderThan(block('emptyLean', 'x'), {}, ALL_PROPS, LIBRARY)).toBeNull();
+    expect(
+      drillById(
+        harderThan(block('heelLift', 'x'), { flags: {}, props: ALL_PROPS, library: LIBRARY })!.drillId,
+      )!.easier,
+    ).toBe('heelLift');
+    expect(harderThan(block('emptyLean', 'x'), { flags: {}, props: ALL_PROPS, library: LIBRARY })).toBeNull();
   });
 });

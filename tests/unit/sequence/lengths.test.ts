@@ -10,7 +10,7 @@ import { ALL_PROPS } from '../helpers';
 
 const of = (kind: 'paced' | 'free' | 'ladder', sides = 1): Block => {
   const drill = LIBRARY.find((d) => d.breathing.kind === kind && d.usual.sides === sides)!;
-  return { ...blockFor(drill, {}, ALL_PROPS)!, id: `${kind}${sides}` };
+  return { ...blockFor(drill, { flags: {}, props: ALL_PROPS })!, id: `${kind}${sides}` };
 };
 const BLOCKS = [of('free'), of('paced'), of('ladder'), of('paced', 2)];
 const sequence = (blocks: readonly Block[] = BLOCKS): Sequence => ({

@@ -107,15 +107,12 @@ describe('a proposal', () => {
     expect(s.blocks.flatMap((b) => b.why).join(' ')).toContain('upper chest, shoulders lift');
     for (const b of s.blocks) expect(b.why.length).toBeGreaterThan(0);
   });
-  it('starts from the exhale that is comfortable, in half seconds, within the drill (P44, P48)', () => {
+  it('starts from the exhale that is comfortable, in half seconds, and never from a longer one (P48, P72)', () => {
     for (const comfortable of [3.2, 5.3, 9]) {
       for (const b of must(propose(input({ comfortableExhaleS: comfortable }))).blocks) {
         const drill = drillById(b.drillId)!;
-        if (b.breathing.kind !== 'paced' || !drill.exhaleRangeS) continue;
-        const wanted = Math.min(
-          drill.exhaleRangeS[1],
-          Math.max(drill.exhaleRangeS[0], Math.round(comfortable * 2) / 2),
-        );
+        if (b.breathing.kind !== 'paced' || b.breathing.full || !drill.exhaleRangeS) continue;
+        const wanted = Math.min(drill.exhaleRangeS[1], Math.floor(comfortable * 2) / 2);
         expect([b.drillId, b.breathing.pattern.exhaleS]).toEqual([b.drillId, wanted]);
       }
     }
@@ -294,7 +291,7 @@ describe('checking a sequence against a client', () => {
   const texts = (s: Sequence, flags = {}, props = ALL_PROPS) =>
     problemsOf(s, { flags, props, library: LIBRARY }).map((p) => `${p.level}: ${p.text}`);
   it('marks a hold and a lift put in by hand where they are barred', () => {
-    const floor = blockFor(drillById('floorSeat')!, {}, ALL_PROPS)!;
+    const floor = blockFor(drillById('floorSeat')!, { flags: {}, props: ALL_PROPS })!;
     const held = { ...floor, id: 'x', breathing: { kind: 'paced' as const, pattern: pattern(4, 0, 6, 5) } };
     const s = { ...base, blocks: [held] };
     expect(texts(s, { neurological: true })).toEqual([
@@ -304,7 +301,7 @@ describe('checking a sequence against a client', () => {
     expect(texts(s)).toEqual([]);
   });
   it('marks a barred drill, a lost prop, a position, an unknown drill, too much time and a stage out of order', () => {
-    const one = (id: string) => ({ ...blockFor(drillById(id)!, {}, ALL_PROPS)!, id });
+    const one = (id: string) => ({ ...blockFor(drillById(id)!, { flags: {}, props: ALL_PROPS })!, id });
     expect(texts({ ...base, blocks: [one('foldedBack')] }, { knees: true })[0]).toMatch(
       /stop: .*knees cannot kneel/,
     );
@@ -326,21 +323,30 @@ describe('checking a sequence against a client', () => {
 
 describe('alternatives', () => {
   it('stay in the stage, allowed, nearest aim first', () => {
-    const others = alternativesFor(
-      blockFor(drillById('bandRibs')!, {}, ALL_PROPS)!,
-      { wrists: true },
-      ['wall', 'towel', 'pillow'],
-      LIBRARY,
-    );
-    expect(others[0]!.drillId).toBe('crossedBand');
+    const others = alternativesFor(blockFor(drillById('bandRibs')!, { flags: {}, props: ALL_PROPS })!, {
+      flags: { wrists: true },
+      props: ['wall', 'towel', 'pillow'],
+      library: LIBRARY,
+    });
+    expect(others[0]!.drillId).toBe('towelWrap');
     expect(others.map((b) => b.drillId)).not.toContain('sternumDown');
     for (const b of others) expect(drillById(b.drillId)!.stage).toBe('open');
   });
   it('go easier along the chain and past what is barred', () => {
-    const hover = blockFor(drillById('hoverSqueeze')!, {}, ALL_PROPS)!;
-    expect(easierThan(hover, {}, ALL_PROPS, LIBRARY)!.drillId).toBe('heelLift');
-    expect(easierThan(hover, { leaking: true }, ALL_PROPS, LIBRARY)!.drillId).toBe('setAndKeep');
-    expect(easierThan(blockFor(drillById('quietLying')!, {}, [])!, {}, [], LIBRARY)).toBeNull();
+    const hover = blockFor(drillById('hoverSqueeze')!, { flags: {}, props: ALL_PROPS })!;
+    expect(easierThan(hover, { flags: {}, props: ALL_PROPS, library: LIBRARY })!.drillId).toBe(
+      'bridgeExhale',
+    );
+    expect(easierThan(hover, { flags: { leaking: true }, props: ALL_PROPS, library: LIBRARY })!.drillId).toBe(
+      'ballWrap',
+    );
+    expect(
+      easierThan(blockFor(drillById('quietLying')!, { flags: {}, props: [] })!, {
+        flags: {},
+        props: [],
+        library: LIBRARY,
+      }),
+    ).toBeNull();
   });
 });
 

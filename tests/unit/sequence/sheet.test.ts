@@ -5,7 +5,7 @@ import type { Block, Sequence } from '@/core/sequence/sequence';
 import { ALL_PROPS } from '../helpers';
 
 const block = (drillId: string, parts: Partial<Block> = {}): Block => ({
-  ...blockFor(drillById(drillId)!, {}, ALL_PROPS)!,
+  ...blockFor(drillById(drillId)!, { flags: {}, props: ALL_PROPS })!,
   ...parts,
 });
 const of = (...blocks: Block[]): Sequence => ({
@@ -45,7 +45,7 @@ describe('counts and doses for a client', () => {
     ]).toEqual([
       '15 breaths',
       '8 breaths, each side',
-      '4 breaths, 3 times with 20 s rest',
+      '4 breaths, 3 times with 30 s rest',
       'one breath, 3 times with 60 s rest',
       '2:00 min',
       '30 s, 2 times with 10 s rest, each side',
@@ -79,7 +79,7 @@ describe('a sheet', () => {
     const sheet = sheetOf(sequence, 'Ida, 20 min', 'instructor', { cardiac: true });
     expect(sheet.title).toBe('Ida, 20 min');
     expect(sheet.rows[0]!.at).toBe('0:00');
-    expect(sheet.rows.find((r) => r.name.startsWith('Ball between'))!.tone).toBe(
+    expect(sheet.rows.find((r) => r.name.startsWith('Wrap from low'))!.tone).toBe(
       'lift 25 % · draw in 20 % · squeeze 20 %',
     );
     for (const row of sheet.rows) expect(row.watch).toMatch(/: /);
@@ -88,9 +88,8 @@ describe('a sheet', () => {
     expect(sheet.relook).toMatch(/Look again: the calm hold, sitting, 75 s/);
   });
   it('shows the cue that was chosen first', () => {
-    const drill = drillById('twoHands')!;
     expect(sheetOf(of(block('twoHands', { cue: 2 })), 'x', 'client', {}).rows[0]!.cues[0]).toBe(
-      drill.cues[2]!.text,
+      'In for two, out for six.',
     );
   });
 });

@@ -172,7 +172,7 @@ describe('when no answer exists', () => {
     });
     expect(conflict({ locked: ['bridgeExhale'], unwanted: ['ballWrap'] })).toMatchObject({
       wishes: [{ drillId: 'bridgeExhale' }, { drillId: 'ballWrap' }],
-      fact: 'Ball between knees, wrap low to high has to come first',
+      fact: 'Wrap from low to high, knees on a ball has to come first',
       giveUp: { wish: { kind: 'unwanted' }, instead: 'let it be in' },
     });
     expect(conflict({ locked: ['heelLift'], flags: { noSupine: true } })!.wishes).toHaveLength(1);

@@ -1,12 +1,17 @@
 import { pattern } from '../../breath/pattern';
 import type { Cue, CueKind, Fault, Step, StepKind } from '../drill';
+import type { Told, When } from '../wording.schema';
 
+const only = (when?: When) => (when ? { when } : {});
 const step =
   (kind: StepKind) =>
-  (text: string): Step => ({ kind, text });
+  (text: string, when?: When): Step => ({ kind, text, ...only(when) });
 const cue =
   (kind: CueKind) =>
-  (text: string): Cue => ({ kind, text });
+  (text: string, when?: When): Cue => ({ kind, text, ...only(when) });
+
+/** One of several texts: the first that holds is said. */
+export const told = (text: string, when?: When): Told => ({ text, ...only(when) });
 
 /** Short words for writing drills down: steps in the order of teaching, cues by kind, faults with their mending. */
 export const [place, contact, exhale, breathe, tone, move] = [
@@ -24,13 +29,16 @@ export const [image, touch, target, sound, count] = [
   cue('sound'),
   cue('count'),
 ];
-export const fault = (sign: string, mend: string): Fault => ({ sign, mend });
+export const fault = (sign: string, mend: string, when?: When): Fault => ({ sign, mend, ...only(when) });
 
 /** The same pattern throughout: in, hold, out, hold, in seconds. */
 export const paced = (...seconds: Parameters<typeof pattern>) => ({
   kind: 'paced' as const,
   pattern: pattern(...seconds),
 });
+
+/** The same, each exhale to the end and not counted; its seconds are a guess for the clock. */
+export const fullOut = (...seconds: Parameters<typeof pattern>) => ({ ...paced(...seconds), full: true });
 
 /** One round of so many breaths, without a rest. */
 export const once = (breaths: number) => ({ breaths, rounds: 1, restS: 0, sides: 1 as const });

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
 import { findRun } from '@/server/runs';
+import { blockClientOf } from '@/core/propose/choices';
 import { barOf } from '@/core/run/may-run';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { ownLibrary } from '@/server/drills';
@@ -30,9 +31,12 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       sequence={run.sequence}
       state={run.state}
       rev={run.rev}
-      flags={screen.flags}
-      props={screen.props}
-      catalogue={catalogueOf(ownLibrary(scope))}
+      madeFor={{
+        flags: screen.flags,
+        props: screen.props,
+        library: catalogueOf(ownLibrary(scope)),
+        client: blockClientOf(known.plan()),
+      }}
       school={before?.readings().school ?? run.sequence.school}
       before={before?.data ?? null}
       after={after?.data ?? null}

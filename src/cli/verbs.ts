@@ -193,11 +193,18 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       const named = Object.entries(readings ?? {}).map(([name, strength]) => ({
         name: name as (typeof READINGS)[number],
         strength: strength!,
+        certainty: 1,
+        question: false,
       }));
       const leading = [...named].sort((a, b) => b.strength - a.strength)[0]?.name;
       const weighed = needs ?? asNeeds(needsFrom(named, rest.school));
       return then(
-        propose({ ...rest, library: LIBRARY, needs: weighed, relook: rest.relook ?? relookFor(leading) }),
+        propose({
+          ...rest,
+          library: LIBRARY,
+          needs: weighed,
+          relook: rest.relook ?? relookFor(leading, EMPTY_LOOK),
+        }),
         (sequence) => ok({ totalS: layoutOf(sequence).totalS, ...sequence }),
       );
     }),

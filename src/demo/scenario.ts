@@ -4,11 +4,11 @@ import type { ClientFile } from '@/core/formats/client-file';
 import type { Excursions } from '@/core/body/zones';
 import type { ExhaleTry, HoldTrial, LookData } from '@/core/look/look';
 import { TAPE_LEVELS, type Tape, type TapeTry } from '@/core/look/tape';
-import { asNeeds, readLook } from '@/core/read/read';
-import { namedReadings, READING } from '@/core/read/readings';
+import { caseOf } from '@/core/client/case';
+import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
 import { holdBars } from '@/core/safety/rules';
 import type { Screen } from '@/core/screen/screen';
-import { propose, relookFor } from '@/core/propose/propose';
+import { propose } from '@/core/propose/propose';
 import { NEW_RUN, type BlockResult, type RunState } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { base64Of } from '@/core/formats/client-file';
@@ -88,7 +88,7 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
       runId: null,
       data: look,
     });
-    const sequence = sequenceOf(person, screen, look, v);
+    const sequence = sequenceOf(person, file);
     const sequenceId = id();
     const written = new Date(at.getTime() + 12 * 60e3);
     file.sequences.push({
@@ -243,25 +243,18 @@ function holdsOf(person: Person, along: number, random: () => number): HoldTrial
   }));
 }
 
-function sequenceOf(person: Person, screen: Screen, look: LookData, visit: number): Sequence {
-  const read = readLook(look, screen.flags, { school: person.school, control: person.control ?? null });
-  const because = Object.fromEntries(
-    read.needs
-      .filter((n) => n.because.length > 0)
-      .map((n) => [n.need, n.because.map((name) => READING[name].label)]),
-  );
-  const proposal = propose({
-    library: LIBRARY,
-    needs: asNeeds(read.needs),
-    because,
-    flags: screen.flags,
-    props: screen.props,
-    minutes: person.minutes,
-    school: read.school,
-    comfortableExhaleS: look.comfortableExhaleS ?? null,
-    ownedLevel: visit > 1 ? 1 : 0,
-    relook: relookFor(namedReadings(read.readings)[0]?.name),
+/** What was proposed at a visit, from everything that was known by then. */
+function sequenceOf(person: Person, { screen, looks, runs }: ClientFile): Sequence {
+  const known = caseOf({
+    school: person.school ?? null,
+    control: person.control ?? null,
+    thresholds: DEFAULT_THRESHOLDS,
+    screen: { data: screen, updatedAt: null },
+    looks: looks.toReversed().map((l) => ({ ...l, bands: () => [] })),
+    sequences: [],
+    runs: runs.toReversed(),
   });
+  const proposal = propose({ ...known.plan(), library: LIBRARY, minutes: person.minutes });
   if (!proposal.ok) throw new Error(`${person.name}: ${proposal.why}`);
   return proposal.value;
 }
@@ -281,14 +274,20 @@ function stateOf(
     note: '',
     quality: Math.min(5, Math.max(2, Math.round(2.6 + along * 1.8 + random()))),
   }));
-  if (last && person.openRun) return { ...NEW_RUN, index: 2, blockS: 24, results: results.slice(0, 2) };
+  if (last && person.openRun) return { ...NEW_RUN, index: 1, blockS: 24, results: results.slice(0, 1) };
   if (last && person.stopped) {
-    const stopped = { ...results[3]!, outcome: 'stopped' as const, quality: null, note: 'stood up too fast' };
+    const at = Math.min(3, results.length - 1);
+    const stopped = {
+      ...results[at]!,
+      outcome: 'stopped' as const,
+      quality: null,
+      note: 'stood up too fast',
+    };
     return {
       stage: 'stopped',
-      index: 3,
+      index: at,
       blockS: 40,
-      results: [...results.slice(0, 3), stopped],
+      results: [...results.slice(0, at), stopped],
       stopSign: 'dizziness',
       stopNote: 'sat down, gone in two minutes',
     };
@@ -312,6 +311,16 @@ function relookOf(
       return { ...empty, quiet: later.quiet };
     case 'hold':
       return { ...empty, holds: later.holds };
+    case 'exhale':
+      return { ...empty, exhales: later.exhales, comfortableExhaleS: later.comfortableExhaleS };
+    case 'sideBend':
+      return { ...empty, sideBend: later.sideBend };
+    case 'sweep':
+      return { ...empty, rings: later.rings };
+    case 'fullBreath':
+      return { ...empty, signs: { cannotFill: along < 0.5 } };
+    case 'pain':
+      return { ...empty, numbers: { pain: Math.round(6 - 4 * along) } };
     case 'rings':
       return { ...empty, rings: { hookLying: later.rings.hookLying ?? before.rings.hookLying } };
   }

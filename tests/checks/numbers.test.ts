@@ -13,7 +13,7 @@ import { mdc95, mdcOfMeans, pooledSpread, semFromIcc } from '@/core/change/noise
 import { mean, senSlope, standardDeviation } from '@/core/base/statistics';
 import { THRESHOLD } from '@/core/read/thresholds';
 import { LIFT_PCT } from '@/core/tone/tone';
-import { SEPARATION_MM } from '@/core/safety/rules';
+import { SEPARATION_MM } from '@/core/screen/limits';
 import { agreement, icc, noiseOfTest } from '@/core/change/reliability';
 import { scoreSymptoms, SYMPTOMS } from '@/core/look/symptoms';
 import { must, why } from '../unit/helpers';

@@ -1,4 +1,4 @@
-import { changeBetween, type Plan } from '@/core/plan/plan';
+import { changeBetween, costBetween, type Plan } from '@/core/plan/plan';
 
 /**
  * The same as a mixed-integer program in the LP format: a flow of one through layers, one an item, and places; at each
@@ -22,12 +22,12 @@ export function asMip(plan: Plan): string {
     item.options.map((option, o) =>
       names.flatMap((from, p) => {
         if (!met(k, p)) return [];
-        if (p === 0 && plan.start === null && plan.opens.length > 0 && !plan.opens.includes(item.group))
+        if (p === 0 && plan.start === null && plan.opens.length > 0 && !plan.opens.includes(item.id))
           return [];
         const v = `t_${k}_${o}_${p}`;
         binaries.push(v);
         time.push(add(option.lengthS + changeBetween(plan, from ?? null, item.place), v));
-        const cost = option.cost + (from !== null && from !== item.place ? plan.changeCost : 0);
+        const cost = option.cost + costBetween(plan, from ?? null, item.place);
         if (cost !== 0) objective.push(add(-cost, v));
         return [{ v, p }];
       }),
@@ -64,6 +64,12 @@ export function asMip(plan: Plan): string {
     if (of.some((k) => plan.items[k]!.locked)) rows.push(`lock_${g}: ${plus(of.flatMap(all))} >= 1`);
     g++;
   }
+  for (const kind of new Set(plan.items.flatMap((i) => i.kind ?? [])))
+    rows.push(`kind_${g++}: ${plus(plan.items.flatMap((i, k) => (i.kind === kind ? all(k) : [])))} <= 1`);
+  plan.limits.forEach(({ most, of }, l) => {
+    const vs = plan.items.flatMap((i, k) => (of.includes(i.id) ? all(k) : []));
+    if (vs.length > 0) rows.push(`limit_${l}: ${plus(vs)} <= ${most}`);
+  });
   plan.items.forEach((item, k) =>
     item.after.forEach((first, i) => {
       const before = (groups.get(first) ?? []).filter((j) => j < k).flatMap(all);
@@ -73,10 +79,8 @@ export function asMip(plan: Plan): string {
   // With a place to start from, what comes first is not told by the place: the first item needs an opener before it.
   if (plan.start !== null && plan.opens.length > 0) {
     plan.items.forEach((item, k) => {
-      if (plan.opens.includes(item.group)) return;
-      const before = plan.items.flatMap((other, j) =>
-        j < k && plan.opens.includes(other.group) ? all(j) : [],
-      );
+      if (plan.opens.includes(item.id)) return;
+      const before = plan.items.flatMap((other, j) => (j < k && plan.opens.includes(other.id) ? all(j) : []));
       rows.push(`opens_${k}: ${plus(all(k))} ${before.map((v) => `- ${v}`).join(' ')} <= 0`);
     });
   }

@@ -5,7 +5,7 @@ import { durationS } from '@/core/breath/timeline';
 import { drillById, LIBRARY } from '@/core/drills/library';
 import { STAGES } from '@/core/drills/drill';
 import { HOLD_POSITIONS } from '@/core/look/places';
-import { SUPINE_UNTIL_WEEK, LATE_PREGNANCY_WEEK } from '@/core/safety/rules';
+import { SUPINE_UNTIL_WEEK, LATE_PREGNANCY_WEEK } from '@/core/screen/limits';
 import { verdictFor } from '@/core/safety/verdict';
 import { toneAt } from '@/core/tone/tone';
 

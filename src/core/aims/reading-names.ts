@@ -17,4 +17,6 @@ export const READINGS = [
   'floorOverloaded',
   'toneStopsBreath',
   'lostUpright',
+  'bendsBack',
+  'spillsForward',
 ] as const;

@@ -2,12 +2,17 @@ import * as z from 'zod/mini';
 import { RUNGS } from './ladder';
 import { Pattern } from './pattern.schema';
 
-/** How often a pattern is breathed: breaths in a round, rounds on each side, the rest between rounds. */
+/**
+ * How often a pattern is breathed: breaths in a round, rounds on each side, the rest between rounds. Where one side comes
+ * first it may have rounds of its own.
+ */
 export const Dose = z.object({
   breaths: z.int().check(z.gte(1), z.lte(200)),
   rounds: z.int().check(z.gte(1), z.lte(20)),
   restS: z.number().check(z.gte(0), z.lte(600)),
   sides: z.union([z.literal(1), z.literal(2)]),
+  first: z.optional(z.enum(['right', 'left'])),
+  firstRounds: z.optional(z.int().check(z.gte(1), z.lte(20))),
 });
 
 export type Dose = z.infer<typeof Dose>;

@@ -65,6 +65,14 @@ export const breathsOfRound = (breathing: Breathing, dose: Dose): readonly Patte
       ? ladder(breathing.rungs ?? RUNGS.usual)
       : [];
 
+/** Rounds of a side, 1 for the first. */
+export const roundsOf = (dose: Dose, side: number): number =>
+  side === 1 && dose.sides === 2 ? (dose.firstRounds ?? dose.rounds) : dose.rounds;
+
+/** Rounds over all sides. */
+export const allRounds = (dose: Dose): number =>
+  roundsOf(dose, 1) + (dose.sides === 2 ? roundsOf(dose, 2) : 0);
+
 /** Seconds of one round, rests left out. */
 const roundS = (breathing: Breathing, dose: Dose): number => {
   switch (breathing.kind) {
@@ -83,7 +91,7 @@ const roundS = (breathing: Breathing, dose: Dose): number => {
  * @example 10 breaths of 4–0–7–0, 2 rounds, 30 s rest, 1 side: 110 · 2 + 30 = 250 s
  */
 export function durationS(breathing: Breathing, dose: Dose): number {
-  const rounds = dose.rounds * dose.sides;
+  const rounds = allRounds(dose);
   return roundS(breathing, dose) * rounds + dose.restS * (rounds - 1);
 }
 
@@ -98,7 +106,7 @@ export function timelineOf(breathing: Breathing, dose: Dose): BlockTimeline {
     at += lengthS;
   };
   for (let side = 1; side <= dose.sides; side++) {
-    for (let round = 1; round <= dose.rounds; round++) {
+    for (let round = 1; round <= roundsOf(dose, side); round++) {
       if (spans.length > 0) push(dose.restS, 'rest', 0, round, side);
       if (breathing.kind === 'free') push(breathing.freeS, 'free', 1, round, side);
       breathsOfRound(breathing, dose).forEach((rung, index) => {
@@ -107,7 +115,7 @@ export function timelineOf(breathing: Breathing, dose: Dose): BlockTimeline {
       });
     }
   }
-  const restS = dose.restS * (dose.rounds * dose.sides - 1);
+  const restS = dose.restS * (allRounds(dose) - 1);
   return { spans, workS: at - restS, totalS: at, breaths: count };
 }
 

@@ -3,6 +3,8 @@ import type { Control, School } from '../aims/school';
 import { comfortableExhale, guessedExhale } from '../look/exhales';
 import { calmHoldOf } from '../look/holds';
 import { EMPTY_LOOK, type LookData } from '../look/look';
+import { silentSide } from '../look/silent-side';
+import { bestAlignment } from '../look/sweep';
 import { quietBreath, type QuietBreath, type SeenBands } from '../look/quiet';
 import type { ClientPlan } from '../propose/choices';
 import { prescribeExhale, prescribeHold, type Prescription } from '../propose/prescribe';
@@ -10,8 +12,10 @@ import { relookFor } from '../propose/propose';
 import { asNeeds, readLook, type ReadingsResult } from '../read/read';
 import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
-import { ownedDrills, ownedLevel } from '../run/run';
+import { lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
 import type { RunRecord } from '../run/merge';
+import { FLOOR_STEPS } from '../safety/rules';
+import type { Flags } from '../screen/flags';
 import type { Screen } from '../screen/screen';
 import type { HoldPrescription } from '../sequence/make-block';
 import { drillOf, type Sequence } from '../sequence/sequence';
@@ -63,6 +67,8 @@ export type ClientCase = {
   visit: SeenLook | null;
   sequences: readonly SequenceRecord[];
   runs: readonly RunOfClient[];
+  /** The flags with what the studio and the runs add to them: these are what rules look at. */
+  flags: () => Flags;
   /** What the client has done well: the drills, and their highest level (−1 before the first). */
   owned: () => { level: number; drills: string[] };
   /** The exhale to start from; null while none was timed, heard or asked for. */
@@ -76,8 +82,23 @@ export type ClientCase = {
 /** Everything known of a client, from what is kept. */
 export function caseOf(records: CaseRecords): ClientCase {
   const { screen, sequences, runs, school, control, thresholds } = records;
+  const oldestFirst = runs.toReversed();
+  const flags = once((): Flags => {
+    const stepsDone = screen.data.flags.leaking
+      ? stepsDoneDry(
+          FLOOR_STEPS,
+          oldestFirst.map(({ state }) => ({ results: state.results, asked: state.asked })),
+        )
+      : 0;
+    return {
+      ...screen.data.flags,
+      supineUntilWeek: thresholds.supineWeek,
+      ...(stepsDone > 0 ? { floorStepsDone: stepsDone } : {}),
+    };
+  });
+  const goals = screen.data.goalList ?? [];
   const read = (data: LookData, bands: readonly SeenBands[]) =>
-    readLook(data, screen.data.flags, { school, control, bands, thresholds });
+    readLook(data, flags(), { school, control, bands, thresholds, goals });
   const looks = records.looks.map((look): SeenLook => {
     const bands = once(look.bands);
     return {
@@ -95,7 +116,7 @@ export function caseOf(records: CaseRecords): ClientCase {
       .map((r) => ({ at: r.startedAt, sequence: r.sequence, results: r.state.results }))
       .reverse(),
   );
-  const owned = once(() => ownedIn(runs));
+  const owned = once(() => ownedIn(oldestFirst));
   const exhale = once(() => {
     const comfortable = visit && comfortableExhale(visit.data);
     return comfortable ? prescribeExhale(toHalf(comfortable.comfortableS), since()) : null;
@@ -107,7 +128,7 @@ export function caseOf(records: CaseRecords): ClientCase {
     return {
       needs: asNeeds(result.needs),
       because: becauseOf(result),
-      flags: screen.data.flags,
+      flags: flags(),
       props: screen.data.props,
       school: result.school,
       control: result.control,
@@ -117,10 +138,20 @@ export function caseOf(records: CaseRecords): ClientCase {
       hold: hold(),
       ownedLevel: Math.max(0, owned().level),
       owned: owned().drills,
-      relook: relookFor(named[0]?.name),
+      relook: relookFor(named[0]?.name, visit?.data ?? EMPTY_LOOK),
+      goals,
+      ownedAt: ownedPositions(oldestFirst.map((r) => ({ sequence: r.sequence, results: r.state.results }))),
+      lost: lostDrills(oldestFirst.flatMap((r) => r.state.results)),
+      visits: runs.length > 0 ? 2 : 1,
+      silentSide:
+        visit && named.some((r) => r.name === 'oneSided') ? silentSide(visit.data, visit.bands()) : null,
+      best: {
+        sitting: visit ? (bestAlignment(visit.data.rings, 'sitting')?.place ?? null) : null,
+        standing: visit ? (bestAlignment(visit.data.rings, 'standing')?.place ?? null) : null,
+      },
     };
   });
-  return { screen, looks, visits, visit, sequences, runs, owned, exhale, hold, plan };
+  return { screen, looks, visits, visit, sequences, runs, flags, owned, exhale, hold, plan };
 }
 
 const toHalf = (seconds: number): number => Math.round(seconds * 2) / 2;
@@ -128,7 +159,8 @@ const toHalf = (seconds: number): number => Math.round(seconds * 2) / 2;
 function becauseOf(result: ReadingsResult): Partial<Record<Need, string[]>> {
   const because: Partial<Record<Need, string[]>> = {};
   for (const need of result.needs)
-    if (need.because.length > 0) because[need.need] = need.because.map((name) => READING[name].label);
+    if (need.because.length + need.asked.length > 0)
+      because[need.need] = [...need.because.map((name) => READING[name].label), ...need.asked];
   return because;
 }
 

@@ -5,7 +5,9 @@ import { PROPS } from '../body/props';
 import { ZONES } from '../body/zones';
 import { Breathing, Dose } from '../breath/timeline.schema';
 import { Lift } from './lift';
+import { GOALS } from '../aims/goals';
 import { Need } from '../aims/needs.schema';
+import { READINGS } from '../aims/reading-names';
 import { FLAGS } from '../screen/flag-table';
 import { REMEDIES } from '../screen/remedies';
 import { StopSign } from '../screen/stop-signs.schema';
@@ -123,6 +125,13 @@ export const Drill = z.object({
   /** Drills that the client has done well before, or that stand before it in the sequence. */
   ownedFirst: z._default(z.array(z.string()), []),
   school: z._default(z.enum(DRILL_SCHOOLS), 'both'),
+  /** Readings and goals that are worked on with it first; it then stands right behind the arrival. */
+  leads: z._default(z.array(z.enum(READINGS)), []),
+  leadsGoal: z._default(z.array(z.enum(GOALS)), []),
+  /** Readings with which it is not proposed, and why. */
+  unfit: z._default(z.partialRecord(z.enum(READINGS), z.string().check(z.maxLength(120))), {}),
+  /** Drills of one kind do the same with another prop: substitutes, not a series (practice P71). */
+  kind: z.optional(z.string().check(z.maxLength(40))),
   /** Drawn in and where its move ends; absent: as the position is. */
   figure: z._default(
     z.object({ start: z.optional(z.enum(FIGURE_NAMES)), end: z.optional(z.enum(FIGURE_NAMES)) }),

@@ -78,7 +78,7 @@ function secondsOf(told: Telling): Record<string, number | null> {
 
 /**
  * A sentence with its figures put in: {in} {keep} {out} {wait} {lastKeep} {seconds} in words, {breaths} {rounds} {times},
- * {lift} {set} {squeeze} as shares of full effort, and {ball} and its like as what is used for it. Null when one of them
+ * {side} {otherSide} where one side comes first, {lift} {set} {squeeze} as shares of full effort, and {ball} and its like as what is used for it. Null when one of them
  * has no value here: such a sentence is not said.
  *
  * @example fill('In for {in}, out for {out}.', a block of 2–0–6–0) // 'In for two, out for six.'
@@ -95,6 +95,10 @@ export function fill(text: string, told: Telling): string | null {
         return counted ? numberWord(dose.breaths) : null;
       case 'rounds':
         return dose.rounds > 1 ? numberWord(dose.rounds) : null;
+      case 'side':
+        return dose.sides === 2 ? (dose.first ?? null) : null;
+      case 'otherSide':
+        return dose.sides === 2 && dose.first ? (dose.first === 'right' ? 'left' : 'right') : null;
       case 'times':
         return dose.rounds > 1 ? timesWord(dose.rounds) : null;
       case 'lift':

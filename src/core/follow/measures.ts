@@ -1,7 +1,9 @@
 import { RING_ZONES, ZONE_LABEL, type Zone } from '../body/zones';
 import type { Measured } from '../change/change';
 import { POSITION } from '../body/positions';
+import { comfortableExhale } from '../look/exhales';
 import { summariseHolds } from '../look/holds';
+import { lowBreath } from '../look/sweep';
 import type { LookData, RelookTest } from '../look/look';
 import { RING_POSITION, RING_POSITIONS } from '../look/places';
 import type { QuietBreath } from '../look/quiet';
@@ -15,7 +17,7 @@ export type Found = { measured: Measured; at: { key: string; label: string } | n
 export type Measure = {
   id: string;
   label: string;
-  unit: 's' | 'a minute' | '%';
+  unit: 's' | 'a minute' | '%' | 'of 10' | 'yes or no';
   /** The look again that takes it. */
   test: RelookTest;
   /** Shown over the visits as a curve. */
@@ -28,6 +30,8 @@ export type Measure = {
 
 /** A rating in tenths is taken to be uncertain by two steps. Our choice; no published noise for a rating by eye. */
 export const RATING_NOISE = 0.2;
+/** Less than two points on a scale of ten may be nothing. Common practice, no source. */
+const PAIN_NOISE = 1.5;
 
 const rating = (zone: Zone): Measure => ({
   id: `rating-${zone}`,
@@ -80,6 +84,70 @@ export const MEASURES: readonly Measure[] = [
               },
             ],
       ),
+  },
+  {
+    id: 'comfortable',
+    label: 'comfortable exhale',
+    unit: 's',
+    test: 'exhale',
+    trend: true,
+    find: ({ data }) => {
+      const e = comfortableExhale(data);
+      return e
+        ? [{ measured: { value: e.comfortableS, spread: e.spreadS ?? 0, n: Math.max(1, e.quiet) }, at: null }]
+        : [];
+    },
+  },
+  ...(['right', 'left'] as const).map((side): Measure => ({
+    id: `bend-${side}`,
+    label: `${side} side in the side bend`,
+    unit: '%',
+    test: 'sideBend',
+    trend: false,
+    noise: RATING_NOISE * 100,
+    find: ({ data: { sideBend } }) =>
+      sideBend?.[side] === undefined
+        ? []
+        : [
+            {
+              measured: { value: sideBend[side] * 100, spread: 0, n: 1 },
+              at: { key: sideBend.position, label: POSITION[sideBend.position].label },
+            },
+          ],
+  })),
+  ...RING_POSITIONS.map((position): Measure => ({
+    id: `low-${position}`,
+    label: `low breath, ${RING_POSITION[position].label}`,
+    unit: '%',
+    test: 'sweep',
+    trend: false,
+    noise: RATING_NOISE * 100,
+    find: ({ data }) => {
+      const low = data.rings[position] ? lowBreath(data.rings[position]) : null;
+      return low === null ? [] : [{ measured: { value: low * 100, spread: 0, n: 1 }, at: null }];
+    },
+  })),
+  {
+    id: 'fullBreath',
+    label: 'a full breath goes in',
+    unit: 'yes or no',
+    test: 'fullBreath',
+    trend: false,
+    noise: 0,
+    find: ({ data: { signs } }) =>
+      signs.cannotFill === undefined
+        ? []
+        : [{ measured: { value: signs.cannotFill ? 0 : 1, spread: 0, n: 1 }, at: null }],
+  },
+  {
+    id: 'pain',
+    label: 'pain',
+    unit: 'of 10',
+    test: 'pain',
+    trend: true,
+    noise: PAIN_NOISE,
+    find: ({ data: { numbers } }) =>
+      numbers?.pain === undefined ? [] : [{ measured: { value: numbers.pain, spread: 0, n: 1 }, at: null }],
   },
   ...(['neck', ...RING_ZONES] as const).map(rating),
 ];

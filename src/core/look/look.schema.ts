@@ -65,6 +65,8 @@ export const Signs = z.object({
   audible: z.optional(z.boolean()),
   mouth: z.optional(z.boolean()),
   cannotFill: z.optional(z.boolean()),
+  /** A full breath comes only with the back bending backward, at the breastbone. */
+  bendsBack: z.optional(z.boolean()),
   // Stack and pelvis (practice P20).
   stack: z.optional(z.enum(['over', 'forward', 'behind'])),
   pelvis: z.optional(z.enum(['level', 'tippedForward', 'tuckedUnder'])),
@@ -127,6 +129,8 @@ export type ExhaleTry = z.infer<typeof ExhaleTry>;
 
 /** Typed in when wanted. */
 export const Numbers = z.object({
+  /** Pain, 0–10, as the client says it. */
+  pain: z.optional(z.number().check(z.gte(0), z.lte(10))),
   /** At rest, 0–10 (Borg 1982). */
   breathlessness: z.optional(z.number().check(z.gte(0), z.lte(10))),
   heartPerMin: z.optional(z.number().check(z.gte(25), z.lte(240))),

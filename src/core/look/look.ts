@@ -33,12 +33,26 @@ export type {
 export const EMPTY_LOOK: LookData = { rings: {}, signs: {}, holds: [], note: '' };
 
 /** The tests that can be repeated after a run, to see whether it changed (practice P64). */
-export const RELOOK_TESTS = ['quiet', 'rings', 'hold'] as const;
+export const RELOOK_TESTS = [
+  'quiet',
+  'rings',
+  'hold',
+  'exhale',
+  'sideBend',
+  'sweep',
+  'fullBreath',
+  'pain',
+] as const;
 
 export const RELOOK_LABEL: Record<RelookTest, string> = {
   quiet: 'quiet watch, taps',
   rings: 'rib rings',
   hold: 'calm hold',
+  exhale: 'comfortable exhale',
+  sideBend: 'side bend, right and left',
+  sweep: 'position sweep',
+  fullBreath: 'a full breath in',
+  pain: 'pain, 0 to 10',
 };
 
 /** True when nothing at all was recorded. */

@@ -24,6 +24,8 @@ export const Plan = z.object({
         id,
         /** Items of one group exclude each other: one drill in several positions. */
         group: id,
+        /** Items of one kind exclude each other as well: other drills that do the same. */
+        kind: z.optional(id),
         place: id,
         options: z
           .array(
@@ -43,9 +45,21 @@ export const Plan = z.object({
     .check(z.maxLength(MOST_ITEMS)),
   /** Cost of any change of place, and its seconds by from and to; a pair that is not named takes 0 s. */
   changeCost: z._default(z.number().check(z.gte(0)), 0),
+  /** Where a change costs otherwise, by from and to. */
+  changeCosts: z._default(
+    z.record(z.string(), z.record(z.string(), z.number().check(z.gte(0), z.lte(1000)))),
+    {},
+  ),
   changeS: z._default(z.record(z.string(), z.record(z.string(), seconds)), {}),
-  /** Groups one of which has to come first; empty: any. */
+  /** Items one of which has to come first; empty: any. */
   opens: z._default(z.array(id), []),
+  /** At most so many of these items. */
+  limits: z._default(
+    z
+      .array(z.object({ most: z.int().check(z.gte(0), z.lte(MOST_ITEMS)), of: z.array(id) }))
+      .check(z.maxLength(8)),
+    [],
+  ),
   /** Where it begins and has to end; the way to the end takes its time. */
   start: z._default(z.nullable(id), null),
   end: z._default(z.nullable(id), null),

@@ -4,13 +4,21 @@ import type { Prepared } from './prepare';
 const ROUNDS = 350;
 const KEPT = 3;
 const EPS = 1e-9;
+/** How far a limit's price moves beside that of coverage; any figure is right, this one was quick. */
+const LIMIT_SCALE = 0.4;
 
-/** A price of time and of each need's coverage, with the best that the rest is worth at them: rest[item][place]. */
-export type Prices = { time: number; cover: Float64Array; rest: Float64Array[]; pick: Int16Array[] };
+/** A price of time, of each need's coverage and of each limit, with the best that the rest is worth at them: rest[item][place]. */
+export type Prices = {
+  time: number;
+  cover: Float64Array;
+  limit: Float64Array;
+  rest: Float64Array[];
+  pick: Int16Array[];
+};
 
 /** The rest from each item and place on, solved exactly once time and coverage have a price. */
-function priced(prep: Prepared, time: number, cover: Float64Array): Prices {
-  const { plan, place, past, places, changeS, changeCost, endS } = prep;
+function priced(prep: Prepared, time: number, cover: Float64Array, limit: Float64Array): Prices {
+  const { plan, place, past, places, changeS, changeCost, endS, counts } = prep;
   const n = plan.items.length;
   const rest: Float64Array[] = new Array(n + 1);
   const pick: Int16Array[] = new Array(n);
@@ -28,6 +36,7 @@ function priced(prep: Prepared, time: number, cover: Float64Array): Prices {
         bestOption = o;
       }
     }
+    for (const l of counts[k]!) best -= limit[l]!;
     const next = rest[k + 1]!;
     const here = new Float64Array(places);
     const chosen = new Int16Array(places).fill(-1);
@@ -43,7 +52,14 @@ function priced(prep: Prepared, time: number, cover: Float64Array): Prices {
     rest[k] = here;
     pick[k] = chosen;
   }
-  return { time, cover, rest, pick };
+  return { time, cover, limit, rest, pick };
+}
+
+/** What the limits still allow is worth at their prices. */
+export function limitWorth({ limit }: Prices, left: ArrayLike<number>): number {
+  let worth = 0;
+  for (let l = 0; l < limit.length; l++) worth += limit[l]! * left[l]!;
+  return worth;
 }
 
 /** Most that can still come: what is there, the rest at its prices, and what the prices leave of each need. */
@@ -55,30 +71,55 @@ export function boundAt(
   leftS: number,
   coverage: Float64Array,
   costs: number,
+  limits: number,
 ): number {
-  let bound = -costs + prices.rest[k]![place]! + prices.time * leftS;
+  let bound = -costs + prices.rest[k]![place]! + prices.time * leftS + limits;
   for (let n = 0; n < coverage.length; n++) bound += surplus(prep.plan, n, coverage[n]!, prices.cover[n]!);
   return bound;
 }
 
-/** The same after item k is taken at option o, without making anything. */
-export function boundAfter(
-  { plan, place, past, changeS, changeCost, active }: Prepared,
+/** What holds for everything that may come after a state: worked out once, asked for every item and option. */
+export type Standing = { base: number; surplus: Float64Array };
+
+/** The part of a bound that does not depend on what is taken next. */
+export function standingAt(
+  { plan, active }: Prepared,
   prices: Prices,
-  k: number,
-  o: number,
-  from: number,
   leftS: number,
   coverage: Float64Array,
   costs: number,
+  limits: number,
+): Standing {
+  const surpluses = new Float64Array(coverage.length);
+  let base = -costs + prices.time * leftS + limits;
+  for (const n of active) {
+    surpluses[n] = surplus(plan, n, coverage[n]!, prices.cover[n]!);
+    base += surpluses[n]!;
+  }
+  return { base, surplus: surpluses };
+}
+
+/** Most that can still come after item k is taken at option o, without making anything. */
+export function boundAfter(
+  { plan, place, past, changeS, changeCost, serves, counts }: Prepared,
+  prices: Prices,
+  { base, surplus: before }: Standing,
+  k: number,
+  o: number,
+  from: number,
+  coverage: Float64Array,
 ): number {
   const option = plan.items[k]!.options[o]!;
   const p = place[k]!;
   let bound =
-    -(costs + option.cost + changeCost[from]![p]!) +
-    prices.rest[past[k]!]![p]! +
-    prices.time * (leftS - option.lengthS - changeS[from]![p]!);
-  for (const n of active) bound += surplus(plan, n, coverage[n]! + option.gains[n]!, prices.cover[n]!);
+    base -
+    option.cost -
+    changeCost[from]![p]! +
+    prices.rest[past[k]!]![p]! -
+    prices.time * (option.lengthS + changeS[from]![p]!);
+  for (const l of counts[k]!) bound -= prices.limit[l]!;
+  for (const n of serves[k]!)
+    bound += surplus(plan, n, coverage[n]! + option.gains[n]!, prices.cover[n]!) - before[n]!;
   return bound;
 }
 
@@ -115,12 +156,22 @@ export function findPrices(prep: Prepared, known: number): Prices[] {
     plan.weights,
     (w) => w * plan.returns[Math.min(1, plan.returns.length - 1)]!.slope,
   );
+  let limit = new Float64Array(prep.most.length);
   const kept: { bound: number; prices: Prices }[] = [];
   let scale = 1;
   let sinceBetter = 0;
   for (let round = 0; round < ROUNDS; round++) {
-    const prices = priced(prep, time, cover);
-    const bound = boundAt(prep, prices, 0, prep.startPlace, plan.budgetS, prep.empty, 0);
+    const prices = priced(prep, time, cover, limit);
+    const bound = boundAt(
+      prep,
+      prices,
+      0,
+      prep.startPlace,
+      plan.budgetS,
+      prep.empty,
+      0,
+      limitWorth(prices, prep.most),
+    );
     if (kept.length === 0 || bound < kept[0]!.bound - 1e-7) sinceBetter = 0;
     else if (++sinceBetter > 12) {
       scale *= 0.6;
@@ -130,13 +181,22 @@ export function findPrices(prep: Prepared, known: number): Prices[] {
     kept.sort((a, b) => a.bound - b.bound);
     kept.length = Math.min(kept.length, KEPT);
     if (bound <= known + EPS || scale < 1e-4) break;
-    const { usedS, covered } = chosenAt(prep, prices);
+    const { usedS, covered, counted } = chosenAt(prep, prices);
     const slack = plan.budgetS - usedS;
     const off = plan.weights.map((_, n) => covered[n]! - wanted(plan, n, prices.cover[n]!));
-    const norm = (slack / (plan.budgetS || 1)) ** 2 + off.reduce((s, v) => s + v * v, 0);
+    const over = prep.most.map((most, l) => counted[l]! - most);
+    // Of what is dear to change and cheap already, nothing is left to step on.
+    const moves = over.map((v, l) => (v < 0 && prices.limit[l] === 0 ? 0 : v));
+    const norm =
+      (slack / (plan.budgetS || 1)) ** 2 +
+      off.reduce((s, v) => s + v * v, 0) +
+      moves.reduce((s, v) => s + (v * LIMIT_SCALE) ** 2, 0);
     if (norm < 1e-14) break;
     const step = (scale * Math.max(1e-6, bound - known)) / norm;
     time = Math.max(0, prices.time - (step * slack) / (plan.budgetS || 1) / (plan.budgetS || 1));
+    limit = Float64Array.from(prices.limit, (v, l) =>
+      Math.max(0, v + step * moves[l]! * LIMIT_SCALE * LIMIT_SCALE),
+    );
     cover = Float64Array.from(prices.cover, (c, n) =>
       Math.max(0, Math.min(plan.weights[n]! * plan.returns[0]!.slope, c - step * off[n]!)),
     );
@@ -144,8 +204,12 @@ export function findPrices(prep: Prepared, known: number): Prices[] {
   return kept.map((k) => k.prices);
 }
 
-function chosenAt(prep: Prepared, prices: Prices): { usedS: number; covered: Float64Array } {
-  const { plan, place, past, changeS, endS } = prep;
+function chosenAt(
+  prep: Prepared,
+  prices: Prices,
+): { usedS: number; covered: Float64Array; counted: number[] } {
+  const { plan, place, past, changeS, endS, counts } = prep;
+  const counted = prep.most.map(() => 0);
   const covered = new Float64Array(plan.weights.length);
   let usedS = 0;
   let here = prep.startPlace;
@@ -158,8 +222,9 @@ function chosenAt(prep: Prepared, prices: Prices): { usedS: number; covered: Flo
     const option = plan.items[k]!.options[o]!;
     usedS += option.lengthS + changeS[here]![place[k]!]!;
     option.gains.forEach((g, n) => (covered[n]! += g));
+    for (const l of counts[k]!) counted[l]!++;
     here = place[k]!;
     k = past[k]!;
   }
-  return { usedS: usedS + endS[here]!, covered };
+  return { usedS: usedS + endS[here]!, covered, counted };
 }

@@ -2,7 +2,15 @@ import { fail, ok, type Result } from '../base/result';
 import { improve } from './improve';
 import { judge, worthOf, type Plan, type Taken, MOST_ITEMS } from './plan';
 import { prepare, type Prepared } from './prepare';
-import { boundAfter, boundAt, findPrices, type Prices } from './prices';
+import {
+  boundAfter,
+  boundAt,
+  findPrices,
+  limitWorth,
+  standingAt,
+  type Prices,
+  type Standing,
+} from './prices';
 
 export type Solved = {
   taken: Taken[];
@@ -24,7 +32,7 @@ export type SolveOptions = {
 const DEFAULT_NODES = 400_000;
 /** Ways that the first, unpriced beam keeps, and the priced one. Our choice: wider takes longer and finds little more. */
 const QUICK_WIDTH = 40;
-const WIDTH = 150;
+const WIDTH = 60;
 const EPS = 1e-9;
 
 /**
@@ -49,7 +57,9 @@ export function solve(
   const first = better(quick, beam(prep, WIDTH, prices[0]!));
   const start = first && improve(prep, first);
   const rootBound = Math.min(
-    ...prices.map((p) => boundAt(prep, p, 0, prep.startPlace, plan.budgetS, prep.empty, 0)),
+    ...prices.map((p) =>
+      boundAt(prep, p, 0, prep.startPlace, plan.budgetS, prep.empty, 0, limitWorth(p, prep.most)),
+    ),
   );
   const search = { best: start, nodes: 0, stopped: false, openBound: -Infinity };
   explore(prep, prices, search, mostNodes, rootBound, progress);
@@ -80,6 +90,9 @@ type State = {
   costs: number;
   coverage: Float64Array;
   groups: ReadonlySet<number>;
+  kinds: ReadonlySet<number>;
+  /** What each limit still allows. */
+  left: readonly number[];
   taken: readonly Taken[];
 };
 
@@ -100,6 +113,9 @@ function after(prep: Prepared, s: State, k: number, o: number): State | null {
     costs: s.costs + option.cost + changeCost[s.place]![p]!,
     coverage,
     groups: new Set(s.groups).add(group[k]!),
+    kinds: prep.kind[k]! < 0 ? s.kinds : new Set(s.kinds).add(prep.kind[k]!),
+    left:
+      prep.counts[k]!.length === 0 ? s.left : s.left.map((n, l) => (prep.counts[k]!.includes(l) ? n - 1 : n)),
     taken: [...s.taken, { id: plan.items[k]!.id, option: o }],
   };
 }
@@ -111,12 +127,15 @@ const root = (prep: Prepared): State => ({
   costs: 0,
   coverage: prep.empty,
   groups: new Set(),
+  kinds: new Set(),
+  left: prep.most,
   taken: [],
 });
 
 /** May item k be the next one? Its group is free, what it needs is there, and no locked group is passed by. */
 function mayTake(prep: Prepared, s: State, k: number): boolean {
   if (s.groups.has(prep.group[k]!) || (s.groups.size === 0 && !prep.opens[k]!)) return false;
+  if (s.kinds.has(prep.kind[k]!) || prep.counts[k]!.some((l) => s.left[l]! <= 0)) return false;
   return prep.after[k]!.every((g) => s.groups.has(g));
 }
 const passesLocked = (prep: Prepared, s: State, upTo: number): boolean =>
@@ -134,7 +153,9 @@ function beam(prep: Prepared, width: number, prices: Prices | null): Best | null
   const rate = plan.weights.reduce((a, b) => a + b, 0) / Math.max(1, plan.budgetS) / 2;
   const valueOf = (s: State) => gainOf(plan, s.coverage) - s.costs;
   const promise = (s: State, k: number) =>
-    prices ? boundAt(prep, prices, k, s.place, s.leftS, s.coverage, s.costs) : valueOf(s) + rate * s.leftS;
+    prices
+      ? boundAt(prep, prices, k, s.place, s.leftS, s.coverage, s.costs, limitWorth(prices, s.left))
+      : valueOf(s) + rate * s.leftS;
   const quickPromise = (s: State, k: number, o: number): number => {
     const made = after(prep, s, k, o);
     return made ? valueOf(made) + rate * made.leftS : -Infinity;
@@ -142,11 +163,19 @@ function beam(prep: Prepared, width: number, prices: Prices | null): Best | null
   for (let k = 0; k < plan.items.length; k++) {
     const candidates: { s: State; o: number; v: number }[] = [];
     for (const s of ways) {
+      const standing =
+        prices && standingAt(prep, prices, s.leftS, s.coverage, s.costs, limitWorth(prices, s.left));
       candidates.push({ s, o: -1, v: promise(s, k + 1) });
       if (!mayTake(prep, s, k)) continue;
       for (let o = 0; o < plan.items[k]!.options.length; o++) {
-        const v = prices ? boundAfter(prep, prices, k, o, s.place, s.leftS, s.coverage, s.costs) : 0;
-        candidates.push({ s, o, v: prices ? v : quickPromise(s, k, o) });
+        candidates.push({
+          s,
+          o,
+          v:
+            prices && standing
+              ? boundAfter(prep, prices, standing, k, o, s.place, s.coverage)
+              : quickPromise(s, k, o),
+        });
       }
     }
     candidates.sort((x, y) => y.v - x.v);
@@ -177,9 +206,11 @@ function explore(
   rootBound: number,
   progress?: SolveOptions['progress'],
 ): void {
-  const { plan, place, group, changeS, changeCost, endS } = prep;
+  const { plan, place, group, kind, counts, changeS, changeCost, endS } = prep;
   const items = plan.items.length;
   const used = new Uint8Array(items);
+  const usedKind = new Uint8Array(items);
+  const left = Int32Array.from(prep.most);
   const taken: Taken[] = [];
   const bestValue = () => (search.best ? search.best.value + EPS : -Infinity);
 
@@ -188,13 +219,12 @@ function explore(
     k: number,
     o: number,
     from: number,
-    leftS: number,
     coverage: Float64Array,
-    costs: number,
+    standing: readonly Standing[],
   ): number => {
     let least = Infinity;
-    for (const price of prices) {
-      least = Math.min(least, boundAfter(prep, price, k, o, from, leftS, coverage, costs));
+    for (let i = 0; i < prices.length; i++) {
+      least = Math.min(least, boundAfter(prep, prices[i]!, standing[i]!, k, o, from, coverage));
       if (least <= bestValue()) return least;
     }
     return least;
@@ -210,15 +240,17 @@ function explore(
       const value = gainOf(plan, coverage) - costs;
       if (value > bestValue()) search.best = { taken: [...taken], value };
     }
+    const standing = prices.map((p) => standingAt(prep, p, leftS, coverage, costs, limitWorth(p, left)));
     const children: { k: number; o: number; bound: number }[] = [];
     for (let k = from; k < items; k++) {
       if (anyLocked && locked(k)) break;
       if (used[group[k]!] || (taken.length === 0 && !prep.opens[k]!) || !prep.after[k]!.every((g) => used[g]))
         continue;
+      if ((kind[k]! >= 0 && usedKind[kind[k]!]) || counts[k]!.some((l) => left[l]! <= 0)) continue;
       const p = place[k]!;
       for (let o = 0; o < plan.items[k]!.options.length; o++) {
         if (leftS - plan.items[k]!.options[o]!.lengthS - changeS[at]![p]! < endS[p]! - 1e-6) continue;
-        const bound = boundOf(k, o, at, leftS, coverage, costs);
+        const bound = boundOf(k, o, at, coverage, standing);
         if (bound > bestValue()) children.push({ k, o, bound });
       }
     }
@@ -234,6 +266,8 @@ function explore(
       const p = place[k]!;
       const next = Float64Array.from(coverage, (c, n) => c + option.gains[n]!);
       used[group[k]!] = 1;
+      if (kind[k]! >= 0) usedKind[kind[k]!] = 1;
+      for (const l of counts[k]!) left[l]!--;
       taken.push({ id: plan.items[k]!.id, option: o });
       visit(
         k + 1,
@@ -244,6 +278,8 @@ function explore(
       );
       taken.pop();
       used[group[k]!] = 0;
+      if (kind[k]! >= 0) usedKind[kind[k]!] = 0;
+      for (const l of counts[k]!) left[l]!++;
     }
   };
   visit(0, prep.startPlace, plan.budgetS, prep.empty, 0);

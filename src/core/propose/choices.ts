@@ -1,19 +1,27 @@
-import { changeS, POSITIONS, supportRank, type Position } from '../body/positions';
+import { changeS, POSITION, POSITIONS, type Position } from '../body/positions';
 import type { Prop } from '../body/props';
-import { durationS } from '../breath/timeline';
-import { stageRank, type Drill } from '../drills/drill';
+import { hasFullHold } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
 import type { RelookTest } from '../look/look';
-import { HOLD_POSITIONS } from '../look/places';
+import { HOLD_POSITIONS, type RingPosition } from '../look/places';
+import type { Side } from '../look/silent-side';
+import type { Goal } from '../aims/goals';
 import type { Plan } from '../plan/plan';
 import { NEEDS, type Need, type Needs } from '../aims/needs';
 import type { School } from '../aims/school';
 import type { Flags } from '../screen/flags';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
-import { floorRank } from '../tone/plan-tone';
-import { isCalmHold, makeBlock, type Amount, type BlockClient } from '../sequence/make-block';
+import { dosesOf, doseWorth } from '../sequence/dose';
+import { fullHoldBar, isCalmHold, makeBlock, rungsWithin, type BlockClient } from '../sequence/make-block';
+import { compareRanks, isCarried, teachRank } from '../sequence/teach-order';
+import { LATE_PREGNANCY_WEEK } from '../screen/limits';
+import type { ReadingName } from '../aims/reading-names';
+import { gainFactor, leadsFor, ownedHere } from './gain';
+import { limitsFor } from './limits';
+import { withFreeBefore } from './spaced';
 import type { Block } from '../sequence/sequence';
 
-export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school' | 'owned'> & {
+export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school' | 'owned' | 'silentSide'> & {
   needs: Needs;
   /** In words, what stands behind a need, for the reasons. */
   because?: Partial<Record<Need, readonly string[]>>;
@@ -24,8 +32,21 @@ export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school' | 
   comfortableExhaleS: number | null;
   /** The highest level of a drill that the client has done well; one level above it is the most that is proposed. */
   ownedLevel: number;
-  /** Drills that the client has done well. */
+  /** Drills that the client has done well, and those whose last block went badly. */
   owned?: readonly string[];
+  lost?: readonly string[];
+  /** The least supported position in which an owned drill went well. */
+  ownedAt?: Readonly<Record<string, Position>>;
+  /** Where it is done: `desk` keeps to the seat. */
+  place?: 'desk';
+  /** What the client wants and does. */
+  goals?: readonly Goal[];
+  /** 1 for the first visit with drills; absent: the first, unless something is owned. */
+  visits?: number;
+  /** The side that opens less; it comes first and gets twice the dose. */
+  silentSide?: Side | null;
+  /** The alignment in which most air reached belly and ribs. */
+  best?: { sitting: RingPosition | null; standing: RingPosition | null };
   relook: RelookTest;
   library: readonly Drill[];
   /** Drills that have to be in, that are liked to be in, and that are to stay out. */
@@ -35,7 +56,10 @@ export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school' | 
 };
 
 /** All of it but what the instructor says at the moment: the time, the wishes, and what the library holds. */
-export type ClientPlan = Omit<ProposalInput, 'minutes' | 'library' | 'locked' | 'wanted' | 'unwanted'>;
+export type ClientPlan = Omit<
+  ProposalInput,
+  'minutes' | 'library' | 'locked' | 'wanted' | 'unwanted' | 'place'
+>;
 
 /** What of a plan moves the lengths and the tone of a block. */
 export const blockClientOf = ({
@@ -46,6 +70,8 @@ export const blockClientOf = ({
   hold,
   calmHoldS,
   owned,
+  silentSide,
+  setUps,
 }: ClientPlan): BlockClient => ({
   ...(readings ? { readings } : {}),
   ...(control ? { control } : {}),
@@ -54,27 +80,38 @@ export const blockClientOf = ({
   ...(hold ? { hold } : {}),
   ...(calmHoldS === undefined ? {} : { calmHoldS }),
   ...(owned ? { owned } : {}),
+  ...(silentSide ? { silentSide } : {}),
+  ...(setUps ? { setUps } : {}),
 });
 
 /**
- * What the coverage of a need is worth: a drill of full strength at its usual dose covers 1 and meets six tenths, a
- * second one a quarter, a third little. Our choice.
+ * What the coverage of a need is worth: a drill of full strength at a full dose covers 1 and meets six tenths, a second
+ * one a quarter, a third little. Our choice.
  */
 export const RETURNS = [
   { upTo: 1, slope: 0.6 },
   { upTo: 2, slope: 0.24 },
   { upTo: 3.5, slope: 0.08 },
 ];
-const AMOUNT_FACTOR: Record<Amount, number> = { least: 0.75, usual: 1, most: 1.15 };
-/** Cost of a change of position, of a prop and of a drill that the other school teaches (practice P31), and what a wanted drill is worth, as shares of all weight. Our choice. */
-const CHANGE_COST = 0.035;
-const PROP_COST = 0.006;
+/**
+ * Costs as shares of all weight. A block costs so much that one which adds under a twentieth of the whole is never in;
+ * a change of position, a prop, a drill that the other school teaches (practice P31); what a wanted drill is worth. Our choice.
+ */
+const BLOCK_COST = 0.05;
+const CHANGE_COST = 0.03;
+const PROP_COST = 0.004;
 const OTHER_SCHOOL_COST = 0.02;
-const WANTED_WORTH = 0.08;
-/** A drill is planned in so many of its positions, the best of those allowed. */
-const MOST_POSITIONS = 3;
+const WANTED_WORTH = 0.15;
+/** What worked is kept (practice P68): an owned drill costs no block. */
+const KEPT_WORTH = BLOCK_COST;
+/** What the leading reading or a goal is worked on with first. */
+const LEADS_WORTH = 0.07;
+/** A drill is planned in so many of its positions, those in which it does most. */
+const MOST_POSITIONS = 2;
+/** The first drill of a session is an easy one. */
+const OPENS_UP_TO_LEVEL = 1;
 
-/** A drill in one of its positions at one of its amounts. */
+/** A drill in one of its positions at one of its doses. */
 export type Option = {
   drill: Drill;
   verdict: Verdict;
@@ -89,74 +126,111 @@ export const weightsOf = (input: ProposalInput): number[] => NEEDS.map((need) =>
 /** Everything that may be planned for a client, with what bars the rest. */
 export type Choices = { verdicts: ReadonlyMap<string, Verdict>; options: Option[] };
 
-/** All options in teaching order: by stage, then by support, then by tone from low to high, then by level. */
+/** All options in the order in which they are taught. */
 export function choicesOf(input: ProposalInput): Choices {
-  const library = input.library;
+  const { library } = input;
   const verdicts = new Map(library.map((drill) => [drill.id, verdictFor(drill, input.flags, input.props)]));
   const weights = weightsOf(input);
   const found = library.flatMap((drill): Option[] => {
     const verdict = verdicts.get(drill.id)!;
-    const locked = input.locked?.includes(drill.id) ?? false;
+    const asked = input.locked?.includes(drill.id) || input.wanted?.includes(drill.id);
     if (!isOpen(verdict) || tooHigh(drill, input) || input.unwanted?.includes(drill.id)) return [];
-    const serves = NEEDS.flatMap((need, i): [number, number][] =>
-      drill.serves[need] && weights[i]! > 0 ? [[i, drill.serves[need]]] : [],
-    );
-    if (serves.length === 0 && !locked && !input.wanted?.includes(drill.id)) return [];
-    const amounts: Amount[] =
-      drill.range[0] === drill.range[1] || verdict.shorter ? ['usual'] : ['least', 'usual', 'most'];
-    return positionsOf(drill, verdict, input)
-      .map((position) =>
-        amounts.map((amount) => {
-          const block = makeBlock({
-            id: '',
-            drill,
-            verdict,
-            position,
-            amount,
-            client: input,
-            available: input.props,
-          });
-          const gains = weights.map(() => 0);
-          for (const [i, share] of serves)
-            gains[i] = share * AMOUNT_FACTOR[verdict.shorter ? 'least' : amount];
-          return {
-            drill,
-            verdict,
-            position,
-            block,
-            lengthS: block.setUpS + durationS(block.breathing, block.dose),
-            gains,
-          };
-        }),
-      )
-      .flat();
+    if (!input.locked?.includes(drill.id) && unfitFor(drill, verdict, input) !== null) return [];
+    const served = NEEDS.filter((need, i) => drill.serves[need] && weights[i]! > 0);
+    if (served.length === 0 && !asked) return [];
+    return positionsOf(drill, verdict, input).flatMap((position) => {
+      const usual = makeBlock({
+        id: '',
+        drill,
+        verdict,
+        position,
+        amount: 'usual',
+        client: input,
+        available: input.props,
+      });
+      const leastOnly = verdict.shorter || dosedLeast(drill, position, input);
+      return dosesOf(drill, usual, leastOnly).map((dosed) => {
+        const block = { ...usual, ...dosed };
+        const worth = doseWorth(drill, block);
+        return {
+          drill,
+          verdict,
+          position,
+          block,
+          lengthS: withFreeBefore(block),
+          gains: NEEDS.map((need) =>
+            served.includes(need)
+              ? (drill.serves[need] ?? 0) * worth * gainFactor(drill, position, need, input)
+              : 0,
+          ),
+        };
+      });
+    });
   });
-  const options = reachable(found, input);
-  const place = new Map(library.map((d, i) => [d.id, i]));
-  options.sort(
-    (a, b) =>
-      stageRank(a.drill.stage) - stageRank(b.drill.stage) ||
-      supportRank(a.verdict.positions[0]!) - supportRank(b.verdict.positions[0]!) ||
-      floorRank(a.block.tone) - floorRank(b.block.tone) ||
-      a.drill.level - b.drill.level ||
-      place.get(a.drill.id)! - place.get(b.drill.id)!,
-  );
-  return { verdicts, options: inOrder(options) };
+  return { verdicts, options: inOrder(reachable(found, input), input) };
 }
 
 /** More than one level above what the client owns; a drill that is locked is the instructor's own word. */
 export const tooHigh = (drill: Drill, input: ProposalInput): boolean =>
   drill.level > input.ownedLevel + 1 && !input.locked?.includes(drill.id);
 
+/** The least dose: what is owned where it stands, and what is found lying when it is lost upright. */
+const dosedLeast = (drill: Drill, position: Position, input: ProposalInput): boolean =>
+  ownedHere(drill, position, input) ||
+  (Boolean(input.readings?.includes('lostUpright')) && POSITION[position].family === 'supine');
+
+/** Why a drill is not proposed to this client although no rule bars it; null where nothing speaks against it. */
+export function unfitFor(drill: Drill, verdict: Verdict, input: ProposalInput): string | null {
+  const { readings = [], flags } = input;
+  for (const reading of readings) if (drill.unfit[reading]) return drill.unfit[reading];
+  const { tone } = verdict;
+  const works = tone.control !== 'none' || tone.squeezePct > 0;
+  if (readings.includes('reversed') && (works || tone.floor !== 'none'))
+    return 'tone waits until the breath goes the right way';
+  if ((readings.includes('floorHolding') || flags.floorTension) && works)
+    return 'work of the wall waits until the floor lets go';
+  if (drill.stage === 'hold' && hasFullHold(verdict.breathing) && fullHoldBar(input) !== null)
+    return fullHoldBar(input);
+  if (
+    drill.breathing.kind === 'ladder' &&
+    input.comfortableExhaleS !== null &&
+    rungsWithin(input.comfortableExhaleS) === null
+  )
+    return 'its rungs go beyond the comfortable exhale';
+  return null;
+}
+
 /**
  * A calm hold is planned where it is to be held now, lying while nothing is known, and where that is barred in the best
- * position left; one that is only for later positions not at all. Other drills in their best positions.
+ * position left; one that is only for later positions not at all. Other drills in the positions in which they do most.
  */
-function positionsOf(drill: Drill, verdict: Verdict, { hold, locked }: ProposalInput): Position[] {
-  if (!isCalmHold(drill)) return verdict.positions.slice(0, MOST_POSITIONS);
-  const now = hold?.position ?? HOLD_POSITIONS[0];
-  if (verdict.positions.includes(now)) return [now];
-  return drill.positions.includes(now) || locked?.includes(drill.id) ? verdict.positions.slice(0, 1) : [];
+function positionsOf(drill: Drill, verdict: Verdict, input: ProposalInput): Position[] {
+  const { hold, locked } = input;
+  const here = placed(verdict.positions, input);
+  if (isCalmHold(drill)) {
+    const now = hold?.position ?? HOLD_POSITIONS[0];
+    if (here.includes(now)) return [now];
+    return drill.positions.includes(now) || locked?.includes(drill.id) ? here.slice(0, 1) : [];
+  }
+  const worth = (position: Position): number =>
+    NEEDS.reduce(
+      (sum, need) =>
+        sum + (drill.serves[need] ?? 0) * (input.needs[need] ?? 0) * gainFactor(drill, position, need, input),
+      0,
+    );
+  return here
+    .map((position, i) => ({ position, i, worth: worth(position) }))
+    .sort((a, b) => b.worth - a.worth || a.i - b.i)
+    .slice(0, MOST_POSITIONS)
+    .map((p) => p.position);
+}
+
+/** The positions that the place and the last weeks of a pregnancy leave; all of them where that would leave none. */
+function placed(positions: readonly Position[], { flags, place }: ProposalInput): Position[] {
+  const seated = positions.filter((p) => POSITION[p].family === 'sitting');
+  if (place === 'desk') return seated;
+  const late = (flags.pregnancyWeek ?? 0) >= LATE_PREGNANCY_WEEK;
+  return late ? seated : [...positions];
 }
 
 /** What has to come first of a drill: what is neither owned nor excused by a lock. */
@@ -174,29 +248,57 @@ function reachable(options: readonly Option[], input: ProposalInput): Option[] {
   }
 }
 
-/** Within the order of teaching, a drill stands behind those that have to come first. */
-function inOrder(options: readonly Option[]): Option[] {
-  const groups = new Map<string, Option[]>();
-  for (const o of options) groups.set(o.drill.id, [...(groups.get(o.drill.id) ?? []), o]);
-  const done = new Set<string>();
-  const ordered: Option[] = [];
-  const take = (id: string) => {
-    const of = groups.get(id);
-    if (!of || done.has(id)) return;
-    done.add(id);
-    for (const first of of[0]!.drill.ownedFirst)
-      if (groups.get(first)?.[0]!.drill.stage === of[0]!.drill.stage) take(first);
-    ordered.push(...of);
-  };
-  for (const id of groups.keys()) take(id);
-  return ordered;
+/** In the order of teaching by the position really chosen; among equals a drill stands behind what has to come first. */
+function inOrder(options: readonly Option[], input: ProposalInput): Option[] {
+  const place = new Map(input.library.map((d, i) => [d.id, i]));
+  const depth = (drill: Drill, seen: readonly string[] = []): number =>
+    drill.ownedFirst.reduce((most, id) => {
+      const first = input.library.find((d) => d.id === id);
+      return first && !seen.includes(id) ? Math.max(most, 1 + depth(first, [...seen, id])) : most;
+    }, 0);
+  const ranked = options.map((o) => ({
+    o,
+    rank: [
+      ...teachRank(o.drill, o.position, o.block.tone, leadsFor(o.drill, input)),
+      depth(o.drill),
+      place.get(o.drill.id)!,
+    ],
+  }));
+  return ranked.sort((a, b) => compareRanks(a.rank, b.rank)).map((r) => r.o);
 }
+
+/** Going down again from the feet or the seat is disliked more than any other change. Our choice. */
+const DOWN_COST = 0.08;
+const onFloor = (position: Position): boolean =>
+  position !== 'counterLean' && isCarried(position) && POSITION[position].family !== 'standing';
+
+/** What it costs to go down to the floor again. */
+const downCosts = (total: number): Plan['changeCosts'] => {
+  const floor = POSITIONS.filter(onFloor);
+  return Object.fromEntries(
+    POSITIONS.filter((p) => !onFloor(p)).map((from) => [
+      from,
+      Object.fromEntries(floor.map((to) => [to, total * DOWN_COST])),
+    ]),
+  );
+};
 
 const CHANGE_S = Object.fromEntries(
   POSITIONS.map((from) => [from, Object.fromEntries(POSITIONS.map((to) => [to, changeS(from, to)]))]),
 );
 
-/** The options as a plan of docs/planner.md: an item for every drill in every position, an option for every amount. */
+/** A drill that has to be taught: not owned, and more than lying or sitting there. */
+export const isFresh = (drill: Drill, input: Pick<ProposalInput, 'owned'>): boolean =>
+  !(input.owned?.includes(drill.id) ?? false) && !(drill.stage === 'settle' && drill.level === 0);
+
+/** True on a first visit: nothing was coached before. */
+export const isFirstVisit = ({ visits, owned = [] }: ProposalInput): boolean =>
+  visits === undefined ? owned.length === 0 : visits <= 1;
+
+/** Readings that say the pattern is not found yet even where it is easiest: upright is one short try at the end (practice P70). */
+const NOT_FOUND: readonly ReadingName[] = ['reversed', 'upperChest', 'fastIrregular'];
+
+/** The options as a plan of docs/planner.md: an item for every drill in every position, an option for every dose. */
 export function planOf(
   options: readonly Option[],
   input: ProposalInput,
@@ -206,26 +308,35 @@ export function planOf(
   const weights = weightsOf(input);
   const total = weights.reduce((sum, w) => sum + w, 0);
   const byId = new Map<string, Option[]>();
-  for (const o of options)
-    byId.set(`${o.drill.id} ${o.position}`, [...(byId.get(`${o.drill.id} ${o.position}`) ?? []), o]);
+  const idOf = (o: Option) => `${o.drill.id} ${o.position}`;
+  for (const o of options) byId.set(idOf(o), [...(byId.get(idOf(o)) ?? []), o]);
   const items = [...byId].map(([id, of]) => {
     const { drill, position } = of[0]!;
     const liked = input.wanted?.includes(drill.id) ? total * WANTED_WORTH : 0;
+    const leads = leadsFor(drill, input) ? total * LEADS_WORTH : 0;
+    const kept = input.owned?.includes(drill.id) && !input.lost?.includes(drill.id) ? total * KEPT_WORTH : 0;
     const foreign = drill.school !== 'both' && drill.school !== input.school ? total * OTHER_SCHOOL_COST : 0;
     return {
       id,
       group: drill.id,
+      ...(drill.kind === undefined ? {} : { kind: drill.kind }),
       place: position,
       options: of.map((o) => ({
         lengthS: o.lengthS,
         gains: o.gains,
-        cost: total * PROP_COST * o.block.props.length + foreign - liked,
+        cost: total * (BLOCK_COST + PROP_COST * o.block.props.length) + foreign - liked - kept - leads,
       })),
       after: firstOf(drill, input),
       locked: input.locked?.includes(drill.id) ?? false,
     };
   });
-  const settle = [...new Set(options.filter((o) => o.drill.stage === 'settle').map((o) => o.drill.id))];
+  const idsOf = (which: (o: Option) => boolean): string[] =>
+    [...byId].flatMap(([id, of]) => (which(of[0]!) ? [id] : []));
+  const { blocks, fresh } = limitsFor(input.minutes, isFirstVisit(input));
+  const readings = input.readings ?? [];
+  const locks = input.locked?.length ?? 0;
+  const lying = idsOf((o) => POSITION[o.position].family === 'supine');
+  const notFound = isFirstVisit(input) && readings.some((r) => NOT_FOUND.includes(r)) && lying.length > 0;
   return {
     plan: {
       budgetS,
@@ -233,8 +344,15 @@ export function planOf(
       returns: RETURNS,
       items,
       changeCost: total * CHANGE_COST,
+      changeCosts: downCosts(total),
       changeS: CHANGE_S,
-      opens: settle,
+      opens: openersOf(byId, input),
+      limits: [
+        { most: Math.max(blocks, locks), of: items.map((i) => i.id) },
+        { most: Math.max(fresh, locks), of: idsOf((o) => isFresh(o.drill, input)) },
+        ...(readings.includes('lostUpright') ? [{ most: 1, of: lying }] : []),
+        ...(notFound ? [{ most: Math.max(1, locks), of: idsOf((o) => !isCarried(o.position)) }] : []),
+      ],
       start: null,
       end,
     },
@@ -242,9 +360,24 @@ export function planOf(
   };
 }
 
-/** How much of its usual dose a block gives, as the planner counts it. */
-export function amountOf(block: Block, drill: Drill): number {
-  const at = block.breathing.kind === 'free' ? block.breathing.freeS : block.dose.breaths;
-  const usual = drill.breathing.kind === 'free' ? drill.breathing.freeS : drill.usual.breaths;
-  return at < usual ? AMOUNT_FACTOR.least : at > usual ? AMOUNT_FACTOR.most : AMOUNT_FACTOR.usual;
+/**
+ * What may come first: an easy drill back-lying; where that is barred on the side; else sitting (practice P70). A reversed
+ * breath is set right before anything else, and with panic before the first breaths are not counted.
+ */
+function openersOf(byId: ReadonlyMap<string, readonly Option[]>, input: ProposalInput): string[] {
+  const all = [...byId].map(([id, of]) => ({ id, drill: of[0]!.drill, position: of[0]!.position }));
+  const easy = all.filter(
+    ({ drill }) => drill.level <= OPENS_UP_TO_LEVEL && firstOf(drill, input).length === 0,
+  );
+  const asked = input.readings?.includes('reversed')
+    ? easy.filter(({ drill }) => drill.leads.includes('reversed'))
+    : input.flags.panic
+      ? easy.filter(({ drill }) => drill.breathing.kind === 'free' && drill.stage === 'settle')
+      : [];
+  const from = asked.length > 0 ? asked : easy;
+  for (const family of ['supine', 'side', 'sitting'] as const) {
+    const here = from.filter(({ position }) => POSITION[position].family === family);
+    if (here.length > 0) return here.map((x) => x.id);
+  }
+  return [];
 }

@@ -2,7 +2,7 @@ import type { Position } from '../body/positions';
 import type { Drill } from '../drills/drill';
 import { solve } from '../plan/solve';
 import { isOpen, verdictFor } from '../safety/verdict';
-import { RELOOK_LEAST_S } from './fill-time';
+import { relookS } from './limits';
 import { choicesOf, firstOf, planOf, type ProposalInput } from './choices';
 
 /** Something the instructor asked for, which can be given up. Safety and props are facts, not wishes. */
@@ -120,7 +120,7 @@ function fits(input: ProposalInput, locked: readonly string[], minutes: number, 
   const { options } = choicesOf(only);
   const kept = options.filter((o) => wanted.has(o.drill.id) || o.drill.stage === 'settle');
   if (![...wanted].every((id) => kept.some((o) => o.drill.id === id))) return false;
-  return solve(planOf(kept, only, minutes * 60 - RELOOK_LEAST_S, end).plan, { mostNodes: 3000 }).ok;
+  return solve(planOf(kept, only, minutes * 60 - relookS(minutes), end).plan, { mostNodes: 3000 }).ok;
 }
 
 const leastS = (drill: Drill): number =>

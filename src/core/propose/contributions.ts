@@ -1,7 +1,9 @@
 import { NEEDS, type Need } from '../aims/needs';
 import { worthOf } from '../plan/plan';
 import { drillOf, type Sequence } from '../sequence/sequence';
-import { amountOf, RETURNS, type ProposalInput } from './choices';
+import { doseWorth } from '../sequence/dose';
+import { RETURNS, type ProposalInput } from './choices';
+import { gainFactor } from './gain';
 
 /** What a block adds: the share of all that the sequence does for the needs which would be lost without it. */
 export type Contribution = { share: number; needs: { need: Need; share: number }[] };
@@ -12,12 +14,16 @@ export type Contribution = { share: number; needs: { need: Need; share: number }
  */
 export function contributionsOf(
   sequence: Sequence,
-  input: Pick<ProposalInput, 'needs'>,
+  input: Omit<ProposalInput, 'minutes' | 'library'>,
 ): Record<string, Contribution> {
+  const given = { ...input, minutes: sequence.minutes, library: [] };
   const weights = NEEDS.map((need) => input.needs[need] ?? 0);
   const gains = sequence.blocks.map((block) => {
     const drill = drillOf(block);
-    return NEEDS.map((need) => (drill ? (drill.serves[need] ?? 0) * amountOf(block, drill) : 0));
+    const worth = drill ? doseWorth(drill, block) : 0;
+    return NEEDS.map((need) =>
+      drill ? (drill.serves[need] ?? 0) * worth * gainFactor(drill, block.position, need, given) : 0,
+    );
   });
   const covered = NEEDS.map((_, n) => gains.reduce((sum, g) => sum + g[n]!, 0));
   const worth = (n: number, coverage: number) => weights[n]! * worthOf(RETURNS, coverage);

@@ -1,35 +1,38 @@
 import type { Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
 import { drillById } from '../drills/shelf';
-import type { RelookTest } from '../look/look';
+import type { ReadingName } from '../aims/reading-names';
+import type { LookData, RelookTest } from '../look/look';
 import { solve, type SolveOptions } from '../plan/solve';
 import { NEED_LABEL, NEEDS } from '../aims/needs';
 import { fail, ok, type Result } from '../base/result';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { conflictIn, describeConflict } from './conflict';
-import { filled, RELOOK_LEAST_S } from './fill-time';
+import { RELOOK, relookS } from './limits';
+import { paragraphOf, whyOf } from './reasons';
+import { spaced } from './spaced';
 import { makeBlock } from '../sequence/make-block';
 import {
   choicesOf,
   firstOf,
   planOf,
   tooHigh,
+  unfitFor,
   weightsOf,
   type Choices,
-  type Option,
   type ProposalInput,
 } from './choices';
-import { clock, type LeftOut, type Sequence } from '../sequence/sequence';
+import { clock, layoutOf, type LeftOut, type Sequence } from '../sequence/sequence';
 
 export type { ProposalInput } from './choices';
 
 /** Nodes that the solver looks at unless asked for more; a proposal then takes well under a second. */
-const NODES = 4000;
+const NODES = 60_000;
 
 /**
  * Proposes a sequence that serves the needs, fits the time and breaks no rule: the planner of docs/planner.md over
- * drills in teaching order, where each need is met with diminishing return and changes of position cost. The time left
- * is given to doses, then to the look at the end, so that the whole fits to the second wherever the drills allow it.
+ * drills in teaching order, where few drills at a good dose are worth more than many, a new one costs teaching time, and
+ * changes of position cost. Time that good doses do not fill stays open for talk and rest.
  *
  * @param how how long the planner looks for a proof (the sequence says how far it came), and who is told meanwhile
  */
@@ -54,20 +57,31 @@ export function propose(input: ProposalInput, how: SolveOptions = {}): Result<Se
         );
   }
   const chosen = solved.value.taken.map((t) => byId.get(t.id)![t.option]!);
+  const blocks = spaced(
+    chosen.map((o, i) => ({ ...o.block, id: `b${i + 1}`, why: whyOf(o, i, chosen, input) })),
+  );
   const sequence: Sequence = {
     minutes: input.minutes,
     school: input.school,
-    blocks: chosen.map((o, i) => ({ ...o.block, id: `b${i + 1}`, why: whyOf(o, input) })),
-    relook: { test: input.relook, position: relookPosition, lengthS: RELOOK_LEAST_S },
+    blocks,
+    relook: { test: input.relook, position: relookPosition, lengthS: relookS(input.minutes) },
     leftOut: [],
   };
-  const made = filled(sequence, new Set(chosen.filter((o) => o.verdict.shorter).map((o) => o.drill.id)));
+  const roomS = Math.floor(input.minutes * 60 - layoutOf(sequence).totalS);
+  const { lengthS } = sequence.relook;
+  if (lengthS > RELOOK.short)
+    sequence.relook = { ...sequence.relook, lengthS: Math.min(RELOOK.most, lengthS + Math.max(0, roomS)) };
   const { value, bound, proven } = solved.value;
-  return ok({ ...made, leftOut: leftOutOf(made, choices, input), proof: { value, bound, proven } });
+  return ok({
+    ...sequence,
+    said: paragraphOf(chosen, input),
+    leftOut: leftOutOf(sequence, choices, input),
+    proof: { value, bound, proven },
+  });
 }
 
 /** Seconds for blocks and changes: the look at the end has its own. */
-export const budgetOf = (minutes: number): number => Math.round(minutes * 60) - RELOOK_LEAST_S;
+export const budgetOf = (minutes: number): number => Math.round(minutes * 60) - relookS(minutes);
 
 /** The look at the end is made where the first one was: lying, unless the back is not allowed. */
 export function relookPositionFor(input: Pick<ProposalInput, 'flags' | 'props'>): Position {
@@ -75,24 +89,6 @@ export function relookPositionFor(input: Pick<ProposalInput, 'flags' | 'props'>)
   if (!probe) return 'sitting';
   const lying = verdictFor(probe, input.flags, input.props);
   return lying.positions.includes('hookLying') ? 'hookLying' : 'sitting';
-}
-
-function whyOf(option: Option, input: ProposalInput): string[] {
-  const served = NEEDS.filter((need) => option.drill.serves[need] && input.needs[need])
-    .sort((a, b) => option.drill.serves[b]! * input.needs[b]! - option.drill.serves[a]! * input.needs[a]!)
-    .slice(0, 2);
-  const asked = input.locked?.includes(option.drill.id)
-    ? ['You asked for it to be in.']
-    : input.wanted?.includes(option.drill.id)
-      ? ['You would like it in.']
-      : [];
-  return [
-    ...asked,
-    ...served.map((need) => {
-      const behind = input.because?.[need] ?? [];
-      return behind.length > 0 ? `To ${NEED_LABEL[need]}: ${behind.join(', ')}.` : `To ${NEED_LABEL[need]}.`;
-    }),
-  ];
 }
 
 function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: ProposalInput): LeftOut[] {
@@ -113,6 +109,8 @@ function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: Pr
           why: shown.map((r) => r.text).join('; '),
         };
       }
+      const unfit = unfitFor(drill, verdict, input);
+      if (unfit !== null) return { drillId: drill.id, kind: 'unfit', why: unfit };
       if (input.unwanted?.includes(drill.id))
         return { drillId: drill.id, kind: 'unwanted', why: 'you asked to leave it out' };
       if (tooHigh(drill, input))
@@ -150,8 +148,21 @@ function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: Pr
     });
 }
 
-/** Which test is looked at again, by the leading reading. */
-export function relookFor(leading: string | undefined): RelookTest {
-  if (leading === 'lowHold') return 'hold';
-  return leading === 'fastIrregular' || leading === 'shortExhale' ? 'quiet' : 'rings';
+/** Which test is looked at again: the one that the leading reading rests on, as it was made before (practice P64). */
+export function relookFor(leading: ReadingName | undefined, look: LookData): RelookTest {
+  switch (leading) {
+    case 'lowHold':
+      return 'hold';
+    case 'fastIrregular':
+      return 'quiet';
+    case 'shortExhale':
+      return look.exhales?.length || look.comfortableExhaleS !== undefined ? 'exhale' : 'quiet';
+    case 'oneSided':
+      return look.sideBend ? 'sideBend' : 'rings';
+    case 'stuckInhale':
+      return look.signs.cannotFill === undefined ? 'rings' : 'fullBreath';
+    case 'lostUpright':
+      return 'sweep';
+  }
+  return look.numbers?.pain === undefined ? 'rings' : 'pain';
 }

@@ -3,10 +3,12 @@ import type { LookData } from '../look/look';
 import { timingFromTaps } from '../look/taps';
 import type { Flags } from '../screen/flags';
 import { NO_JUDGEMENT, type Judgement } from '../aims/judgement';
+import type { Goal } from '../aims/goals';
 import { NEEDS, type Need, type Needs } from '../aims/needs';
 import { mostSupported, type SeenBands } from '../look/quiet';
 import { isLying, type Observed } from './observed';
-import { NAMED_FROM, readAll, READING, type Reading, type ReadingName } from './readings';
+import { asksOf, type Ask } from './asks';
+import { leadOf, NAMED_FROM, readAll, READING, type Reading, type ReadingName } from './readings';
 import { SCHOOL_LABEL, type Control, type School } from '../aims/school';
 import { DEFAULT_THRESHOLDS, type Thresholds } from './thresholds';
 
@@ -14,6 +16,8 @@ export type WeighedNeed = {
   need: Need;
   weight: number;
   because: ReadingName[];
+  /** What of flags, goals and life asks for it, besides the look. */
+  asked: string[];
   /** Why it stands where it stands, one plain sentence. */
   why: string;
   /** What was computed, when the instructor decided otherwise. */
@@ -50,6 +54,8 @@ export type ReadOptions = {
   control?: Control | null;
   bands?: readonly SeenBands[];
   thresholds?: Thresholds;
+  /** What the client wants and does (practice P75). */
+  goals?: readonly Goal[];
 };
 
 const DEFAULT_CONTROL: Control = 'drawIn';
@@ -58,7 +64,13 @@ const DEFAULT_CONTROL: Control = 'drawIn';
 export function readLook(
   look: LookData,
   flags: Flags,
-  { school = null, control = null, bands = [], thresholds = DEFAULT_THRESHOLDS }: ReadOptions = {},
+  {
+    school = null,
+    control = null,
+    bands = [],
+    thresholds = DEFAULT_THRESHOLDS,
+    goals = [],
+  }: ReadOptions = {},
 ): ReadingsResult {
   const tapped = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
   const observed: Observed = {
@@ -80,7 +92,7 @@ export function readLook(
     defaultSchool: byDefault,
     control: observed.control,
     readings,
-    needs: judgedNeeds(needsFrom(readings, used), judgement),
+    needs: judgedNeeds(needsFrom(readings, used, asksOf(flags, goals)), judgement),
   };
 }
 
@@ -88,7 +100,13 @@ function judged(readings: readonly Reading[], { readings: own }: Judgement): Jud
   return readings.map((r) => {
     const decided = own[r.name];
     return decided
-      ? { ...r, strength: decided.strength, overruled: { computed: r.strength, why: decided.why } }
+      ? {
+          ...r,
+          strength: decided.strength,
+          certainty: 1,
+          question: false,
+          overruled: { computed: r.strength, why: decided.why },
+        }
       : r;
   });
 }
@@ -108,6 +126,7 @@ function judgedNeeds(needs: readonly WeighedNeed[], { needs: own }: Judgement): 
             need,
             weight: decided.weight,
             because: [],
+            asked: [],
             why: 'you asked for it',
             overruled: { computed: 0, why: decided.why },
           },
@@ -125,7 +144,10 @@ function defaultSchool(
   observed: Observed,
 ): { school: School; because: string } {
   const { look } = observed;
-  const strength = (name: ReadingName) => readings.find((r) => r.name === name)!.strength;
+  const strength = (name: ReadingName) => {
+    const r = readings.find((x) => x.name === name)!;
+    return r.question ? 0 : r.strength;
+  };
   if (strength('reversed') >= NAMED_FROM) return { school: 'lowQuiet', because: 'the pattern is reversed' };
   if (strength('upperChest') >= NAMED_FROM)
     return { school: 'lowQuiet', because: 'the pattern is upper-chest' };
@@ -142,23 +164,32 @@ function defaultSchool(
 
 /** Needs from readings: each named reading gives its needs by its strength; a school adds what it wishes for. */
 export function needsFrom(
-  readings: readonly Pick<Reading, 'name' | 'strength'>[],
+  readings: readonly Pick<Reading, 'name' | 'strength' | 'certainty' | 'question'>[],
   school: School,
+  asks: readonly Ask[] = [],
 ): WeighedNeed[] {
-  const weights = new Map<Need, { weight: number; because: ReadingName[] }>();
+  type Entry = { weight: number; because: ReadingName[]; asked: string[] };
+  const weights = new Map<Need, Entry>();
+  const entryOf = (need: Need): Entry => {
+    const entry = weights.get(need) ?? { weight: 0, because: [], asked: [] };
+    weights.set(need, entry);
+    return entry;
+  };
   for (const reading of readings) {
-    if (reading.strength < NAMED_FROM) continue;
+    if (reading.strength < NAMED_FROM || reading.question) continue;
     for (const [need, weight] of Object.entries(READING[reading.name].needs) as [Need, number][]) {
-      const entry = weights.get(need) ?? { weight: 0, because: [] };
-      entry.weight += weight * reading.strength * (FIRST[reading.name]?.factor ?? 1);
+      const entry = entryOf(need);
+      entry.weight += weight * leadOf(reading) * (FIRST[reading.name]?.factor ?? 1);
       entry.because.push(reading.name);
-      weights.set(need, entry);
     }
   }
-  for (const [need, weight] of Object.entries(SCHOOL_NEEDS[school]) as [Need, number][]) {
-    const entry = weights.get(need) ?? { weight: 0, because: [] };
-    weights.set(need, { ...entry, weight: entry.weight + weight });
+  for (const { need, weight, why } of asks) {
+    const entry = entryOf(need);
+    entry.weight += weight;
+    entry.asked.push(why);
   }
+  for (const [need, weight] of Object.entries(SCHOOL_NEEDS[school]) as [Need, number][])
+    entryOf(need).weight += weight;
   return NEEDS.flatMap((need) => {
     const entry = weights.get(need);
     return entry
@@ -167,16 +198,17 @@ export function needsFrom(
             need,
             weight: Math.min(10, entry.weight),
             because: entry.because,
-            why: whyOf(entry.because, school),
+            asked: entry.asked,
+            why: whyOf(entry.because, entry.asked, school),
           },
         ]
       : [];
   }).sort((a, b) => b.weight - a.weight);
 }
 
-function whyOf(because: readonly ReadingName[], school: School): string {
+function whyOf(because: readonly ReadingName[], asked: readonly string[], school: School): string {
   const first = because.map((name) => FIRST[name]?.why).find((why) => why !== undefined);
-  const from = because.map((name) => READING[name].label).join('; ');
+  const from = [...because.map((name) => READING[name].label), ...asked].join('; ');
   return from === '' ? `a wish of the school “${SCHOOL_LABEL[school]}”` : first ? `${from}: ${first}` : from;
 }
 

@@ -35,6 +35,8 @@ export type Reading = {
   conflicts: Conflict[];
   /** What to look at to be surer, heaviest first. */
   next: NextLook[];
+  /** Strong enough to be named, but none of its main signs was seen: only something to look at (practice P74). */
+  question: boolean;
 };
 
 /** From this strength a reading is named. Our choice. */
@@ -45,6 +47,30 @@ type Facts = {
   meaning: string;
   probes: readonly Probe[];
   needs: Partial<Record<Need, number>>;
+};
+
+/** Without one of these signs a reading is a question only (practice P74). */
+const MAIN_TOPICS: Record<ReadingName, readonly string[] | 'any'> = {
+  reversed: ['which way the belly goes'],
+  stuckInhale: ['front ribs at the end of the exhale', 'full breath', 'end of the exhale'],
+  upperChest: ['chest or belly', 'neck', 'shoulders'],
+  bellyOnly: 'any',
+  frontOnly: ['back ribs'],
+  oneSided: 'any',
+  fastIrregular: ['rate', 'regularity'],
+  shortExhale: ['comfortable exhale', 'exhale in quiet breathing'],
+  lowHold: ['calm hold', 'recovery'],
+  floorHolding: ['ask what the client feels between the sit bones', 'screening: pelvic floor'],
+  floorOverloaded: [
+    'lower belly on the exhale',
+    'upper belly on the exhale',
+    'ask what the client feels between the sit bones',
+    'screening: pelvic floor',
+  ],
+  toneStopsBreath: 'any',
+  lostUpright: 'any',
+  bendsBack: ['a full breath, seen from the side'],
+  spillsForward: ['belly forward, sides narrow'],
 };
 
 export const READING: Record<ReadingName, Facts> = {
@@ -126,6 +152,19 @@ export const READING: Record<ReadingName, Facts> = {
     probes: Where.LOST_UPRIGHT,
     needs: { upright: 2.5 },
   },
+  bendsBack: {
+    label: 'expands only by bending back',
+    meaning:
+      'The breastbone goes up because the back bends. The back fills first, then top and bottom apart.',
+    probes: Where.BENDS_BACK,
+    needs: { backRibs: 2.5, upperRibs: 0.8, control: 0.5 },
+  },
+  spillsForward: {
+    label: 'spills forward, sides narrow',
+    meaning: 'Weight and belly go forward, the ribs stay narrow. Lean, weight to the heels, and fill behind.',
+    probes: Where.SPILLS_FORWARD,
+    needs: { backRibs: 2, sideRibs: 1, control: 1, upright: 0.5 },
+  },
 };
 
 /** Every reading with its strength, evidence and what is missing, in the order of `READINGS`. */
@@ -147,9 +186,13 @@ function readOne(name: ReadingName, observed: Observed): Reading {
   const total = topics.reduce((sum, t) => sum + heaviest(READING[name].probes, t), 0);
   const known = topics.reduce((sum, t) => sum + heaviest(used, t), 0);
   const missing = probed.filter((p) => !p.finding).sort((a, b) => gain(b.probe, used) - gain(a.probe, used));
+  const strength = seen === 0 ? 0 : clamp(used.reduce((sum, e) => sum + e.weight * e.degree, 0) / seen, 0, 1);
+  const main = MAIN_TOPICS[name];
   return {
     name,
-    strength: seen === 0 ? 0 : clamp(used.reduce((sum, e) => sum + e.weight * e.degree, 0) / seen, 0, 1),
+    question:
+      strength >= NAMED_FROM && main !== 'any' && !used.some((e) => e.degree > 0 && main.includes(e.topic)),
+    strength,
     certainty: known / total,
     for: used.filter((e) => e.degree > 0).sort((a, b) => b.weight * b.degree - a.weight * a.degree),
     against: used.filter((e) => e.degree <= 0).sort((a, b) => a.weight * a.degree - b.weight * b.degree),
@@ -197,6 +240,11 @@ function conflictsIn(used: readonly Evidence[], setAside: readonly Evidence[]): 
 const unique = (next: readonly NextLook[]): NextLook[] =>
   next.filter((n, i) => next.findIndex((m) => m.measure === n.measure) === i);
 
-/** Readings that are named, strongest first; a tie keeps the order of `READINGS`. */
+/** How much a reading leads: how strong it is and how sure; half of all that could be seen makes it sure. Our choice. */
+const SURE_FROM = 0.5;
+export const leadOf = ({ strength, certainty }: Pick<Reading, 'strength' | 'certainty'>): number =>
+  strength * Math.min(1, certainty / SURE_FROM);
+
+/** Readings that are named, the one that leads first; a tie keeps the order of `READINGS`. Questions are none. */
 export const namedReadings = (readings: readonly Reading[]): Reading[] =>
-  readings.filter((r) => r.strength >= NAMED_FROM).sort((a, b) => b.strength - a.strength);
+  readings.filter((r) => r.strength >= NAMED_FROM && !r.question).sort((a, b) => leadOf(b) - leadOf(a));

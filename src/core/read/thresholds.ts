@@ -1,4 +1,5 @@
 import { SYMPTOM_CUTOFFS } from '../look/symptoms';
+import { SUPINE_UNTIL_WEEK } from '../screen/limits';
 import type { OwnThresholds } from './thresholds.schema';
 
 export type { OwnThresholds };
@@ -86,6 +87,12 @@ export const THRESHOLD = {
     label: 'the sixteen complaints speak from a total of',
     unit: 'points',
     source: `${SYMPTOM_CUTOFFS.classic.source}; ${SYMPTOM_CUTOFFS.later.from}: ${SYMPTOM_CUTOFFS.later.source}`,
+  },
+  supineWeek: {
+    value: SUPINE_UNTIL_WEEK,
+    label: 'in pregnancy no long work on the back from week',
+    unit: '',
+    source: 'sources differ, 16 to 28 weeks (from memory); P9',
   },
 } as const satisfies Record<string, Facts>;
 

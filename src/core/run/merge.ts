@@ -30,6 +30,9 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
       index: Math.min(place.state.index, Math.max(0, sequence.blocks.length - 1)),
       results: results.list,
       ...(stop ? stopOf(mine.state, theirs.state) : {}),
+      ...(mine.state.asked || theirs.state.asked
+        ? { asked: { ...theirs.state.asked, ...mine.state.asked } }
+        : {}),
     },
   };
 }

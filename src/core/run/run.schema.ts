@@ -20,6 +20,8 @@ export const RunState = z.object({
   stopSign: z.optional(StopSign),
   stopNote: z.optional(z.string().check(z.maxLength(2000))),
   relookLookId: z.optional(z.string()),
+  /** Asked after the run, where the floor or the wall was worked on (practice P77). */
+  asked: z.optional(z.object({ leaked: z.optional(z.boolean()), pushedOut: z.optional(z.boolean()) })),
 });
 
 export type RunState = z.infer<typeof RunState>;

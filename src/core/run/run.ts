@@ -1,3 +1,4 @@
+import { supportRank, type Position } from '../body/positions';
 import { nameOf, type Sequence } from '../sequence/sequence';
 import type { BlockResult, RunState } from './run.schema';
 
@@ -11,11 +12,74 @@ export function resultName(sequence: Sequence, result: BlockResult): string {
   return nameOf(block ?? result);
 }
 
-/** Drills that went well once (quality 4 or 5, to the end): the client owns them. */
+/** A block that went well: this quality or better, to its end. */
+const WELL_FROM = 4;
+/** So many of its last blocks have to have gone well before a drill is owned; two of one visit count. Common practice, no source. */
+const WELL_IN_A_ROW = 2;
+
+const wentWell = (r: BlockResult): boolean => (r.quality ?? 0) >= WELL_FROM && r.outcome === 'done';
+
+/** Drills that went well in their last two blocks: the client owns them. @param results oldest first */
 export function ownedDrills(results: readonly BlockResult[]): string[] {
-  return [
-    ...new Set(results.filter((r) => (r.quality ?? 0) >= 4 && r.outcome === 'done').map((r) => r.drillId)),
-  ];
+  const said = new Map<string, BlockResult[]>();
+  for (const r of results)
+    if (r.quality !== null || r.outcome === 'stopped')
+      said.set(r.drillId, [...(said.get(r.drillId) ?? []), r]);
+  return [...said].flatMap(([id, list]) => {
+    const last = list.slice(-WELL_IN_A_ROW);
+    return last.length === WELL_IN_A_ROW && last.every(wentWell) ? [id] : [];
+  });
+}
+
+/** The least supported position in which each drill went well. */
+export function ownedPositions(
+  runs: readonly { sequence: Sequence; results: readonly BlockResult[] }[],
+): Record<string, Position> {
+  const at: Record<string, Position> = {};
+  for (const { sequence, results } of runs)
+    for (const r of results) {
+      const block = sequence.blocks.find((b) => b.id === r.blockId);
+      if (!block || !wentWell(r)) continue;
+      const known = at[r.drillId];
+      if (known === undefined || supportRank(block.position) > supportRank(known))
+        at[r.drillId] = block.position;
+    }
+  return at;
+}
+
+/** Drills whose last block went badly, was made easier or was stopped: they come back easier. @param results oldest first */
+export function lostDrills(results: readonly BlockResult[]): string[] {
+  const last = new Map<string, BlockResult>();
+  for (const r of results) if (r.quality !== null || r.outcome !== 'done') last.set(r.drillId, r);
+  return [...last].flatMap(([id, r]) =>
+    r.outcome === 'stopped' || r.outcome === 'easier' || (r.quality !== null && r.quality <= BADLY_UP_TO)
+      ? [id]
+      : [],
+  );
+}
+
+/** Quality up to which a block went badly. */
+const BADLY_UP_TO = 2;
+
+/** A run as far as the floor is concerned: what was done, how, and what was asked after it. */
+export type AskedRun = { results: readonly BlockResult[]; asked?: RunState['asked'] };
+
+/**
+ * How many steps of the way back to load were done dry (practice P77): all drills of the step owned, and the last run
+ * with one of them without leaking and without the lower belly pushing out, both asked after it.
+ *
+ * @param steps drills of each step, easiest first @param runs oldest first
+ */
+export function stepsDoneDry(steps: readonly (readonly string[])[], runs: readonly AskedRun[]): number {
+  const owned = ownedDrills(runs.flatMap((r) => r.results));
+  let done = 0;
+  for (const step of steps) {
+    if (!step.every((id) => owned.includes(id))) break;
+    const last = runs.findLast((r) => r.results.some((b) => step.includes(b.drillId)));
+    if (last?.asked?.leaked !== false || last.asked.pushedOut !== false) break;
+    done++;
+  }
+  return done;
 }
 
 /** Highest level of the drills that are owned; −1 when there is none yet. */

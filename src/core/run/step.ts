@@ -1,3 +1,4 @@
+import type { Flags } from '../screen/flags';
 import type { StopSign } from '../screen/stop-signs';
 import { easierThan, harderThan, type MadeFor } from '../sequence/alternatives';
 import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
@@ -23,11 +24,22 @@ export type RunEvent =
   | { kind: 'otherCue' }
   | { kind: 'rate'; blockId: string; quality: number }
   | { kind: 'note'; blockId: string; text: string }
+  /** What was asked after the run. */
+  | { kind: 'asked'; asked: NonNullable<RunState['asked']> }
   | { kind: 'stop'; sign: StopSign; note: string }
   /** Taken up again after the page went: it stands paused where it was kept. */
   | { kind: 'resume' }
   /** The look again was made and kept, or was left out (null). */
   | { kind: 'lookAgain'; lookId: string | null };
+
+/** Whether leaking and pushing out are to be asked after a run: with a floor that leaks or is heavy, or a wall apart, and load on it. */
+export const worksOnFloor = ({ blocks }: Sequence, flags: Flags): boolean =>
+  Boolean(
+    flags.leaking ||
+    flags.heaviness ||
+    flags.separationMm !== undefined ||
+    flags.postpartumWeeks !== undefined,
+  ) && blocks.some((b) => b.tone.floor === 'lift' || b.tone.control !== 'none' || b.tone.floor === 'follow');
 
 /** What a change of drill in the room rests on. */
 export type RunContext = MadeFor;
@@ -40,6 +52,8 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
   const { state } = session;
   if (event.kind === 'rate') return withResult(session, event.blockId, { quality: event.quality });
   if (event.kind === 'note') return withResult(session, event.blockId, { note: event.text });
+  if (event.kind === 'asked')
+    return { ...session, state: { ...state, asked: { ...state.asked, ...event.asked } } };
   if (state.stage === 'done' || state.stage === 'stopped') return { ...session, running: false };
   if (event.kind === 'stop') return stopped(session, event.sign, event.note);
   if (event.kind === 'resume') return { ...session, running: false };

@@ -2,6 +2,13 @@ import { POSITION, type Position } from '../body/positions';
 import type { Demand } from '../drills/drill';
 import { flagEntry, FLAGS } from '../screen/flag-table';
 import type { Flags } from '../screen/flags';
+import {
+  LATE_PREGNANCY_WEEK,
+  POSTPARTUM_HEAVY_WEEKS,
+  POSTPARTUM_LOAD_WEEKS,
+  SEPARATION_MM,
+  SUPINE_UNTIL_WEEK,
+} from '../screen/limits';
 import type { Remedy } from '../screen/remedies';
 
 /**
@@ -9,17 +16,6 @@ import type { Remedy } from '../screen/remedies';
  * those are common practice without a published source unless one is named. Kokyu records and suggests; the
  * client's clinician and local rules on scope of practice come first.
  */
-
-/** From this week long work on the back is avoided. Sources differ (16 weeks to 28); 16 is the default. */
-export const SUPINE_UNTIL_WEEK = 16;
-/** From this week no floor lift is added (practice P9: late pregnancy; our choice: the third trimester). */
-export const LATE_PREGNANCY_WEEK = 28;
-/** Before this many weeks the abdominal wall and floor are not loaded (common practice, no source). */
-const POSTPARTUM_LOAD_WEEKS = 6;
-/** Before this many weeks nothing is lifted with the trunk set against it (common practice, no source). */
-const POSTPARTUM_HEAVY_WEEKS = 12;
-/** 3 cm above the navel (Beer 2009, Clin Anat 22:706, from memory). Wider than this counts as separated. */
-export const SEPARATION_MM = 22;
 
 export type Rule<Target> = {
   target: Target;
@@ -52,9 +48,15 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
   }),
   {
     target: trait('supine'),
-    when: pregnantFrom(SUPINE_UNTIL_WEEK),
-    because: `no long work on the back from week ${SUPINE_UNTIL_WEEK} of pregnancy`,
+    when: (f) => pregnantFrom(f.supineUntilWeek ?? SUPINE_UNTIL_WEEK)(f),
+    because: 'no long work on the back from this week of pregnancy on',
     source: 'P9',
+  },
+  {
+    target: (position) => ['supine', 'side', 'prone', 'kneeling'].includes(POSITION[position].family),
+    when: is('noFloor'),
+    because: 'cannot get down to the floor, or there is none',
+    source: 'P7',
   },
   { target: trait('prone'), when: pregnantFrom(0), because: 'not face down in pregnancy', source: 'P9' },
   {
@@ -110,7 +112,29 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
 /** Most percent of tone where a rule says lighter. Our choice: the low level of the draw-in school. */
 export const LIGHT_PCT = 15;
 
-export type DemandRule = Rule<Demand> & { remedy: Remedy; fromLevel?: number };
+export type DemandRule = Rule<Demand> & {
+  remedy: Remedy;
+  fromLevel?: number;
+  /** Leaves a drill alone once the step before it on the way back to load was done dry (practice P77). */
+  stepwise?: boolean;
+};
+
+/**
+ * The way back to load for a floor that leaks, step by step (practice P77): each step is open when all of the one before
+ * is owned and was last done without leaking and without the lower belly pushing out.
+ */
+export const FLOOR_STEPS: readonly (readonly string[])[] = [
+  ['floorSeat', 'ballWrap'],
+  ['bridgeExhale'],
+  ['sidePlank'],
+  ['hoverSqueeze'],
+];
+
+/** Whether a drill is on that way, and no further than the next step from what was done. */
+export const isNextStep = (drillId: string, stepsDone: number): boolean => {
+  const step = FLOOR_STEPS.findIndex((s) => s.includes(drillId));
+  return step >= 0 && step <= stepsDone;
+};
 
 export const DEMAND_RULES: readonly DemandRule[] = [
   ...FLAGS.flatMap((flag): DemandRule[] => {
@@ -134,6 +158,13 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     remedy: 'bar',
     because: 'no held breath with movement in pregnancy',
     source: 'P8',
+  },
+  {
+    target: 'breathHold',
+    when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
+    remedy: 'noHold',
+    because: 'no held breath in the first weeks after birth',
+    source: 'P73',
   },
   {
     target: 'fullHold',
@@ -301,18 +332,35 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   },
   {
     target: 'floorLift',
-    when: is('leaking', 'urgency'),
+    when: is('leaking'),
     remedy: 'bar',
     fromLevel: 2,
     because: 'coordination first, strength second',
     source: 'P10',
+    stepwise: true,
+  },
+  {
+    target: 'floorLift',
+    when: is('urgency'),
+    remedy: 'bar',
+    fromLevel: 2,
+    because: 'letting go first, strength second',
+    source: 'P10',
   },
   {
     target: 'floorPressure',
-    when: is('heaviness', 'leaking'),
+    when: is('heaviness'),
     remedy: 'bar',
     because: 'presses down on a floor that is already loaded',
     source: 'P10',
+  },
+  {
+    target: 'floorPressure',
+    when: is('leaking'),
+    remedy: 'bar',
+    because: 'presses down on a floor that leaks under effort',
+    source: 'P10',
+    stepwise: true,
   },
   {
     target: 'floorPressure',

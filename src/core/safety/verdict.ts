@@ -7,9 +7,10 @@ import type { Demand, Drill } from '../drills/drill';
 import { pauses } from '../drills/wording';
 import { clamp } from '../base/statistics';
 import type { Tone } from '../tone/tone';
+import type { Goal } from '../aims/goals';
 import { isSet, type Flag, type Flags } from '../screen/flags';
 import { REMEDY_LABEL, type Remedy } from '../screen/remedies';
-import { CAUTIONS, DEMAND_RULES, LIGHT_PCT, POSITION_RULES } from './rules';
+import { CAUTIONS, DEMAND_RULES, isNextStep, LIGHT_PCT, POSITION_RULES } from './rules';
 
 /** `missing`: nothing speaks against it, but a thing that it needs is not at hand. */
 export type Status = 'allowed' | 'changed' | 'missing' | 'barred';
@@ -80,7 +81,11 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     (p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null,
   );
   const applied = DEMAND_RULES.filter(
-    (r) => asks(drill, r.target) && r.when(flags) && drill.level >= (r.fromLevel ?? 0),
+    (r) =>
+      asks(drill, r.target) &&
+      r.when(flags) &&
+      drill.level >= (r.fromLevel ?? 0) &&
+      !(r.stepwise && isNextStep(drill.id, flags.floorStepsDone ?? 0)),
   );
   const altered = (Object.keys(drill.alters) as Flag[])
     .filter((flag) => isSet(flags, flag))
@@ -174,6 +179,14 @@ const asks = (drill: Drill, demand: Demand): boolean =>
 const add = (list: Reason[], reason: Reason) => {
   if (!list.some((r) => r.text === reason.text)) list.push(reason);
 };
+
+/** What is to be said because of what a client does (practice P73). */
+export const goalsSay = (goals: readonly Goal[]): string[] =>
+  goals.includes('swimming')
+    ? [
+        'Never hold the breath in or near water, and never after fast breathing: say so, and write it on the sheet.',
+      ]
+    : [];
 
 /** What is to be said to and kept in mind for this client, whatever is done. */
 export const cautionsFor = (flags: Flags): { text: string; source: string }[] =>

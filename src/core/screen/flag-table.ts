@@ -162,6 +162,11 @@ export const FLAG = {
     label: 'wrists cannot bear weight',
     bars: { trait: 'wrists', because: 'wrists cannot bear weight', source: 'P7' },
   },
+  noFloor: {
+    kind: 'yes',
+    group: 'positions',
+    label: 'cannot get down to the floor',
+  },
   noSupine: {
     kind: 'yes',
     group: 'positions',

@@ -13,7 +13,11 @@ type Value<E extends FlagEntry> = E extends { kind: 'yes' }
  * What a client brings that changes what may be done (practice P7). Every flag may be absent, which means that
  * it was asked and does not apply.
  */
-export type Flags = { [F in Flag]?: Value<(typeof FLAG)[F]> | undefined };
+export type Flags = { [F in Flag]?: Value<(typeof FLAG)[F]> | undefined } & {
+  /** Not asked but known: the studio's own week for work on the back, and how far a floor that leaks has come. */
+  supineUntilWeek?: number | undefined;
+  floorStepsDone?: number | undefined;
+};
 
 function valueOf(entry: FlagEntry): z.ZodMiniType {
   if (entry.kind === 'yes') return z.boolean();
@@ -27,6 +31,8 @@ function valueOf(entry: FlagEntry): z.ZodMiniType {
 }
 
 /** The flags of the table, each with a plausible value. */
-export const Flags = z.strictObject(
-  Object.fromEntries(FLAGS.map((flag) => [flag, z.optional(valueOf(flagEntry(flag)))])),
-) as unknown as z.ZodMiniType<Flags, Flags>;
+export const Flags = z.strictObject({
+  ...Object.fromEntries(FLAGS.map((flag) => [flag, z.optional(valueOf(flagEntry(flag)))])),
+  supineUntilWeek: z.optional(z.int().check(z.gte(0), z.lte(44))),
+  floorStepsDone: z.optional(z.int().check(z.gte(0), z.lte(9))),
+}) as unknown as z.ZodMiniType<Flags, Flags>;

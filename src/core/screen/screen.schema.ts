@@ -1,7 +1,9 @@
 import * as z from 'zod/mini';
+import { GOALS } from '../aims/goals';
 import { PROPS } from '../body/props';
 import { BodySize } from '../body/size.schema';
 import { Flags } from './flags.schema';
+import { Answers } from './questions.schema';
 import { RedFlagRecord } from './red-flags.schema';
 
 /** Consent is asked for each thing by itself; touch never follows from being watched (practice P6). */
@@ -14,7 +16,11 @@ export const Screen = z.object({
   consent: Consent,
   flags: Flags,
   redFlags: z.array(RedFlagRecord).check(z.maxLength(50)),
+  /** In the client's own words, and as a short list that asks for needs. */
   goals: z.string().check(z.maxLength(1000)),
+  goalList: z.optional(z.array(z.enum(GOALS)).check(z.maxLength(GOALS.length))),
+  /** Questions that were asked because they matter for this client. */
+  answers: z.optional(Answers),
   props: z.array(z.enum(PROPS)).check(z.maxLength(PROPS.length)),
   /** For the arithmetic of volumes alone; absent: an assumed body. */
   size: z.optional(BodySize),

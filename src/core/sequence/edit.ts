@@ -35,7 +35,9 @@ export type Edit =
 /** The sequence with one edit made; out-of-range figures are brought to the nearest that is allowed, and what would be more than MOST_BLOCKS is not put in. */
 export function applyEdit(sequence: Sequence, edit: Edit): Sequence {
   const edited = made(sequence, edit);
-  return edited.proof === undefined ? edited : { ...edited, proof: undefined };
+  return edited.proof === undefined && edited.said === undefined
+    ? edited
+    : { ...edited, proof: undefined, said: undefined };
 }
 
 function made(sequence: Sequence, edit: Edit): Sequence {

@@ -10,6 +10,8 @@ import { drillById } from '../drills/shelf';
 import type { School } from '../aims/school';
 import { POSITION_PROPS, type Verdict } from '../safety/verdict';
 import type { HOLD_POSITIONS } from '../look/places';
+import type { Side } from '../look/silent-side';
+import { clamp } from '../base/statistics';
 import { toneFor, type ToneClient } from '../tone/plan-tone';
 import type { Block } from './sequence';
 
@@ -36,6 +38,10 @@ export type BlockClient = ToneClient & {
   calmHoldS?: number | null;
   /** Drills that the client has done well. */
   owned?: readonly string[];
+  /** Seconds that set-ups really took in this studio, of new drills and of known ones; absent: what practice says. */
+  setUps?: { fresh?: number; known?: number };
+  /** The side that opens less: it comes first and gets twice the dose (practice P76). */
+  silentSide?: Side | null;
 };
 
 /** The dose and breathing of a drill at an amount. Free breathing counts seconds, everything else breaths. */
@@ -108,11 +114,19 @@ export function withClient(
   };
 }
 
+/** A pause up to this long is part of an ordinary breath; while nothing is known of the client it is left out. */
+const ORDINARY_PAUSE_S = 1;
+const isHold = ({ holdInS, holdOutS }: Pattern): boolean => Math.max(holdInS, holdOutS) > ORDINARY_PAUSE_S;
+
 /** The pauses of a pattern within what a calm hold allows (practice P73). */
 function paused(pattern: Pattern, calmHoldS: number | null | undefined): Pattern {
   if (calmHoldS === undefined) return pattern;
   if (calmHoldS === null)
-    return { ...pattern, holdInS: 0, holdOutS: Math.min(pattern.holdOutS, UNKNOWN_PAUSE_S) };
+    return {
+      ...pattern,
+      holdInS: 0,
+      holdOutS: isHold(pattern) ? Math.min(pattern.holdOutS, UNKNOWN_PAUSE_S) : 0,
+    };
   const most = halfDown(calmHoldS * HOLD_SHARE);
   return {
     ...pattern,
@@ -126,6 +140,17 @@ export function fullHoldBar({ readings = [], calmHoldS }: BlockClient): string |
   if (readings.includes('stuckInhale')) return 'no held full breath while the chest does not empty';
   if (readings.includes('lowHold')) return 'no held full breath while a hold is calm only for a short time';
   return calmHoldS === null ? 'no held full breath before a calm hold was looked at' : null;
+}
+
+/** Teaching a drill that is not owned, and setting up a known one (practice P68), s. Common practice, no source. */
+const TEACH = { fresh: 65, aLevel: 10, least: 60, most: 90, known: 15 } as const;
+
+/** Seconds from the change of position to the first breath; without a client what the drill says of itself. */
+export function teachingS(drill: Drill, { owned, setUps }: BlockClient): number {
+  if (owned === undefined || (drill.stage === 'settle' && drill.level === 0)) return drill.setUpS;
+  if (owned.includes(drill.id)) return Math.round(setUps?.known ?? TEACH.known);
+  if (setUps?.fresh !== undefined) return Math.round(setUps.fresh);
+  return clamp(TEACH.fresh + (drill.level - 1) * TEACH.aLevel, TEACH.least, TEACH.most);
 }
 
 export type MakeBlock = {
@@ -163,8 +188,8 @@ export function makeBlock({
     position,
     props,
     breathing,
-    dose: verdict.shorter ? { ...dose, rounds: 1 } : dose,
-    setUpS: drill.setUpS,
+    dose: sided(drill, verdict.shorter ? { ...dose, rounds: 1 } : dose, client.silentSide ?? null),
+    setUpS: teachingS(drill, client),
     tone: tone.squeezePct > 0 && usedAs('ball', props) === null ? { ...tone, squeezePct: 0 } : tone,
     ...(verdict.ways.length > 0 ? { ways: verdict.ways } : {}),
     ...(client.owned?.includes(drill.id) ? { known: true } : {}),
@@ -176,6 +201,12 @@ export function makeBlock({
       ...changes,
     ],
   };
+}
+
+/** The silent side first, with two rounds for one of the other (practice P76); stretches of the hip go by no such side. */
+function sided(drill: Drill, dose: Dose, side: Side | null): Dose {
+  if (side === null || dose.sides !== 2 || !drill.serves.oneSide) return dose;
+  return { ...dose, first: side, firstRounds: 2, rounds: 1 };
 }
 
 /** What the drill and the position need, and what helps and is at hand. */

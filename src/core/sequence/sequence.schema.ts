@@ -44,7 +44,7 @@ const Relook = z.object({
 
 export const LeftOut = z.object({
   drillId: z.string(),
-  kind: z.enum(['safety', 'prop', 'level', 'first', 'unwanted', 'notNeeded', 'noRoom']),
+  kind: z.enum(['safety', 'prop', 'unfit', 'level', 'first', 'unwanted', 'notNeeded', 'noRoom']),
   why: z.string().check(z.maxLength(4000)),
 });
 
@@ -62,6 +62,8 @@ export const Sequence = z.object({
   blocks: z.array(Block).check(z.maxLength(MOST_BLOCKS)),
   relook: Relook,
   leftOut: z.array(LeftOut),
+  /** Why it is so, in a few sentences; gone with the first change by hand. */
+  said: z.optional(z.string().check(z.maxLength(2000))),
   /** How good the choice of drills is, as proposed; gone with the first change by hand. */
   proof: z.optional(z.object({ value: z.number(), bound: z.number(), proven: z.boolean() })),
 });

@@ -1,7 +1,9 @@
 import type { FigureName } from '../body/figure/figures';
 import { POSITION, type Position } from '../body/positions';
 import { PROP_LABEL, type Prop } from '../body/props';
-import { printBreathing } from '../breath/timeline';
+import { printBreathing, roundsOf } from '../breath/timeline';
+import { otherSide } from '../look/silent-side';
+import type { RelookTest } from '../look/look';
 import type { Flags } from '../screen/flags';
 import { cautionsFor } from '../safety/verdict';
 import { STOP_SIGN_LABEL, STOP_SIGNS } from '../screen/stop-signs';
@@ -46,11 +48,16 @@ export type Sheet = {
   stop: string;
 };
 
-const RELOOK_WORDS = {
+const RELOOK_WORDS: Record<RelookTest, string> = {
   quiet: 'quiet breathing, timed',
   rings: 'where the breath goes',
   hold: 'the calm hold',
-} as const;
+  exhale: 'the comfortable exhale',
+  sideBend: 'right and left in the side bend',
+  sweep: 'lying, sitting, standing',
+  fullBreath: 'whether a full breath goes in',
+  pain: 'pain, 0 to 10',
+};
 
 /**
  * A sequence for paper. The one for a client has neither a name, nor flags, nor reasons on it: figures, counts, two
@@ -138,6 +145,11 @@ export function doseOf({ breathing, dose }: Pick<Block, 'breathing' | 'dose'>): 
         : dose.breaths === 1
           ? 'one breath'
           : `${dose.breaths} breaths`;
+  if (dose.sides === 2 && dose.first) {
+    const times = (n: number) => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
+    const rest = dose.restS > 0 ? `, ${dose.restS} s rest between` : '';
+    return `${once}: ${dose.first} side first, ${times(roundsOf(dose, 1))}; then ${otherSide(dose.first)}, ${times(dose.rounds)}${rest}`;
+  }
   const again =
     dose.rounds > 1 ? `, ${dose.rounds} times${dose.restS > 0 ? ` with ${dose.restS} s rest` : ''}` : '';
   return `${once}${again}${dose.sides === 2 ? ', each side' : ''}`;

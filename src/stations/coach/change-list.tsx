@@ -55,23 +55,21 @@ export function ChangeList({
 
 function ChangeRow({ comparison: { label, unit, change } }: { comparison: Comparison }) {
   const digits = unit === '%' ? 0 : 1;
+  const said = (value: number) =>
+    unit === 'yes or no' ? (value > 0 ? 'yes' : 'no') : `${value.toFixed(digits)} ${unit}`;
   const real = change.verdict === 'more' || change.verdict === 'less';
   return (
     <tr className="border-t border-rule">
       <td className="py-1.5">{label}</td>
-      <td>
-        {change.before.toFixed(digits)} {unit}
-      </td>
-      <td>
-        {change.after.toFixed(digits)} {unit}
-      </td>
+      <td>{said(change.before)}</td>
+      <td>{said(change.after)}</td>
       <td className={real ? 'font-bold' : ''}>
-        {change.difference >= 0 ? '+' : '−'}
-        {Math.abs(change.difference).toFixed(digits)}
+        {unit !== 'yes or no' &&
+          `${change.difference >= 0 ? '+' : '−'}${Math.abs(change.difference).toFixed(digits)}`}
       </td>
       <td className={real ? 'font-semibold' : 'text-soft'}>
         {VERDICT[change.verdict]}
-        {change.noise !== null && ` (±${change.noise.toFixed(digits)})`}
+        {Boolean(change.noise) && change.noise !== null && ` (±${change.noise.toFixed(digits)})`}
       </td>
     </tr>
   );

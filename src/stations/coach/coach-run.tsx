@@ -6,7 +6,7 @@ import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
 import type { LookData } from '@/core/look/look';
 import type { RunState } from '@/core/run/run';
-import { ratedBlock } from '@/core/run/step';
+import { ratedBlock, worksOnFloor } from '@/core/run/step';
 import { easierThan, harderThan, type MadeFor } from '@/core/sequence/alternatives';
 import type { Sequence } from '@/core/sequence/sequence';
 import { SaveStatus } from '@/ui/autosave/save-status';
@@ -138,6 +138,8 @@ export function CoachRun(given: Props) {
           status={status}
           onLeave={() => void leave()}
           onRate={(blockId, quality) => happen({ kind: 'rate', blockId, quality })}
+          asksFloor={worksOnFloor(sequence, madeFor.flags)}
+          onAsked={(asked) => happen({ kind: 'asked', asked })}
         />
       )}
       <StopDialog

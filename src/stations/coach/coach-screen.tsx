@@ -16,6 +16,8 @@ import {
 } from 'lucide-react';
 import { POSITION } from '@/core/body/positions';
 import { describePattern, type Phase } from '@/core/breath/pattern';
+import { printBreathing, type Dose } from '@/core/breath/timeline';
+import { otherSide } from '@/core/look/silent-side';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
 import type { BlockResult } from '@/core/run/run';
 import { clock, drillOf, layoutOf, nameOf, type Sequence } from '@/core/sequence/sequence';
@@ -91,7 +93,9 @@ export function CoachScreen({
   const { cue } = words;
   const written =
     block.breathing.kind === 'paced'
-      ? describePattern(block.breathing.pattern)
+      ? block.breathing.full
+        ? printBreathing(block.breathing)
+        : describePattern(block.breathing.pattern)
       : block.breathing.kind === 'ladder'
         ? 'ladder, a rung longer each breath'
         : 'as it comes';
@@ -150,7 +154,11 @@ export function CoachScreen({
                   : null
             }
           />
-          <Now moment={moment} />
+          <Now
+            moment={moment}
+            dose={block.dose}
+            full={block.breathing.kind === 'paced' && block.breathing.full === true}
+          />
         </Press>
         <div className="space-y-4">
           {moment.kind === 'setUp' ? (
@@ -221,7 +229,17 @@ export function CoachScreen({
   );
 }
 
-function Now({ moment }: { moment: Moment }) {
+/** Which side it is, where there are two. */
+const sideSaid = ({ sides, first }: Dose, side: number): string =>
+  sides === 1
+    ? ''
+    : first
+      ? ` · ${side === 1 ? first : otherSide(first)} side`
+      : side === 2
+        ? ' · other side'
+        : '';
+
+function Now({ moment, dose, full }: { moment: Moment; dose: Dose; full: boolean }) {
   if (moment.kind === 'over') return null;
   if (moment.kind === 'setUp') {
     return (
@@ -242,13 +260,17 @@ function Now({ moment }: { moment: Moment }) {
         {SAY[span.phase]}
       </span>
       <span className="block text-count-large leading-none font-semibold tabular-nums" data-testid="count">
-        {Math.ceil(moment.leftS - 1e-6)}
+        {full && span.phase === 'exhale' ? (
+          <span className="block py-8 text-title font-normal">until the ribs stop dropping</span>
+        ) : (
+          Math.ceil(moment.leftS - 1e-6)
+        )}
       </span>
       <span className="block text-title text-soft tabular-nums">
         {span.phase === 'free' || span.phase === 'rest'
           ? 'seconds'
           : `${moment.breathsLeft} breath${moment.breathsLeft === 1 ? '' : 's'} after this`}
-        {span.side === 2 ? ' · other side' : ''}
+        {sideSaid(dose, span.side)}
       </span>
     </span>
   );

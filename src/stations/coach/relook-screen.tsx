@@ -12,9 +12,13 @@ import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
+import { ExhaleTest } from '../look/panels/exhale';
+import { FullBreathTest, PainTest } from '../look/panels/again';
 import { HoldTest } from '../look/panels/hold';
 import { QuietTest } from '../look/panels/quiet';
 import { RingsTest } from '../look/panels/rings';
+import { SideBendTest } from '../look/panels/side-bend';
+import { SweepTest } from '../look/panels/sweep';
 import { ChangeList } from './change-list';
 
 type Props = {
@@ -76,6 +80,11 @@ export function RelookScreen(given: Props) {
       {test === 'quiet' && <QuietTest {...props} />}
       {test === 'rings' && <RingsTest {...props} school={school} />}
       {test === 'hold' && <HoldTest {...props} holdBars={holdBars(flags)} />}
+      {test === 'exhale' && <ExhaleTest {...props} lookId="" />}
+      {test === 'sideBend' && <SideBendTest {...props} />}
+      {test === 'sweep' && <SweepTest {...props} />}
+      {test === 'fullBreath' && <FullBreathTest {...props} />}
+      {test === 'pain' && <PainTest {...props} />}
       <ChangeList before={before} after={look} test={test} />
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex gap-3">

@@ -8,6 +8,7 @@ import type { RunState } from '@/core/run/run';
 import { resultName } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button, buttonClass } from '@/ui/button';
+import { YesNo } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { ChangeList } from './change-list';
@@ -21,6 +22,9 @@ type Props = {
   status: ReactNode;
   onLeave: () => void;
   onRate: (blockId: string, quality: number) => void;
+  /** The floor or the wall was worked on, or leaks: two questions after the run (practice P77). */
+  asksFloor: boolean;
+  onAsked: (asked: NonNullable<RunState['asked']>) => void;
 };
 
 const OUTCOME = {
@@ -32,7 +36,8 @@ const OUTCOME = {
 } as const;
 
 /** What came of a run: the difference, and block by block how it went. */
-export function RunSummary({ clientId, sequence, state, before, after, status, onLeave, onRate }: Props) {
+export function RunSummary(given: Props) {
+  const { clientId, sequence, state, before, after, status, onLeave, onRate, asksFloor, onAsked } = given;
   return (
     <div className="mx-auto max-w-[1000px] space-y-6 px-8 py-8">
       <h1 className="text-head">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
@@ -53,6 +58,26 @@ export function RunSummary({ clientId, sequence, state, before, after, status, o
           ) : (
             <p className="text-soft">Nobody looked again after this run.</p>
           )}
+        </section>
+      )}
+      {asksFloor && (
+        <section aria-labelledby="asked">
+          <h2 id="asked" className="text-title">
+            Ask the client
+          </h2>
+          <div className="grid max-w-[760px] grid-cols-2 gap-x-8">
+            <YesNo
+              label="Did anything leak?"
+              value={state.asked?.leaked}
+              onValue={(leaked) => onAsked({ leaked })}
+            />
+            <YesNo
+              label="Did the lower belly push out?"
+              value={state.asked?.pushedOut}
+              onValue={(pushedOut) => onAsked({ pushedOut })}
+            />
+          </div>
+          <p className="text-fine text-soft">Two times no opens the next step on the way back to load.</p>
         </section>
       )}
       <section aria-labelledby="blocks">

@@ -1,16 +1,21 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { useMemo } from 'react';
 import { PROPS, PROP_LABEL } from '@/core/body/props';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Flags } from '@/core/screen/flags';
 import { RED_FLAG_LABEL, RED_FLAGS, type RedFlagRecord } from '@/core/screen/red-flags';
+import { GOAL, GOALS } from '@/core/aims/goals';
+import { answersSay } from '@/core/screen/questions';
+import { goalsSay } from '@/core/safety/verdict';
 import type { Screen } from '@/core/screen/screen';
 import { CheckField } from '@/ui/choice';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { Press } from '@/ui/press';
 import { FlagFields } from './flag-fields';
+import { Questions } from './questions';
 import { OpenRedFlags } from './open-red-flags';
 import { SizeFields } from './size-fields';
 
@@ -25,12 +30,17 @@ type Props = {
   initial: Screen;
   rev: number;
   library: OwnLibrary;
+  /** What the studio and the runs add to the flags. */
+  beside: Pick<Flags, 'supineUntilWeek' | 'floorStepsDone'>;
 };
 
 const CONSENT = { watched: 'to be watched', filmed: 'to be filmed', touched: 'to be touched' } as const;
 
+const toggled = <T,>(list: readonly T[], one: T): T[] =>
+  list.includes(one) ? list.filter((x) => x !== one) : [...list, one];
+
 /** Consent, flags, goals, props; beside them what that allows, changes and bars. */
-export function ScreenStation({ clientId, initial, rev, library }: Props) {
+export function ScreenStation({ clientId, initial, rev, library, beside }: Props) {
   const autosave = useAutosave<Screen>({
     kind: 'screen',
     id: clientId,
@@ -38,6 +48,10 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
     rev,
   });
   const { value: screen, set } = autosave;
+  const flags = useMemo(() => ({ ...screen.flags, ...beside }), [screen.flags, beside]);
+  const goals = screen.goalList ?? [];
+  const whom = { flags: screen.flags, goals, size: screen.size };
+  const said = [...answersSay(whom, screen.answers ?? {}), ...goalsSay(goals)];
   const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));
   const setRedFlags = (redFlags: RedFlagRecord[]) => set((s) => ({ ...s, redFlags }));
   return (
@@ -70,10 +84,32 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
               maxLength={1000}
               onChange={(e) => set((s) => ({ ...s, goals: e.target.value }))}
             />
+            <div
+              className="mt-1.5 flex flex-wrap gap-1"
+              role="group"
+              aria-label="What the client wants and does"
+            >
+              {GOALS.map((goal) => (
+                <Press
+                  look="tool"
+                  key={goal}
+                  aria-pressed={goals.includes(goal)}
+                  className="px-1.5 py-px text-fine"
+                  onClick={() => set((s) => ({ ...s, goalList: toggled(s.goalList ?? [], goal) }))}
+                >
+                  {GOAL[goal].label}
+                </Press>
+              ))}
+            </div>
           </section>
           <SizeFields size={screen.size} onChange={(size) => set((s) => ({ ...s, size }))} />
         </div>
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
+        <Questions
+          whom={whom}
+          answers={screen.answers ?? {}}
+          onAnswers={(answers) => set((s) => ({ ...s, answers }))}
+        />
         <div className="grid grid-cols-[1.1fr_1fr] gap-7">
           <section aria-labelledby="red">
             <h2 id="red" className="text-lead">
@@ -109,7 +145,7 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
                     onClick={() =>
                       set((s) => ({
                         ...s,
-                        props: has ? s.props.filter((p) => p !== prop) : [...s.props, prop],
+                        props: toggled(s.props, prop),
                       }))
                     }
                   >
@@ -122,7 +158,7 @@ export function ScreenStation({ clientId, initial, rev, library }: Props) {
         </div>
         <SaveStatus autosave={autosave} />
       </div>
-      <VerdictList library={library} flags={screen.flags} props={screen.props} />
+      <VerdictList library={library} flags={flags} props={screen.props} said={said} />
     </div>
   );
 }

@@ -24,17 +24,20 @@ export function VerdictList({
   library,
   flags,
   props,
+  said,
 }: {
   library: OwnLibrary;
   flags: Flags;
   props: readonly Prop[];
+  /** What answers and goals add to the cautions. */
+  said: readonly string[];
 }) {
   const [only, setOnly] = useState<Status | null>(null);
   const verdicts = useMemo(
     () => catalogueOf(library).map((drill) => ({ drill, ...verdictFor(drill, flags, props) })),
     [library, flags, props],
   );
-  const cautions = cautionsFor(flags);
+  const cautions = [...said, ...cautionsFor(flags).map((c) => c.text)];
   const count = (status: Status) => verdicts.filter((v) => v.status === status).length;
   const shown = ORDER.flatMap((status) =>
     verdicts.filter((v) => v.status === status && (only === null || only === status)),
@@ -65,8 +68,8 @@ export function VerdictList({
       {cautions.length > 0 && (
         <ul className="mb-2 border-l-4 border-care bg-sheet px-3 py-1.5 text-small">
           {cautions.map((c) => (
-            <li key={c.text}>
-              <span className="font-bold text-care">Caution.</span> {c.text}
+            <li key={c}>
+              <span className="font-bold text-care">Caution.</span> {c}
             </li>
           ))}
         </ul>

@@ -6,6 +6,7 @@ import type { LeftOut, Sequence } from '@/core/sequence/sequence';
 export const LEFT_OUT_KIND: Record<LeftOut['kind'], string> = {
   safety: 'barred',
   prop: 'not at hand',
+  unfit: 'not now',
   level: 'later',
   first: 'first another',
   unwanted: 'not wanted',

@@ -1,3 +1,4 @@
+import { EMPTY_LOOK } from '@/core/look/look';
 import fc from 'fast-check';
 import { changeS } from '@/core/body/positions';
 import { pattern } from '@/core/breath/pattern';
@@ -160,10 +161,10 @@ describe('a proposal', () => {
   ])('says why there is none: %j', (over, message) => expect(why(propose(input(over)))).toMatch(message));
   it('looks again at what the leading reading was read from', () => {
     expect([
-      relookFor('lowHold'),
-      relookFor('shortExhale'),
-      relookFor('bellyOnly'),
-      relookFor(undefined),
+      relookFor('lowHold', EMPTY_LOOK),
+      relookFor('shortExhale', EMPTY_LOOK),
+      relookFor('bellyOnly', EMPTY_LOOK),
+      relookFor(undefined, EMPTY_LOOK),
     ]).toEqual(['hold', 'quiet', 'rings', 'rings']);
   });
 });

@@ -27,6 +27,7 @@ export const HOLD: readonly WrittenDrill[] = [
     stage: 'hold',
     level: 1,
     easier: 'sighExhale',
+    leads: ['lowHold'],
     positions: ['legsOnChair', 'hookLying'],
     helpful: ['towel'],
     breathing: paced(4, 0, 6, 3),

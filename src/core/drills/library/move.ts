@@ -80,6 +80,7 @@ export const MOVE: readonly WrittenDrill[] = [
     tone: { ...NO_TONE, floor: 'follow', control: 'drawIn', controlPct: 25 },
     serves: { control: 0.8, coordination: 0.5 },
     zones: { lowerRibsBack: 0.4 },
+    bars: { leaking: 'the order of wall and floor comes first' },
     demands: ['abdominalLoad'],
     figure: { end: 'marchUp' },
     movement: 'one exhale raises the knee over the hip, the next one lowers the foot',
@@ -205,7 +206,10 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { coordination: 0.5, backRibs: 0.3, floorLink: 0.3 },
     zones: { lowBack: 0.5, lowerRibsBack: 0.4 },
     demands: ['spineLoad', 'abdominalLoad'],
-    bars: { reflux: 'hips above the chest bring reflux' },
+    bars: {
+      reflux: 'hips above the chest bring reflux',
+      leaking: 'the order of wall and floor comes first',
+    },
     figure: { start: 'tiltToTwelve', end: 'bridgeUp' },
     movement: 'one exhale rolls up, the next one rolls down',
     steps: [

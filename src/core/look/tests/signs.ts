@@ -5,6 +5,7 @@ const BREATH_SIGNS = [
   'audible',
   'mouth',
   'cannotFill',
+  'bendsBack',
   'flare',
 ] as const satisfies readonly SignName[];
 

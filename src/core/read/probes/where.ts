@@ -260,6 +260,65 @@ export const ONE_SIDED: readonly Probe[] = [
   },
 ];
 
+export const BENDS_BACK: readonly Probe[] = [
+  sign(
+    3,
+    'bendsBack',
+    'a full breath, seen from the side',
+    'P36, common practice',
+    (v) => ({
+      degree: v ? 1 : -1,
+      text: v ? 'a full breath comes only by bending back' : 'a full breath comes without bending back',
+      against: 'ribs that open while the back stays long',
+    }),
+    { test: 'signs' },
+  ),
+];
+
+export const SPILLS_FORWARD: readonly Probe[] = [
+  ringProbe('belly forward, sides narrow', 2, ['belly', ...ribs], (e, o) => ({
+    degree: o.school === 'lowQuiet' ? -0.2 : signed(e.belly! - average(e, ...ribs) - 0.15, 0.4),
+    text: `belly ${pct(e.belly!)}, sides ${pct(average(e, ...ribs))}`,
+    against:
+      o.school === 'lowQuiet'
+        ? 'in this school a belly that leads is what is wanted'
+        : 'sides as wide as the belly',
+    source: 'P31, P36, common practice',
+  })),
+  sign(
+    2,
+    'weightOn',
+    'weight on the feet',
+    'P20, common practice',
+    (v) => ({
+      degree: v === 'forefoot' ? 1 : v === 'whole' ? -0.6 : -0.3,
+      text: {
+        whole: 'weight over the whole foot',
+        forefoot: 'weight on the forefoot',
+        heels: 'weight on the heels',
+      }[v],
+      against: 'weight over the whole foot',
+    }),
+    { test: 'stack' },
+  ),
+  sign(
+    1,
+    'pelvis',
+    'pelvis in standing',
+    'P20, common practice',
+    (v) => ({
+      degree: v === 'tippedForward' ? 0.7 : -0.4,
+      text: {
+        level: 'pelvis level',
+        tippedForward: 'pelvis tipped forward',
+        tuckedUnder: 'pelvis tucked under',
+      }[v],
+      against: 'a level pelvis',
+    }),
+    { test: 'stack' },
+  ),
+];
+
 export const LOST_UPRIGHT: readonly Probe[] = (['sitting', 'standing'] as const).flatMap(
   (position): Probe[] => [
     {

@@ -37,6 +37,17 @@ export function NumbersTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           0 none · 0.5 just felt · 3 clear · 5 strong · 10 the most there is (Borg 1982, cited)
         </p>
       </div>
+      <div className="max-w-[560px]">
+        <Slider
+          label="pain 0–10"
+          min={0}
+          max={10}
+          step={1}
+          value={numbers.pain ?? 0}
+          onValue={(pain) => change({ pain })}
+          say={(v) => (numbers.pain === undefined ? 'not yet' : String(v))}
+        />
+      </div>
       <div className="flex gap-10">
         <NumberField
           label="Heart rate"

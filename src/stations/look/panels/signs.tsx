@@ -90,6 +90,13 @@ export function SignsTest(props: Pick<PanelProps, 'look' | 'set'>) {
               onValue={(cannotFill) => change({ cannotFill })}
             />
           </Group>
+          <Group name="A full breath, seen from the side">
+            <YesNo
+              label="It comes only by bending back, at the breastbone"
+              value={signs.bendsBack}
+              onValue={(bendsBack) => change({ bendsBack })}
+            />
+          </Group>
         </div>
       </div>
     </section>

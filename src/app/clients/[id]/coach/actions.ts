@@ -5,6 +5,7 @@ import { fail, ok, type Result } from '@/core/base/result';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { LookData } from '@/core/look/look.schema';
 import { mayRun } from '@/core/run/may-run';
+import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import * as looks from '@/server/looks';
 import * as runs from '@/server/runs';
@@ -23,8 +24,13 @@ export async function startRun(sequenceId: string): Promise<Result<{ id: string 
       const row = findSequence(scope, id);
       if (!row) return fail('This sequence is no longer here.');
       const screen = readScreen(scope, row.clientId);
-      if (!screen.ok) return fail('Not started: the screening of this client cannot be read.');
-      const may = mayRun(screen.value.data, row.data, catalogueOf(ownLibrary(scope)));
+      const known = screen.ok ? caseFor(scope, row.clientId) : null;
+      if (!screen.ok || !known) return fail('Not started: the screening of this client cannot be read.');
+      const may = mayRun(
+        { ...screen.value.data, flags: known.flags() },
+        row.data,
+        catalogueOf(ownLibrary(scope)),
+      );
       return may.ok ? ok({ id: runs.startRun(scope, row.clientId, row.id, row.data) }) : may;
     },
     [['/clients/[id]', 'layout']],

@@ -19,7 +19,7 @@ export default async function ReadPage({ params }: { params: Promise<{ id: strin
       look={look ? { id: look.id, at: look.at, data: look.data } : null}
       result={look?.readings() ?? null}
       chosen={{ school: client.school, control: client.control }}
-      flags={screen.data.flags}
+      flags={known.flags()}
       props={screen.data.props}
       own={ownThresholds(scope)}
       actions={{ setSchool, setControl, setThresholds, judge: storeJudgement }}

@@ -1,3 +1,4 @@
+import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { screenOf } from '@/server/screens';
 import { scopeOfRequest } from '@/server/scope';
@@ -7,5 +8,14 @@ export default async function ScreenPage({ params }: { params: Promise<{ id: str
   const { id } = await params;
   const scope = await scopeOfRequest();
   const { data, rev } = screenOf(scope, id);
-  return <ScreenStation clientId={id} initial={data} rev={rev} library={ownLibrary(scope)} />;
+  const flags = caseFor(scope, id)?.flags();
+  return (
+    <ScreenStation
+      clientId={id}
+      initial={data}
+      rev={rev}
+      library={ownLibrary(scope)}
+      beside={{ supineUntilWeek: flags?.supineUntilWeek, floorStepsDone: flags?.floorStepsDone }}
+    />
+  );
 }

@@ -32,7 +32,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       state={run.state}
       rev={run.rev}
       madeFor={{
-        flags: screen.flags,
+        flags: known.flags(),
         props: screen.props,
         library: catalogueOf(ownLibrary(scope)),
         client: blockClientOf(known.plan()),

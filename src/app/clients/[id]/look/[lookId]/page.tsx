@@ -31,9 +31,11 @@ export default async function LookPage({ params, searchParams }: Props) {
       at={look.at}
       school={seen.readings().school}
       positionBars={Object.fromEntries(
-        POSITIONS.map((p) => [p, positionBars(p, screen.flags)] as const).filter(([, why]) => why.length > 0),
+        POSITIONS.map((p) => [p, positionBars(p, known.flags())] as const).filter(
+          ([, why]) => why.length > 0,
+        ),
       )}
-      holdBars={holdBars(screen.flags)}
+      holdBars={holdBars(known.flags())}
       consent={screen.consent}
       thresholds={thresholds(scope)}
       finish={finishLook}

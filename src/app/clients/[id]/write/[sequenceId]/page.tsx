@@ -40,7 +40,7 @@ export default async function SequencePage({
       air={{
         size: screen.size ?? null,
         quiet: quiet ? { ratePerMin: quiet.rate.value, dutyCycle: quiet.dutyCycle } : null,
-        flags: screen.flags,
+        flags: known.flags(),
       }}
       versions={versions}
       actions={{

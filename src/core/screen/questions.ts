@@ -1,0 +1,85 @@
+import type { BodySize } from '../body/size';
+import type { Goal } from '../aims/goals';
+import type { Flags } from './flags';
+import { POSTPARTUM_HEAVY_WEEKS } from './limits';
+
+/** Questions that are asked where they matter, and not otherwise. */
+export const QUESTIONS = [
+  'bleeding',
+  'clinicianBirth',
+  'clinicianPressure',
+  'osteoporosis',
+  'respiratory',
+] as const;
+export type Question = (typeof QUESTIONS)[number];
+
+type Asked = {
+  text: string;
+  /** Why it is asked of this client; null where it does not matter. */
+  why: (of: Whom) => string | null;
+  /** What is to be said or done with an answer; nothing where it settles the matter. */
+  after: (yes: boolean) => string | null;
+};
+
+type Whom = { flags: Flags; goals: readonly Goal[]; size?: BodySize | undefined };
+
+/** From this age bones are asked after. Common practice, no source. */
+const BONES_FROM_AGE = 65;
+
+const newMother = ({ flags }: Whom) =>
+  flags.postpartumWeeks !== undefined && flags.postpartumWeeks < POSTPARTUM_HEAVY_WEEKS;
+
+export const QUESTION: Record<Question, Asked> = {
+  bleeding: {
+    text: 'Any bleeding now?',
+    why: (of) =>
+      of.flags.pregnancyWeek !== undefined
+        ? 'in pregnancy'
+        : newMother(of)
+          ? 'in the weeks after birth'
+          : null,
+    after: (yes) => (yes ? 'Bleeding: nothing is coached before the clinician has been asked.' : null),
+  },
+  clinicianBirth: {
+    text: 'Has a clinician said yes to exercise since the birth?',
+    why: (of) => (newMother(of) ? 'in the weeks after birth' : null),
+    after: (yes) =>
+      yes ? null : 'No clinician’s yes since the birth: breath and letting go only, until there is one.',
+  },
+  clinicianPressure: {
+    text: 'Is the blood pressure treated, and has a clinician said yes to exercise?',
+    why: ({ flags }) =>
+      flags.highBloodPressure || flags.cardiac ? 'with raised blood pressure or a heart' : null,
+    after: (yes) => (yes ? null : 'No clinician’s yes for heart and blood pressure: nothing with effort.'),
+  },
+  osteoporosis: {
+    text: 'Thin bones, a broken vertebra or rib?',
+    why: ({ flags, size }) =>
+      !flags.osteoporosis && size !== undefined && size.ageY >= BONES_FROM_AGE
+        ? `from ${BONES_FROM_AGE} years on`
+        : null,
+    after: (yes) => (yes ? 'Thin bones: set the flag, so that bending and load are left out.' : null),
+  },
+  respiratory: {
+    text: 'Asthma, or another disease of the lungs?',
+    why: ({ flags, goals }) =>
+      !flags.respiratory && goals.includes('singing') ? 'before long exhales' : null,
+    after: (yes) => (yes ? 'A disease of the lungs: set the flag, so that nothing is forced.' : null),
+  },
+};
+
+/** The questions that matter for a client, with why. */
+export const questionsFor = (of: Whom): { question: Question; text: string; why: string }[] =>
+  QUESTIONS.flatMap((question) => {
+    const why = QUESTION[question].why(of);
+    return why === null ? [] : [{ question, text: QUESTION[question].text, why }];
+  });
+
+/** What follows from the answers, and which questions are still open: one sentence each. */
+export function answersSay(of: Whom, answers: Partial<Record<Question, boolean>>): string[] {
+  return questionsFor(of).flatMap(({ question, text, why }) => {
+    const answer = answers[question];
+    if (answer === undefined) return [`Not asked yet (${why}): ${text}`];
+    return QUESTION[question].after(answer) ?? [];
+  });
+}

@@ -72,16 +72,7 @@ const LiftInput = z.strictObject({ ...Lift.shape, flags: z._default(Flags, {}) }
 const AirVerbInput = z.strictObject({
   sequence: Sequence,
   size: z._default(z.nullable(BodySize), null),
-  quiet: z._default(
-    z.nullable(
-      z.object({
-        ratePerMin: z.number().check(z.gte(2), z.lte(60)),
-        dutyCycle: z.number().check(z.gte(0.1), z.lte(0.9)),
-      }),
-    ),
-    null,
-  ),
-  taken: z._default(z.enum(TAKEN), 'small'),
+  taken: z._default(z.enum(TAKEN), 'usual'),
   flags: z._default(Flags, {}),
 });
 

@@ -29,7 +29,7 @@ const SEQUENCE: Sequence = {
 const EMPTY: Sequence = { ...SEQUENCE, blocks: [] };
 const MARKED = new Map(BLOCKS.slice(0, 2).map((b, i) => [b.id, i === 0 ? 'stop' : 'care'] as const));
 const COACHED = coachedBlock(layoutOf(SEQUENCE).placed[0]!);
-const AIR = { size: null, quiet: null, flags: {} } as const;
+const AIR = { size: null, flags: {} } as const;
 const LIFTS = [5, 45, 85].map((percent) => planLift({ ribs: 'close', armDeg: 90, load: { percent } }, {}));
 
 /** Lines over time: staves, the running breath, air moved, the breath over a lift. */
@@ -64,7 +64,7 @@ export const LineStates = () => (
       ))}
     </States>
     <States title="Air moved">
-      {(['small', 'asInQuiet', 'large'] as const).map((taken) => (
+      {(['small', 'usual', 'large'] as const).map((taken) => (
         <State key={taken} name={`breaths taken: ${taken}`} wide>
           <AirStrip air={airOf(SEQUENCE, { ...AIR, taken })} className="w-full" />
         </State>

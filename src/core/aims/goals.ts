@@ -48,7 +48,7 @@ export const GOAL: Record<Goal, { label: string; why: string; needs: Needs }> = 
   sitting: {
     label: 'sits for hours',
     why: 'for the hours of sitting',
-    needs: { upright: 1.2, backRibs: 0.8 },
+    needs: { upright: 1, backRibs: 0.8, upperRibs: 0.5, exhaleLength: 0.5 },
   },
   swimming: { label: 'swims', why: 'to swim', needs: {} },
 };

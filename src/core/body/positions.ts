@@ -132,7 +132,7 @@ export const POSITION: Record<Position, PositionFacts> = {
   },
   sittingAtWall: {
     label: 'sitting at a wall',
-    setUp: 'Sit with your back against the wall, on a chair or a firm cushion.',
+    setUp: 'Sit with your back against the wall, on a chair or a thick cushion.',
     contact: 'Both sit bones; back ribs and the back of the pelvis on the wall.',
     traits: ['upright'],
     family: 'sitting',

@@ -9,9 +9,13 @@ export const ALVEOLAR_CONSTANT = (760 * 310) / 273 / 1000;
 /** Dead space in mL per kg of predicted body weight (cited from memory: about 2.2 mL/kg). */
 export const DEAD_SPACE_ML_PER_KG = 2.2;
 
-/** Half-times of arterial CO2 after a change of ventilation, minutes (Nunn's Applied Respiratory Physiology, from memory). */
-export const HALF_TIME_RISING_MIN = 3;
-export const HALF_TIME_FALLING_MIN = 16;
+/**
+ * Half-times of arterial CO2 after a change of ventilation, minutes: on the way down about 3 (Nunn's Applied Respiratory
+ * Physiology, from memory). On the way back Nunn has 16 from normal to a lower ventilation; after brief over-breathing it
+ * is nearer 4 to 8, and 6 is our reading.
+ */
+export const HALF_TIME_DOWN_MIN = 3;
+export const HALF_TIME_BACK_MIN = 6;
 
 /** Predicted body weight in kg: 50 (women 45.5) + 0.91·(height in cm − 152.4). */
 export const predictedBodyWeightKg = (heightCm: number, sex: 'woman' | 'man'): number =>
@@ -25,8 +29,17 @@ export const alveolarLPerMin = (tidalMl: number, deadSpaceMl: number, ratePerMin
 export const steadyPaCo2 = (co2MlPerMin: number, alveolarLMin: number): number =>
   (ALVEOLAR_CONSTANT * co2MlPerMin) / alveolarLMin;
 
-/** Arterial CO2 after `minutes` on the way from one steady value to another, by the half-time of the direction. */
-export function paCo2After(fromMmHg: number, toMmHg: number, minutes: number): number {
-  const halfMin = toMmHg < fromMmHg ? HALF_TIME_RISING_MIN : HALF_TIME_FALLING_MIN;
-  return toMmHg + (fromMmHg - toMmHg) * 0.5 ** (minutes / halfMin);
+/**
+ * Arterial CO2 after `minutes` of a ventilation, as one store that is filled by what is made and emptied by what is
+ * breathed out: half of the way to its steady value in the half-time of the direction. Without any ventilation it rises
+ * by what rest would have breathed out.
+ *
+ * @param relative alveolar ventilation over what is made, 1 at rest; 0 in a held breath
+ */
+export function paCo2After(fromMmHg: number, restMmHg: number, relative: number, minutes: number): number {
+  const rate = (halfMin: number) => Math.LN2 / halfMin;
+  if (relative <= 0) return fromMmHg + restMmHg * rate(HALF_TIME_BACK_MIN) * minutes;
+  const steady = restMmHg / relative;
+  const halfMin = steady < fromMmHg ? HALF_TIME_DOWN_MIN : HALF_TIME_BACK_MIN;
+  return steady + (fromMmHg - steady) * 0.5 ** (minutes / halfMin);
 }

@@ -27,6 +27,8 @@ export type Telling = {
   ways?: readonly Way[];
   /** True when the client owns it; else it is told as for the first time. */
   known?: boolean;
+  /** Breaths are to be small. */
+  small?: boolean;
 };
 
 const isPlace = (place: Place, position: Position): boolean =>

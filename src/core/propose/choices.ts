@@ -148,8 +148,8 @@ export function choicesOf(input: ProposalInput): Choices {
         client: input,
         available: input.props,
       });
-      const leastOnly = verdict.shorter || dosedLeast(drill, position, input);
-      return dosesOf(drill, usual, leastOnly).map((dosed) => {
+      const limit = verdict.shorter ? 'least' : dosedLeast(drill, position, input) ? 'good' : 'any';
+      return dosesOf(drill, usual, limit).map((dosed) => {
         const block = { ...usual, ...dosed };
         const worth = doseWorth(drill, block);
         return {

@@ -8,6 +8,8 @@ import { NEED_LABEL, NEEDS } from '../aims/needs';
 import { fail, ok, type Result } from '../base/result';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { conflictIn, describeConflict } from './conflict';
+import { applyEdit } from '../sequence/edit';
+import { easeAir } from './air';
 import { RELOOK, relookS } from './limits';
 import { paragraphOf, whyOf } from './reasons';
 import { spaced } from './spaced';
@@ -73,11 +75,17 @@ export function propose(input: ProposalInput, how: SolveOptions = {}): Result<Se
     sequence.relook = { ...sequence.relook, lengthS: Math.min(RELOOK.most, lengthS + Math.max(0, roomS)) };
   const { value, bound, proven } = solved.value;
   return ok({
-    ...sequence,
+    ...eased(sequence, input),
     said: paragraphOf(chosen, input),
     leftOut: leftOutOf(sequence, choices, input),
     proof: { value, bound, proven },
   });
+}
+
+/** The proposal within its limit of air: what has to be gentler is made so before anybody sees it. */
+function eased(sequence: Sequence, { flags }: ProposalInput): Sequence {
+  const ease = easeAir(sequence, { taken: 'usual', size: null, flags });
+  return (ease?.edits ?? []).reduce(applyEdit, sequence);
 }
 
 /** Seconds for blocks and changes: the look at the end has its own. */

@@ -41,6 +41,8 @@ export type Verdict = {
   tone: Tone;
   /** Done otherwise than usual. */
   ways: Way[];
+  /** Breaths are small: over-breathing harms this client (practice P72). */
+  small: boolean;
   /** Only its least dose, in one round. */
   shorter: boolean;
   reasons: Reason[];
@@ -146,6 +148,7 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     props: open ? props : [],
     ...remedied(drill, has),
     ways: WAYS.filter(has),
+    small: Boolean(flags.panic || flags.neurological),
     shorter: has('shorter'),
     reasons,
   };

@@ -1,7 +1,8 @@
 import { durationS } from '../breath/timeline';
-import { stageRank, type Drill } from '../drills/drill';
+import type { Drill } from '../drills/drill';
 import { holdBars, LIGHT_PCT } from '../safety/rules';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
+import { leastAmount } from './dose';
 import { alternativesFor, easierThan, type MadeFor } from './alternatives';
 import { applyEdit, type Edit } from './edit';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
@@ -35,7 +36,7 @@ export function problemsOf(sequence: Sequence, client: CheckClient): Problem[] {
       text: `${clock(over)} over the ${sequence.minutes} min`,
       ...fixOf(shorten(sequence)),
     });
-  let stage = -1;
+  let loaded = false;
   const before = new Set<string>(client.owned?.drills ?? []);
   sequence.blocks.forEach((block, index) => {
     const drill = drillOf(block);
@@ -50,23 +51,16 @@ export function problemsOf(sequence: Sequence, client: CheckClient): Problem[] {
       return;
     }
     for (const p of blockProblems(block, drill, client)) problems.push({ blockId: block.id, ...p });
-    if (stageRank(drill.stage) < stage) {
-      const to = sequence.blocks.findIndex(
-        (b) => stageRank(drillOf(b)?.stage ?? drill.stage) > stageRank(drill.stage),
-      );
-      const what =
-        drill.demands.includes('breathHold') &&
-        sequence.blocks.slice(0, index).some((b) => drillOf(b)?.stage === 'load')
-          ? 'a held breath after load'
-          : `${drill.stage} comes after a later stage`;
-      on('care', what, {
+    if (loaded && drill.stage !== 'load') {
+      const to = sequence.blocks.findIndex((b) => drillOf(b)?.stage === 'load');
+      on('care', drill.demands.includes('breathHold') ? 'a held breath after load' : 'load is last', {
         says: `move it before ${nameAt(sequence, to)}`,
         edits: [{ kind: 'move', blockId: block.id, to }],
       });
     }
     if (client.owned)
       for (const p of orderProblems(sequence, block, drill, index, before, client)) on('care', p.text, p.fix);
-    stage = Math.max(stage, stageRank(drill.stage));
+    loaded ||= drill.stage === 'load';
     before.add(drill.id);
   });
   return problems;
@@ -112,7 +106,7 @@ function blockProblems(block: Block, drill: Drill, client: CheckClient): Found[]
     });
   }
   found.push(...toneProblems(block, drill, verdict));
-  if (verdict.shorter && (block.dose.rounds > 1 || doseOf(block) > drill.range[0])) {
+  if (verdict.shorter && (block.dose.rounds > 1 || doseOf(block) > leastAmount(drill))) {
     found.push({
       level: 'care',
       text: 'for this client its least dose, in one round',
@@ -234,8 +228,8 @@ const doseOf = (block: Block): number =>
   block.breathing.kind === 'free' ? block.breathing.freeS : block.dose.breaths;
 const leastDose = (block: Block, drill: Drill): Edit =>
   block.breathing.kind === 'free'
-    ? { kind: 'free', blockId: block.id, seconds: drill.range[0] }
-    : { kind: 'breaths', blockId: block.id, breaths: drill.range[0] };
+    ? { kind: 'free', blockId: block.id, seconds: leastAmount(drill) }
+    : { kind: 'breaths', blockId: block.id, breaths: leastAmount(drill) };
 
 /** Rounds first, then doses toward their least, from the longest block on, until the time fits; undefined where that is not enough. */
 function shorten(sequence: Sequence): Fix | undefined {

@@ -62,12 +62,28 @@ export function doseWorth(drill: Drill, { breathing, dose }: Pick<Block, 'breath
 
 type Dosed = Pick<Block, 'breathing' | 'dose'>;
 
-/** The doses that a block may be planned at, the least first; one alone where only the least is wanted. */
-export function dosesOf(drill: Drill, block: Dosed, leastOnly: boolean): Dosed[] {
+/** How much may be planned: any good dose, the least good one alone, or the least that the drill has (by a rule). */
+export type DoseLimit = 'any' | 'good' | 'least';
+
+/** The doses that a block may be planned at, the least first. */
+export function dosesOf(drill: Drill, block: Dosed, limit: DoseLimit): Dosed[] {
   // The silent side has two rounds for one of the other, and that is its dose (practice P76).
   if (block.dose.first) return [block];
+  if (limit === 'least') return [leastOf(drill, block)];
   const made = candidates(drill, block);
-  return leastOnly ? made.slice(0, 1) : made;
+  return limit === 'good' ? made.slice(0, 1) : made;
+}
+
+/** The least that a drill is planned at: breaths of a round, or seconds where they are not counted. */
+export const leastAmount = (drill: Drill): number =>
+  byTimes(drill) ? drill.range[0] : Math.max(drill.range[0], LEAST_BREATHS);
+
+/** The least dose, in one round; of drills that are counted to ten no less than does anything. */
+function leastOf(drill: Drill, { breathing, dose }: Dosed): Dosed {
+  const least = leastAmount(drill);
+  if (breathing.kind === 'free')
+    return { breathing: { kind: 'free', freeS: least }, dose: { ...dose, rounds: 1 } };
+  return { breathing, dose: { ...dose, breaths: least, rounds: 1 } };
 }
 
 function candidates(drill: Drill, { breathing, dose }: Dosed): Dosed[] {

@@ -29,6 +29,8 @@ export type Edit =
   | { kind: 'ungroup'; blockIds: readonly string[] }
   | { kind: 'rungs'; blockId: string; rungs: number }
   | { kind: 'noHold'; blockId: string }
+  /** Breaths taken small, and said so. */
+  | { kind: 'small'; blockId: string; small: boolean }
   | { kind: 'minutes'; minutes: number }
   | { kind: 'relook'; seconds: number };
 
@@ -134,6 +136,8 @@ function editBlock(block: Block, edit: BlockEdit): Block {
     }
     case 'noHold':
       return { ...block, breathing: withoutPauses(block.breathing) };
+    case 'small':
+      return { ...block, small: edit.small || undefined };
     case 'rungs':
       return block.breathing.kind === 'ladder'
         ? {

@@ -192,6 +192,7 @@ export function makeBlock({
     setUpS: teachingS(drill, client),
     tone: tone.squeezePct > 0 && usedAs('ball', props) === null ? { ...tone, squeezePct: 0 } : tone,
     ...(verdict.ways.length > 0 ? { ways: verdict.ways } : {}),
+    ...(verdict.small && breathing.kind !== 'free' ? { small: true } : {}),
     ...(client.owned?.includes(drill.id) ? { known: true } : {}),
     cue: 0,
     why: [...why],

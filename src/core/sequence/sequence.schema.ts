@@ -23,6 +23,8 @@ export const Block = z.object({
   tone: Tone,
   /** Done otherwise than usual, because a rule says so. */
   ways: z.optional(z.array(z.enum(WAYS))),
+  /** The breaths are taken small, and that is said (practice P72). */
+  small: z.optional(z.boolean()),
   /** The client owns the drill; it is told shortly and set up quickly. */
   known: z.optional(z.boolean()),
   /** Which of the drill's cues is shown first. */

@@ -121,6 +121,9 @@ function stepsOf(drill: Drill, told: Telling, own: boolean): Step[] {
   const steps: Step[] = [
     ...placing(told, said),
     ...said.map(({ kind, text }) => ({ kind, text })),
+    ...(told.small
+      ? [{ kind: 'pattern' as const, text: 'Small breaths: leave room for more, every time.' }]
+      : []),
     ...toneSteps(told, {
       wall: toned.some((s) => s.wall),
       floor: toned.some((s) => s.floor),

@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { ASSUMED_SIZE } from '@/core/body/size';
-import { airOf, easeAir, TAKEN, type AirInput, type Taken } from '@/core/propose/air';
+import { airOf, carefulSaid, easeAir, TAKEN, type AirInput, type Taken } from '@/core/propose/air';
 import type { Edit } from '@/core/sequence/edit';
 import { clock, type Sequence } from '@/core/sequence/sequence';
 import { AirStrip } from '@/pictures/air-strip';
@@ -12,8 +12,8 @@ import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 
 const TAKEN_LABEL: Record<Taken, string> = {
-  small: 'small, as coached',
-  asInQuiet: 'as in quiet breathing',
+  small: 'small and quiet',
+  usual: 'as usual',
   large: 'large',
 };
 
@@ -27,7 +27,7 @@ export function AirPanel({
   input: Omit<AirInput, 'taken'>;
   onEase: (edits: readonly Edit[]) => void;
 }) {
-  const [taken, setTaken] = useState<Taken>('small');
+  const [taken, setTaken] = useState<Taken>('usual');
   const [open, setOpen] = useState(false);
   const air = useMemo(() => airOf(sequence, { ...input, taken }), [sequence, input, taken]);
   const ease = useMemo(
@@ -46,9 +46,9 @@ export function AirPanel({
         <strong>Air moved</strong>
         <span className={low ? 'font-semibold text-care' : ''}>
           {low
-            ? `too much in ${air.spans.length} span${air.spans.length > 1 ? 's' : ''}`
+            ? `may be too much in ${air.spans.length} span${air.spans.length > 1 ? 's' : ''}`
             : 'within its limit'}
-          , lowest {air.lowest.co2.toFixed(0)} mmHg
+          , may fall to {air.lowest.co2.toFixed(0)} mmHg
         </span>
         <span>held breath {clock(air.holdS)}</span>
         <span>{air.resistedBreaths} breaths against resistance</span>
@@ -74,7 +74,7 @@ export function AirPanel({
                   (s) => `${clock(s.fromS)} to ${clock(s.toS)}${s.level === 'veryLow' ? ', very low' : ''}`,
                 )
                 .join('; ')}
-              : more air than the body uses. Tingling, dizziness or a wish to yawn: stop, breathe normally.{' '}
+              : this may be more air than the body uses. Tingling, dizziness or a wish to yawn: stop, breathe normally.{' '}
               {ease ? `It would be eased by: ${ease.says}.` : 'Coach smaller breaths.'}
             </Notice>
           )}
@@ -83,10 +83,10 @@ export function AirPanel({
             {air.assumed
               ? `an assumed body (${ASSUMED_SIZE.heightCm} cm, ${ASSUMED_SIZE.ageY} years); set the client’s in Screen`
               : 'the client’s size'}
-            , quiet breathing and the lengths of each breath: it measures nobody. Carbon dioxide falls with a
-            half-time of 3 min and comes back with one of 16 min.
-            {input.flags.panic &&
-              ` With a history of panic or overbreathing the limit stands higher, at ${air.limit}.`}
+            , how big the breaths are taken and what each position needs: it measures nobody. Carbon dioxide
+            may fall by half of its way in 3 min and come back in 6.
+            {carefulSaid(input.flags) &&
+              ` With ${carefulSaid(input.flags)} the limit stands higher, at ${air.limit}, and breaths are small.`}
           </p>
         </div>
       )}

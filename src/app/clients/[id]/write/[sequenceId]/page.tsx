@@ -20,7 +20,6 @@ export default async function SequencePage({
   const known = caseFor(scope, id);
   if (!row || row.clientId !== id || !known) notFound();
   const screen = known.screen.data;
-  const quiet = known.visit?.quiet();
   const versions = revisionsOf(scope, 'sequence', sequenceId).map((r) => ({
     rev: r.rev,
     at: r.at,
@@ -39,7 +38,6 @@ export default async function SequencePage({
       bar={barOf(screen)}
       air={{
         size: screen.size ?? null,
-        quiet: quiet ? { ratePerMin: quiet.rate.value, dutyCycle: quiet.dutyCycle } : null,
         flags: known.flags(),
       }}
       versions={versions}

@@ -3,6 +3,9 @@ import { durationS, timelineOf } from '@/core/breath/timeline';
 import { Breathing, Dose } from '@/core/breath/timeline.schema';
 import { cycleS, parsePattern, ratePerMin } from '@/core/breath/pattern';
 import { Pattern } from '@/core/breath/pattern.schema';
+import { GOALS } from '@/core/aims/goals';
+import { NEEDS } from '@/core/aims/needs';
+import { POSITIONS } from '@/core/body/positions';
 import { PROPS } from '@/core/body/props';
 import { BodySize } from '@/core/body/size.schema';
 import { Lift } from '@/core/drills/lift';
@@ -11,6 +14,8 @@ import { LIBRARY } from '@/core/drills/library';
 import { bytesOf } from '@/core/formats/client-file';
 import { readBands } from '@/core/formats/recording';
 import { EMPTY_LOOK, RELOOK_TESTS } from '@/core/look/look';
+import { HOLD_POSITIONS } from '@/core/look/places';
+import { RingPosition } from '@/core/look/places.schema';
 import { LookData } from '@/core/look/look.schema';
 import { agreement, noiseOfTest } from '@/core/change/reliability';
 import { timingFromTaps } from '@/core/look/taps';
@@ -18,17 +23,24 @@ import { Plan } from '@/core/plan/plan.schema';
 import { solve } from '@/core/plan/solve';
 import { parseWith } from '@/core/base/parse';
 import { Needs } from '@/core/aims/needs.schema';
+import { asksOf } from '@/core/read/asks';
 import { asNeeds, needsFrom, readLook } from '@/core/read/read';
+import { barOf } from '@/core/run/may-run';
 import { READINGS } from '@/core/read/readings';
 import { Control, School } from '@/core/aims/school.schema';
 import { withOwn } from '@/core/read/thresholds';
 import { OwnThresholds } from '@/core/read/thresholds.schema';
 import { fail, ok, type Result } from '@/core/base/result';
 import { Flags } from '@/core/screen/flags.schema';
-import { cautionsFor, verdictFor } from '@/core/safety/verdict';
+import { answersSay, QUESTIONS } from '@/core/screen/questions';
+import { RedFlagRecord } from '@/core/screen/red-flags.schema';
+import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { Consent } from '@/core/screen/screen.schema';
+import { cautionsFor, goalsSay, verdictFor } from '@/core/safety/verdict';
 import { airOf, easeAir, TAKEN } from '@/core/propose/air';
 import { layoutOf } from '@/core/sequence/sequence';
-import { Sequence } from '@/core/sequence/sequence.schema';
+import { Block, Sequence } from '@/core/sequence/sequence.schema';
+import { wordsOf } from '@/core/sequence/words';
 import { propose, relookFor } from '@/core/propose/propose';
 import { analyse } from '@/core/signal/analyse';
 import { Calibration } from '@/core/signal/calibrate.schema';
@@ -77,26 +89,56 @@ const AirVerbInput = z.strictObject({
 });
 
 const props = z._default(z.array(z.enum(PROPS)), []);
-const ScreenInput = z.strictObject({ flags: Flags, props });
+const Asked = z.partialRecord(z.enum(QUESTIONS), z.boolean());
+const goals = z._default(z.array(z.enum(GOALS)), []);
+const ScreenInput = z.strictObject({
+  flags: Flags,
+  props,
+  consent: z.optional(Consent),
+  redFlags: z._default(z.array(RedFlagRecord), []),
+  goals,
+  size: z.optional(BodySize),
+  answers: z._default(Asked, {}),
+});
 const ReadInput = z.strictObject({
   look: z.partial(LookData),
   flags: z._default(Flags, {}),
+  goals,
   school: z._default(z.nullable(School), null),
   control: z._default(z.nullable(Control), null),
   thresholds: z._default(OwnThresholds, {}),
 });
+const WordsInput = z.strictObject({ block: Block });
 const drillIds = z._default(z.array(z.string().check(z.maxLength(40))).check(z.maxLength(200)), []);
+const seconds = z.nullable(z.number().check(z.positive(), z.lte(600)));
 const ProposeInput = z.strictObject({
   needs: z.optional(Needs),
   readings: z.optional(z.partialRecord(z.enum(READINGS), z.number().check(z.gte(0), z.lte(1)))),
+  /** What stands behind a need, in words, for the reasons. */
+  because: z.optional(z.partialRecord(z.enum(NEEDS), z.array(z.string()))),
   flags: z._default(Flags, {}),
   props,
+  goals,
   minutes: z.number(),
   school: z._default(School, 'lowQuiet'),
+  control: z.optional(Control),
   comfortableExhaleS: z._default(z.nullable(z.number().check(z.positive(), z.lte(60))), null),
+  calmHoldS: z.optional(seconds),
+  hold: z.optional(
+    z.nullable(
+      z.object({ position: z.enum(HOLD_POSITIONS), holdS: z.number().check(z.positive()), why: z.string() }),
+    ),
+  ),
   ownedLevel: z._default(z.int().check(z.gte(-1), z.lte(3)), 0),
   relook: z.optional(z.enum(RELOOK_TESTS)),
   owned: drillIds,
+  ownedAt: z.optional(z.record(z.string(), z.enum(POSITIONS))),
+  lost: drillIds,
+  visits: z.optional(z.int().check(z.gte(1))),
+  silentSide: z.optional(z.nullable(z.enum(['right', 'left']))),
+  best: z.optional(z.object({ sitting: z.nullable(RingPosition), standing: z.nullable(RingPosition) })),
+  setUps: z.optional(z.object({ fresh: z.optional(z.number()), known: z.optional(z.number()) })),
+  place: z.optional(z.literal('desk')),
   locked: drillIds,
   wanted: drillIds,
   unwanted: drillIds,
@@ -158,16 +200,29 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       }),
     ),
   screen: (input) =>
-    then(parseWith(ScreenInput, input), ({ flags, props: available }) =>
-      ok({
-        cautions: cautionsFor(flags),
-        drills: LIBRARY.map((drill) => verdictFor(drill, flags, available)),
-      }),
+    then(
+      parseWith(ScreenInput, input),
+      ({ flags, props: available, consent, redFlags, size, answers, ...rest }) =>
+        ok({
+          bar: barOf({ redFlags }),
+          consent: consent ?? EMPTY_SCREEN.consent,
+          cautions: cautionsFor(flags),
+          asked: [...answersSay({ flags, goals: rest.goals, size }, answers), ...goalsSay(rest.goals)],
+          drills: LIBRARY.map((drill) => verdictFor(drill, flags, available)),
+        }),
     ),
   read: (input) =>
-    then(parseWith(ReadInput, input), ({ look, flags, school, control, thresholds }) =>
-      ok(readLook({ ...EMPTY_LOOK, ...look }, flags, { school, control, thresholds: withOwn(thresholds) })),
+    then(parseWith(ReadInput, input), ({ look, flags, school, control, thresholds, goals: wants }) =>
+      ok(
+        readLook({ ...EMPTY_LOOK, ...look }, flags, {
+          school,
+          control,
+          thresholds: withOwn(thresholds),
+          goals: wants,
+        }),
+      ),
     ),
+  words: (input) => then(parseWith(WordsInput, input), ({ block }) => ok(wordsOf(block))),
   lift: (input) => then(parseWith(LiftInput, input), ({ flags, ...lift }) => ok(planLift(lift, flags))),
   air: (input) =>
     then(parseWith(AirVerbInput, input), ({ sequence, ...rest }) => {
@@ -179,23 +234,29 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       solve(plan, { ...(mostNodes === undefined ? {} : { mostNodes }), progress: untilMs(SEARCH_MS) }),
     ),
   propose: (input) =>
-    then(parseWith(ProposeInput, input), ({ needs, readings, ...rest }) => {
-      if (!needs === !readings) return fail('needs: give either needs or readings', 'needs');
-      const named = Object.entries(readings ?? {}).map(([name, strength]) => ({
-        name: name as (typeof READINGS)[number],
-        strength: strength!,
-        certainty: 1,
-        question: false,
-      }));
-      const leading = [...named].sort((a, b) => b.strength - a.strength)[0]?.name;
-      const weighed = needs ?? asNeeds(needsFrom(named, rest.school));
+    then(parseWith(ProposeInput, input), ({ needs, readings, ...given }) => {
+      if (!needs && !readings) return fail('needs: give needs, or readings with their strength', 'needs');
+      const named = Object.entries(readings ?? {})
+        .map(([name, strength]) => ({
+          name: name as (typeof READINGS)[number],
+          strength: strength!,
+          certainty: 1,
+          question: false,
+        }))
+        .sort((a, b) => b.strength - a.strength);
+      const { flags, goals: wants, school } = given;
+      const weighed = needs ?? asNeeds(needsFrom(named, school, asksOf(flags, wants)));
       return then(
-        propose({
-          ...rest,
-          library: LIBRARY,
-          needs: weighed,
-          relook: rest.relook ?? relookFor(leading, EMPTY_LOOK),
-        }),
+        propose(
+          {
+            ...given,
+            library: LIBRARY,
+            needs: weighed,
+            readings: named.map((r) => r.name),
+            relook: given.relook ?? relookFor(named[0]?.name, EMPTY_LOOK),
+          },
+          { progress: untilMs(SEARCH_MS) },
+        ),
         (sequence) => ok({ totalS: layoutOf(sequence).totalS, ...sequence }),
       );
     }),

@@ -1,3 +1,4 @@
+import type { Goal } from '@/core/aims/goals';
 import type { Prop } from '@/core/body/props';
 import type { Excursions } from '@/core/body/zones';
 import type { FiveAndFive, HoldEnd, LookData, Signs, TwoHands } from '@/core/look/look';
@@ -14,6 +15,7 @@ import type { RedFlag } from '@/core/screen/red-flags';
 export type Person = {
   name: string;
   goals: string;
+  goalList?: Goal[];
   school: School | null;
   flags: Flags;
   props: Prop[];
@@ -85,6 +87,7 @@ export const PEOPLE: readonly Person[] = [
   {
     name: 'Odile K.',
     goals: 'Call the whole race without losing my voice or my head; she coxes the eight',
+    goalList: ['calm', 'swimming'],
     school: null,
     flags: { panic: true },
     props: HOUSE,
@@ -207,6 +210,7 @@ export const PEOPLE: readonly Person[] = [
   {
     name: 'Petra V.',
     goals: 'Run down the pier stairs to the boats without leaking',
+    goalList: ['running'],
     school: null,
     flags: { postpartumWeeks: 16, birth: 'vaginal', separationMm: 26, leaking: true, heaviness: true },
     props: HOUSE,
@@ -252,6 +256,7 @@ export const PEOPLE: readonly Person[] = [
   {
     name: 'Wen L.',
     goals: 'Longer lines in the low alto without running out at the end',
+    goalList: ['singing'],
     school: 'allRound',
     flags: { reflux: true, eyePressure: false },
     props: [...HOUSE, 'halfBall'],
@@ -266,7 +271,7 @@ export const PEOPLE: readonly Person[] = [
     standing: [zones(0.1, 0.2, 0.1, 0.1, 0.1, 0, 0.7, 0), zones(0, 0.4, 0.2, 0.5, 0.4, 0.3, 0.5, 0.2)],
     hands: { belly: 0.9, chest: 0.1, first: 'belly' },
     signs: [
-      { reversed: false, flare: 'none', mouth: false, lowerBelly: 'still' },
+      { reversed: false, flare: 'none', mouth: false, lowerBelly: 'still', bendsBack: true },
       { reversed: false, flare: 'none', mouth: false, lowerBelly: 'drawsInFirst' },
     ],
     sweep: {

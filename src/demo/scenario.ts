@@ -134,6 +134,7 @@ function screenOf(person: Person, now: Date): Screen {
     consent: { watched: true, filmed: person.name.length % 2 === 0, touched: false },
     flags: person.flags,
     goals: person.goals,
+    ...(person.goalList ? { goalList: person.goalList } : {}),
     props: person.props,
     redFlags: red
       ? [

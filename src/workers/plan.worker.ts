@@ -17,6 +17,10 @@ const api = {
   ship(drills: readonly Drill[]): void {
     ship(drills);
   },
+  /** A first good answer, without the proof. */
+  first(input: ProposalInput): Result<Sequence> {
+    return propose(input, { mostNodes: 1 });
+  },
   propose(input: ProposalInput, searchMs: number, tell: (at: PlanProgress) => void): Result<Sequence> {
     return propose(input, until(searchMs, tell));
   },

@@ -4,7 +4,7 @@ import { caseOf } from '@/core/client/case';
 import type { Goal } from '@/core/aims/goals';
 import { LIBRARY } from '@/core/drills/library';
 import { EMPTY_LOOK, type LookData } from '@/core/look/look';
-import type { ProposalInput } from '@/core/propose/choices';
+import type { ProposalInput } from '@/core/propose/input';
 import { propose } from '@/core/propose/propose';
 import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
 import type { RunOfClient } from '@/core/client/case';

@@ -120,7 +120,7 @@ test('wishes are kept, a conflict is named with the nearest way out, and looking
     await page.getByLabel('Drill wished for').selectOption({ label: drill });
   };
   await wish('has to be in', 'Back-fill over the cushion');
-  await page.getByRole('button', { name: 'Propose a sequence' }).click();
+  await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await expect(
     page.getByText(
       '“Back-fill over the cushion” locked in cannot be: needs a half-ball. Nearest to give up: “Back-fill over the cushion” locked in (unlock it).',
@@ -130,11 +130,11 @@ test('wishes are kept, a conflict is named with the nearest way out, and looking
   await page.getByRole('button', { name: 'Take back the wish: Back-fill over the cushion' }).click();
   await wish('has to be in', 'Soft floor, side-lying');
   await page.getByLabel('Minutes, look again included').fill('60');
-  await page.getByRole('button', { name: 'Propose a sequence' }).click();
+  await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByText('Cancelled. Nothing was changed.')).toBeVisible();
   await page.getByLabel('Minutes, look again included').fill('12');
-  await page.getByRole('button', { name: 'Propose a sequence' }).click();
+  await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
   await expect(blocks(page).first()).toBeVisible();
   const made = await names(page);

@@ -41,11 +41,11 @@ export async function figure(page: Page, label: string): Promise<number> {
   return Number.parseFloat(text);
 }
 
-/** Proposes a sequence and opens it. */
+/** Keeps what is proposed for so many minutes, and opens it. */
 export async function propose(page: Page, file: string, minutes: number): Promise<void> {
   await page.goto(`${file}/write`);
   await page.getByLabel('Minutes, look again included').fill(String(minutes));
-  await page.getByRole('button', { name: 'Propose a sequence' }).click();
+  await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
 }
 

@@ -37,7 +37,7 @@ test('a drill of one’s own is copied, changed with a preview, planned with, re
   await page.goto(`${file}/write`);
   await page.getByLabel('Kind of wish').selectOption({ label: 'has to be in' });
   await page.getByLabel('Drill wished for').selectOption({ label: 'Harbour breath' });
-  await page.getByRole('button', { name: 'Propose a sequence' }).click();
+  await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
   await expect(
     page.getByRole('region', { name: 'Staves' }).getByRole('button', { name: /^Harbour breath/ }),

@@ -290,9 +290,9 @@ test('one damaged record stands alone: everything else of the client stays', asy
   await expect(page.getByRole('link', { name: /^Damaged/ })).toBeVisible();
   await page.goto(`${file}/write`);
   await expect(page.getByText(/The screening of .* is damaged/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Propose a sequence' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Keep this sequence' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Begin it anew' }).click();
-  await expect(page.getByRole('button', { name: 'Propose a sequence' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep this sequence' })).toBeVisible();
   const put = raw
     .prepare(`SELECT data FROM revisions WHERE record_id = ? AND label = 'damaged'`)
     .get(clientId);

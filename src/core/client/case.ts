@@ -6,7 +6,7 @@ import { EMPTY_LOOK, type LookData } from '../look/look';
 import { silentSide } from '../look/silent-side';
 import { bestAlignment } from '../look/sweep';
 import { quietBreath, type QuietBreath, type SeenBands } from '../look/quiet';
-import type { ClientPlan } from '../propose/choices';
+import type { ClientPlan } from '../propose/input';
 import { prescribeExhale, prescribeHold, type Prescription } from '../propose/prescribe';
 import { relookFor } from '../propose/propose';
 import { asNeeds, readLook, type ReadingsResult } from '../read/read';

@@ -1,15 +1,9 @@
 import { changeS, POSITION, POSITIONS, type Position } from '../body/positions';
-import type { Prop } from '../body/props';
 import { hasFullHold } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
-import type { RelookTest } from '../look/look';
-import { HOLD_POSITIONS, type RingPosition } from '../look/places';
-import type { Side } from '../look/silent-side';
-import type { Goal } from '../aims/goals';
+import { HOLD_POSITIONS } from '../look/places';
 import type { Plan } from '../plan/plan';
-import { NEEDS, type Need, type Needs } from '../aims/needs';
-import type { School } from '../aims/school';
-import type { Flags } from '../screen/flags';
+import { NEEDS } from '../aims/needs';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
 import { dosesOf, doseWorth } from '../sequence/dose';
 import { fullHoldBar, isCalmHold, makeBlock, rungsWithin, type BlockClient } from '../sequence/make-block';
@@ -17,72 +11,10 @@ import { compareRanks, isCarried, teachRank } from '../sequence/teach-order';
 import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import type { ReadingName } from '../aims/reading-names';
 import { gainFactor, leadsFor, ownedHere } from './gain';
+import type { ProposalInput } from './input';
 import { limitsFor } from './limits';
 import { withFreeBefore } from './spaced';
 import type { Block } from '../sequence/sequence';
-
-export type ProposalInput = Omit<BlockClient, 'comfortableExhaleS' | 'school' | 'owned' | 'silentSide'> & {
-  needs: Needs;
-  /** In words, what stands behind a need, for the reasons. */
-  because?: Partial<Record<Need, readonly string[]>>;
-  flags: Flags;
-  props: readonly Prop[];
-  minutes: number;
-  school: School;
-  comfortableExhaleS: number | null;
-  /** The highest level of a drill that the client has done well; one level above it is the most that is proposed. */
-  ownedLevel: number;
-  /** Drills that the client has done well, and those whose last block went badly. */
-  owned?: readonly string[];
-  lost?: readonly string[];
-  /** The least supported position in which an owned drill went well. */
-  ownedAt?: Readonly<Record<string, Position>>;
-  /** Where it is done: `desk` keeps to the seat. */
-  place?: 'desk';
-  /** What the client wants and does. */
-  goals?: readonly Goal[];
-  /** 1 for the first visit with drills; absent: the first, unless something is owned. */
-  visits?: number;
-  /** The side that opens less; it comes first and gets twice the dose. */
-  silentSide?: Side | null;
-  /** The alignment in which most air reached belly and ribs. */
-  best?: { sitting: RingPosition | null; standing: RingPosition | null };
-  relook: RelookTest;
-  library: readonly Drill[];
-  /** Drills that have to be in, that are liked to be in, and that are to stay out. */
-  locked?: readonly string[];
-  wanted?: readonly string[];
-  unwanted?: readonly string[];
-};
-
-/** All of it but what the instructor says at the moment: the time, the wishes, and what the library holds. */
-export type ClientPlan = Omit<
-  ProposalInput,
-  'minutes' | 'library' | 'locked' | 'wanted' | 'unwanted' | 'place'
->;
-
-/** What of a plan moves the lengths and the tone of a block. */
-export const blockClientOf = ({
-  readings,
-  control,
-  comfortableExhaleS,
-  school,
-  hold,
-  calmHoldS,
-  owned,
-  silentSide,
-  setUps,
-}: ClientPlan): BlockClient => ({
-  ...(readings ? { readings } : {}),
-  ...(control ? { control } : {}),
-  comfortableExhaleS,
-  school,
-  ...(hold ? { hold } : {}),
-  ...(calmHoldS === undefined ? {} : { calmHoldS }),
-  ...(owned ? { owned } : {}),
-  ...(silentSide ? { silentSide } : {}),
-  ...(setUps ? { setUps } : {}),
-});
 
 /**
  * What the coverage of a need is worth: a drill of full strength at a full dose covers 1 and meets six tenths, a second
@@ -218,11 +150,14 @@ function positionsOf(drill: Drill, verdict: Verdict, input: ProposalInput): Posi
         sum + (drill.serves[need] ?? 0) * (input.needs[need] ?? 0) * gainFactor(drill, position, need, input),
       0,
     );
-  return here
+  const ranked = here
     .map((position, i) => ({ position, i, worth: worth(position) }))
     .sort((a, b) => b.worth - a.worth || a.i - b.i)
-    .slice(0, MOST_POSITIONS)
     .map((p) => p.position);
+  // A session begins lying where it can, also where upright does more.
+  const lying =
+    ranked.find((p) => POSITION[p].family === 'supine') ?? ranked.find((p) => POSITION[p].family === 'side');
+  return [...new Set([...ranked.slice(0, MOST_POSITIONS), ...(lying ? [lying] : [])])];
 }
 
 /** The positions that the place and the last weeks of a pregnancy leave; all of them where that would leave none. */

@@ -3,7 +3,8 @@ import type { Drill } from '../drills/drill';
 import { solve } from '../plan/solve';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { relookS } from './limits';
-import { choicesOf, firstOf, planOf, type ProposalInput } from './choices';
+import { choicesOf, firstOf, planOf } from './choices';
+import { type ProposalInput } from './input';
 
 /** Something the instructor asked for, which can be given up. Safety and props are facts, not wishes. */
 type Wish =

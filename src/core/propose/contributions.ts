@@ -2,7 +2,8 @@ import { NEEDS, type Need } from '../aims/needs';
 import { worthOf } from '../plan/plan';
 import { drillOf, type Sequence } from '../sequence/sequence';
 import { doseWorth } from '../sequence/dose';
-import { RETURNS, type ProposalInput } from './choices';
+import { RETURNS } from './choices';
+import { type ProposalInput } from './input';
 import { gainFactor } from './gain';
 
 /** What a block adds: the share of all that the sequence does for the needs which would be lost without it. */

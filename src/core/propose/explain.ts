@@ -1,6 +1,6 @@
 import type { SolveOptions } from '../plan/solve';
 import type { Result } from '../base/result';
-import type { ProposalInput } from './choices';
+import type { ProposalInput } from './input';
 import { propose } from './propose';
 import { nameOf, type Sequence } from '../sequence/sequence';
 

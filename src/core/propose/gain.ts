@@ -3,7 +3,7 @@ import type { Need } from '../aims/needs';
 import type { Drill } from '../drills/drill';
 import { FLOOR_STEPS } from '../safety/rules';
 import { isCarried } from '../sequence/teach-order';
-import type { ProposalInput } from './choices';
+import type { ProposalInput } from './input';
 
 /** Gain of a pattern that is not owned yet, by how much the position carries (practice P70). Our choice of the figures. */
 const NEW_IN = { lying: 1, carried: 0.9, sitting: 0.75, standing: 0.6 } as const;

@@ -14,19 +14,11 @@ import { RELOOK, relookS } from './limits';
 import { paragraphOf, whyOf } from './reasons';
 import { spaced } from './spaced';
 import { makeBlock } from '../sequence/make-block';
-import {
-  choicesOf,
-  firstOf,
-  planOf,
-  tooHigh,
-  unfitFor,
-  weightsOf,
-  type Choices,
-  type ProposalInput,
-} from './choices';
+import { choicesOf, firstOf, planOf, tooHigh, unfitFor, weightsOf, type Choices } from './choices';
+import { type ProposalInput } from './input';
 import { clock, layoutOf, type LeftOut, type Sequence } from '../sequence/sequence';
 
-export type { ProposalInput } from './choices';
+export type { ProposalInput } from './input';
 
 /** Nodes that the solver looks at unless asked for more; a proposal then takes well under a second. */
 const NODES = 60_000;

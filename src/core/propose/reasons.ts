@@ -3,7 +3,8 @@ import { POSITION } from '../body/positions';
 import { READING_SAID } from '../read/said';
 import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import { nameOf } from '../sequence/sequence';
-import type { Option, ProposalInput } from './choices';
+import type { Option } from './choices';
+import type { ProposalInput } from './input';
 import { leadsFor, ownedHere } from './gain';
 
 /** What is done for a need, as a verb after “we” (practice P79). */

@@ -92,7 +92,7 @@ export const THRESHOLD = {
     value: SUPINE_UNTIL_WEEK,
     label: 'in pregnancy no long work on the back from week',
     unit: '',
-    source: 'sources differ, 16 to 28 weeks (from memory); P9',
+    source: 'our choice: sources differ, 16 to 28 weeks (from memory); P9',
   },
 } as const satisfies Record<string, Facts>;
 

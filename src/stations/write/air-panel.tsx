@@ -74,8 +74,8 @@ export function AirPanel({
                   (s) => `${clock(s.fromS)} to ${clock(s.toS)}${s.level === 'veryLow' ? ', very low' : ''}`,
                 )
                 .join('; ')}
-              : this may be more air than the body uses. Tingling, dizziness or a wish to yawn: stop, breathe normally.{' '}
-              {ease ? `It would be eased by: ${ease.says}.` : 'Coach smaller breaths.'}
+              : this may be more air than the body uses. Tingling, dizziness or a wish to yawn: stop, breathe
+              normally. {ease ? `It would be eased by: ${ease.says}.` : 'Coach smaller breaths.'}
             </Notice>
           )}
           <p className="text-fine text-soft">

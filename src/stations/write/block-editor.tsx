@@ -7,7 +7,7 @@ import { PROP_LABEL } from '@/core/body/props';
 import { ratePerMin } from '@/core/breath/pattern';
 import { durationS } from '@/core/breath/timeline';
 import { liftEdits } from '@/core/load/lift';
-import type { ClientPlan } from '@/core/propose/choices';
+import type { ClientPlan } from '@/core/propose/input';
 import { contributionsOf } from '@/core/propose/contributions';
 import { verdictFor } from '@/core/safety/verdict';
 import { easierThan, harderThan } from '@/core/sequence/alternatives';

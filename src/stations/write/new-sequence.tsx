@@ -1,166 +1,176 @@
 'use client';
 
-import { shortDay } from '@/core/base/dates';
-import { useRouter } from 'next/navigation';
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
+import { NEED_LABEL, NEEDS } from '@/core/aims/needs';
 import type { Result } from '@/core/base/result';
-import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
-import type { ClientPlan } from '@/core/propose/choices';
-import type { Prescription } from '@/core/propose/prescribe';
+import { shortDay } from '@/core/base/dates';
+import type { Drill } from '@/core/drills/drill';
+import type { ClientPlan } from '@/core/propose/input';
 import type { ProposalInput } from '@/core/propose/propose';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { NumberField } from '@/ui/field';
-import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
-import { useJob } from '@/ui/use-job';
-import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
-import { planThread, shipTo } from '@/workers/threads';
-import { Mendings, TemplateList, type Template } from './template-list';
+import { labelled, Select } from '@/ui/select';
+import { Slider } from '@/ui/slider';
+import { useProposal, type LiveProposal } from './use-proposal';
 import { WishList, wished, type Wishes } from './wish-list';
 
-export type NewSequenceProps = {
-  clientId: string;
-  looked: boolean;
-  prescription: Prescription | null;
-  plan: ClientPlan;
-  library: OwnLibrary;
-  templates: Template[];
-  actions: {
-    keepSequence: (clientId: string, name: string, data: Sequence) => Promise<Result<{ id: string }>>;
-    dropTemplate: (id: string) => Promise<Result<null>>;
-  };
+// The staves come when the page stands.
+const ProposalView = dynamic(() => import('./proposal-view').then((m) => m.ProposalView), {
+  ssr: false,
+  loading: () => <div className="h-[330px]" />,
+});
+
+const PLACES = ['floor', 'noFloor', 'desk'] as const;
+type Place = (typeof PLACES)[number];
+const PLACE_LABEL: Record<Place, string> = {
+  floor: 'a floor to lie on',
+  noFloor: 'no floor',
+  desk: 'at the desk, seated',
 };
 
-/** How long the planner looks for a proof. */
-const SEARCH_MS = 900;
+const MINUTES = { least: 3, most: 120, sliderMost: 60, usual: 20 } as const;
+/** Needs that are shown; the rest weighs little. */
+const NEEDS_SHOWN = 6;
 
-/** The proposal of a new sequence, and beginnings from a template or a file. */
-export function NewSequence({
-  clientId,
-  looked,
-  prescription,
-  plan,
-  library,
-  templates,
-  actions,
-}: NewSequenceProps) {
-  const router = useRouter();
-  const catalogue = useMemo(() => catalogueOf(library), [library]);
-  const planner = useJob<PlanWorker, PlanProgress>(planThread, shipTo);
-  const [minutes, setMinutes] = useState<number | undefined>(20);
+type Props = {
+  looked: boolean;
+  plan: ClientPlan;
+  catalogue: readonly Drill[];
+  keep: (name: string, data: Sequence) => Promise<Result<unknown>>;
+};
+
+/** What would be proposed, drawn while minutes, place and wishes are set; kept with one press. */
+export function NewSequence({ looked, plan, catalogue, keep }: Props) {
+  const [minutes, setMinutes] = useState<number | undefined>(MINUTES.usual);
+  const [place, setPlace] = useState<Place>('floor');
   const [wishes, setWishes] = useState<Wishes>({});
   const [keeping, setKeeping] = useState(false);
   const [error, setError] = useState<string | null>(null);
-  const [mendings, setMendings] = useState<{ name: string; sequence: Sequence; did: string[] } | null>(null);
-  const busy = planner.busy || keeping;
-  const keep = async (name: string, data: Sequence) => {
-    setKeeping(true);
-    const kept = await actions.keepSequence(clientId, name, data);
-    if (kept.ok) return router.push(`/clients/${clientId}/write/${kept.value.id}`);
-    setError(kept.why);
-    setKeeping(false);
-  };
-  const propose = async () => {
-    setError(null);
-    const input: ProposalInput = {
+  const input = useMemo(
+    (): ProposalInput => ({
       ...plan,
-      minutes: minutes ?? 20,
+      ...(place === 'floor' ? {} : { flags: { ...plan.flags, noFloor: true } }),
+      ...(place === 'desk' ? { place } : {}),
+      minutes: minutes ?? MINUTES.usual,
       library: catalogue,
       locked: wished(wishes, 'locked'),
       wanted: wished(wishes, 'wanted'),
       unwanted: wished(wishes, 'unwanted'),
-    };
-    const proposal = await planner.run<Sequence>((api, tell) => api.propose(input, SEARCH_MS, tell));
-    if (proposal.ok) return keep(`${minutes} min, ${shortDay(new Date())}`, proposal.value);
-    setError(proposal.why);
-  };
-  /** What was written for somebody else is mended for this client first; the instructor sees what was done and decides. */
-  const start = async (name: string, template: Sequence) => {
-    const { fromTemplate } = await import('@/core/sequence/mend');
-    const { sequence, did } = fromTemplate(template, {
-      flags: plan.flags,
-      props: plan.props,
-      library: catalogue,
-    });
-    if (did.length === 0) void keep(name, sequence);
-    else setMendings({ name, sequence, did });
-  };
-  const bringIn = async (file: File) => {
-    const { parseSequenceFile } = await import('@/core/formats/sequence-file');
-    const parsed = parseSequenceFile(await file.text());
-    if (parsed.ok) await start(parsed.value.name, parsed.value.sequence);
-    else setError(parsed.why);
+    }),
+    [plan, place, minutes, catalogue, wishes],
+  );
+  const live = useProposal(input);
+  const proposal = live.answer?.ok ? live.answer.value : null;
+  const take = async () => {
+    if (!proposal) return;
+    setKeeping(true);
+    const kept = await keep(`${proposal.minutes} min, ${shortDay(new Date())}`, proposal);
+    if (kept.ok) return;
+    setError(kept.why);
+    setKeeping(false);
   };
   return (
-    <aside className="space-y-4 pt-1">
-      <h2 className="text-lead">A new sequence</h2>
-      {!looked && (
-        <Notice level="care">
-          Nobody has looked yet, so the proposal rests on flags and the school alone.
-        </Notice>
-      )}
-      {prescription && (
-        <p className="text-small">
-          Exhale to start from: <strong className="tabular-nums">{prescription.exhaleS} s</strong>
-          <span className="block text-fine text-soft">{prescription.why}.</span>
-        </p>
-      )}
-      {plan.hold && (
-        <p className="text-small">
-          Calm pause now: <strong className="tabular-nums">{plan.hold.holdS} s</strong>
-          <span className="block text-fine text-soft">{plan.hold.why}.</span>
-        </p>
-      )}
-      <NumberField
-        label="Minutes, look again included"
-        unit="min"
-        min={3}
-        max={120}
-        value={minutes}
-        onValue={setMinutes}
-      />
-      <WishList catalogue={catalogue} wishes={wishes} onWishes={setWishes} />
-      <div className="flex items-center gap-3">
-        <Button kind="main" disabled={busy || minutes === undefined} onClick={() => void propose()}>
-          {busy ? 'Writing …' : 'Propose a sequence'}
-        </Button>
-        {planner.busy && <Button onClick={planner.cancel}>Cancel</Button>}
+    <section aria-labelledby="new" className="border-b border-rule pb-4">
+      <h2 id="new" className="sr-only">
+        A new sequence
+      </h2>
+      <div className="grid grid-cols-[minmax(0,1fr)_230px_270px] gap-8">
+        <div className="space-y-2">
+          <div className="flex items-end gap-5">
+            <div className="grow">
+              <Slider
+                label="minutes"
+                min={MINUTES.least}
+                max={MINUTES.sliderMost}
+                step={1}
+                value={Math.min(MINUTES.sliderMost, minutes ?? MINUTES.usual)}
+                onValue={setMinutes}
+                say={() => `${minutes ?? '–'} min`}
+              />
+            </div>
+            <NumberField
+              label="Minutes, look again included"
+              unit="min"
+              className="w-16"
+              min={MINUTES.least}
+              max={MINUTES.most}
+              value={minutes}
+              onValue={setMinutes}
+            />
+            <Select
+              label="There is"
+              look="line"
+              value={place}
+              onValue={setPlace}
+              options={labelled(PLACES, PLACE_LABEL)}
+            />
+          </div>
+          {!looked && (
+            <Notice level="care">
+              Nobody has looked yet, so the proposal rests on flags, goals and the school alone.
+            </Notice>
+          )}
+        </div>
+        <NeedBars plan={plan} />
+        <WishList catalogue={catalogue} wishes={wishes} onWishes={setWishes} />
       </div>
-      {planner.busy && (
-        <p role="status" className="text-small text-soft tabular-nums">
-          {planner.progress
-            ? `${planner.progress.nodes.toLocaleString()} choices looked at; at most ${Math.max(0, (planner.progress.bound / planner.progress.best - 1) * 100).toFixed(1)} % better could still be found`
-            : 'weighing the drills …'}
-        </p>
-      )}
+      <div className="pt-2">
+        {proposal ? (
+          <ProposalView sequence={proposal} waiting={!live.fresh} />
+        ) : live.answer && !live.answer.ok ? (
+          <Notice level="care">{live.answer.why}</Notice>
+        ) : (
+          <div className="h-[330px] pt-6 text-soft">Weighing the drills …</div>
+        )}
+      </div>
       {error && <Notice level="care">{error}</Notice>}
-      {templates.length > 0 && (
-        <TemplateList
-          templates={templates}
-          busy={busy}
-          onStart={(name, data) => void start(name, data)}
-          onDrop={(id) => void actions.dropTemplate(id)}
-        />
-      )}
-      {mendings && (
-        <Mendings
-          did={mendings.did}
-          onBegin={() => {
-            void keep(mendings.name, mendings.sequence);
-            setMendings(null);
-          }}
-          onClose={() => setMendings(null)}
-        />
-      )}
-      <div className="space-y-2 pt-2">
-        <p className="text-fine text-soft">Or bring in a sequence saved as JSON.</p>
-        <FileButton
-          label="Choose a sequence file"
-          accept=".json,application/json"
-          onFile={(file) => void bringIn(file)}
-        />
+      <div className="flex items-center gap-5 pt-1.5">
+        <Button
+          kind="main"
+          disabled={!proposal || !live.fresh || keeping || minutes === undefined}
+          onClick={() => void take()}
+        >
+          {keeping ? 'Keeping …' : 'Keep this sequence'}
+        </Button>
+        <p role="status" className="text-small text-soft tabular-nums">
+          {saidOf(live)}
+        </p>
       </div>
-    </aside>
+    </section>
+  );
+}
+
+/** How sure it is that nothing better was left. */
+function saidOf({ answer, fresh, settled, progress }: LiveProposal): string {
+  if (!answer?.ok) return '';
+  if (!fresh) return 'looking …';
+  const { proof } = answer.value;
+  if (settled && proof?.proven) return 'Proven: no choice of drills does more for these needs in this time.';
+  const over = (best: number, bound: number) => `${Math.max(0, (bound / best - 1) * 100).toFixed(1)} %`;
+  if (!settled)
+    return progress
+      ? `a first answer; at most ${over(progress.best, progress.bound)} better …`
+      : 'a first answer; proving …';
+  return proof ? `At most ${over(proof.value, proof.bound)} better could still be found.` : '';
+}
+
+/** What is worked on, the heaviest first. */
+function NeedBars({ plan }: { plan: ClientPlan }) {
+  const needs = NEEDS.flatMap((need) => (plan.needs[need] ? [{ need, weight: plan.needs[need] }] : []))
+    .sort((a, b) => b.weight - a.weight)
+    .slice(0, NEEDS_SHOWN);
+  const most = needs[0]?.weight ?? 1;
+  return (
+    <ul aria-label="What is worked on" className="space-y-1 text-small">
+      {needs.map(({ need, weight }) => (
+        <li key={need} title={(plan.because?.[need] ?? []).join('; ')}>
+          {NEED_LABEL[need]}
+          <span className="block h-[3px] bg-rise" style={{ width: `${(100 * weight) / most}%` }} />
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -2,63 +2,106 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
+import type { Result } from '@/core/base/result';
+import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
+import type { ClientPlan } from '@/core/propose/input';
+import type { Prescription } from '@/core/propose/prescribe';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
-import { NewSequence, type NewSequenceProps } from './new-sequence';
+import { NewSequence } from './new-sequence';
+import { OtherBeginnings } from './other-beginnings';
+import type { Template } from './template-list';
 
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner), {
   ssr: false,
 });
 
-type Props = NewSequenceProps & {
+type Props = {
+  clientId: string;
+  looked: boolean;
+  prescription: Prescription | null;
+  plan: ClientPlan;
+  library: OwnLibrary;
+  templates: Template[];
   sequences: { id: string; name: string; updatedAt: string; data: Sequence }[];
+  actions: {
+    keepSequence: (clientId: string, name: string, data: Sequence) => Promise<Result<{ id: string }>>;
+    dropTemplate: (id: string) => Promise<Result<null>>;
+  };
 };
 
-/** The client's sequences and the proposal of a new one. */
-export function SequenceList({ sequences, ...rest }: Props) {
-  const { clientId, plan } = rest;
+/** What would be proposed, drawn at once; below it the client's sequences and other beginnings. */
+export function SequenceList({
+  clientId,
+  looked,
+  prescription,
+  plan,
+  library,
+  templates,
+  sequences,
+  actions,
+}: Props) {
+  const router = useRouter();
+  const catalogue = useMemo(() => catalogueOf(library), [library]);
+  const keep = async (name: string, data: Sequence) => {
+    const kept = await actions.keepSequence(clientId, name, data);
+    if (kept.ok) router.push(`/clients/${clientId}/write/${kept.value.id}`);
+    return kept;
+  };
   return (
-    <div className="grid grid-cols-[1fr_360px] gap-12">
-      <section aria-labelledby="sequences">
-        <h2 id="sequences" className="border-b border-rule pb-2 text-title">
-          Sequences
-        </h2>
-        {sequences.length === 0 && (
-          <p className="py-6 text-soft">
-            Nothing written yet. Give the minutes you have, and Kokyu proposes a sequence that you can change
-            in every detail.
-          </p>
-        )}
-        <ul>
-          {sequences.map((s) => (
-            <li key={s.id} className="border-b border-rule">
-              <Link
-                href={`/clients/${clientId}/write/${s.id}`}
-                className="grid grid-cols-[220px_1fr_auto] items-center gap-5 py-2 hover:bg-sheet"
-              >
-                <span className="font-semibold">{s.name}</span>
-                <span className="flex gap-3">
-                  {[...new Set(s.data.blocks.map((b) => b.position))].slice(0, 6).map((p) => (
-                    <Figure key={p} position={p} className="h-9 w-14" />
-                  ))}
-                </span>
-                <span className="text-soft tabular-nums">
-                  {s.data.blocks.length} blocks, {clock(layoutOf(s.data).totalS)}
-                </span>
-              </Link>
-            </li>
-          ))}
-        </ul>
-        <details className="pt-5">
-          <summary className="text-lead">
-            <span className="font-serif">A lift: when to breathe</span>
-          </summary>
-          <div className="pt-3">
-            <LoadPlanner flags={plan.flags} />
-          </div>
-        </details>
-      </section>
-      <NewSequence {...rest} />
+    <div className="space-y-4">
+      <NewSequence looked={looked} plan={plan} catalogue={catalogue} keep={keep} />
+      <div className="grid grid-cols-[1fr_360px] gap-12">
+        <section aria-labelledby="sequences">
+          <h2 id="sequences" className="border-b border-rule pb-2 text-title">
+            Sequences
+          </h2>
+          {sequences.length === 0 && (
+            <p className="py-4 text-soft">
+              Nothing kept yet. What is drawn above becomes the first with one press, and can be changed in
+              every detail.
+            </p>
+          )}
+          <ul>
+            {sequences.map((s) => (
+              <li key={s.id} className="border-b border-rule">
+                <Link
+                  href={`/clients/${clientId}/write/${s.id}`}
+                  className="grid grid-cols-[220px_1fr_auto] items-center gap-5 py-2 hover:bg-sheet"
+                >
+                  <span className="font-semibold">{s.name}</span>
+                  <span className="flex gap-3">
+                    {[...new Set(s.data.blocks.map((b) => b.position))].slice(0, 6).map((p) => (
+                      <Figure key={p} position={p} className="h-9 w-14" />
+                    ))}
+                  </span>
+                  <span className="text-soft tabular-nums">
+                    {s.data.blocks.length} blocks, {clock(layoutOf(s.data).totalS)}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+          <details className="pt-5">
+            <summary className="text-lead">
+              <span className="font-serif">A lift: when to breathe</span>
+            </summary>
+            <div className="pt-3">
+              <LoadPlanner flags={plan.flags} />
+            </div>
+          </details>
+        </section>
+        <OtherBeginnings
+          prescription={prescription}
+          plan={plan}
+          catalogue={catalogue}
+          templates={templates}
+          keep={keep}
+          dropTemplate={actions.dropTemplate}
+        />
+      </div>
     </div>
   );
 }

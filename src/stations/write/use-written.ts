@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef } from 'react';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
-import { blockClientOf, type ClientPlan } from '@/core/propose/choices';
+import { blockClientOf, type ClientPlan } from '@/core/propose/input';
 import type { CheckClient } from '@/core/sequence/check';
 import { mergeSequences } from '@/core/sequence/merge';
 import type { Sequence } from '@/core/sequence/sequence';

@@ -6,7 +6,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Result } from '@/core/base/result';
 import type { AirInput } from '@/core/propose/air';
-import type { ClientPlan } from '@/core/propose/choices';
+import type { ClientPlan } from '@/core/propose/input';
 import { mayRunWith } from '@/core/run/may-run-with';
 import { dropIndex } from '@/core/sequence/lengthen';
 import { layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequence/sequence';

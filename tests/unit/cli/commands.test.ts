@@ -3,6 +3,14 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { VERBS } from '@/cli/verbs';
 import { readableSource } from '@/core/base/source';
+import { caseOf } from '@/core/client/case';
+import { LIBRARY } from '@/core/drills/library';
+import type { ClientPlan } from '@/core/propose/input';
+import { propose } from '@/core/propose/propose';
+import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
+import { barOf } from '@/core/run/may-run';
+import { wordsOf } from '@/core/sequence/words';
+import { demoFiles } from '@/demo/scenario';
 import { must, why } from '../helpers';
 
 const root = join(__dirname, '../../..');
@@ -27,6 +35,63 @@ describe('the documented commands', () => {
       expect(must(VERBS[verb]!(JSON.parse(given)))).toMatchObject(answer);
     },
   );
+});
+
+/** The clients of the demo, as the server knows them. */
+const known = demoFiles(new Date('2026-06-01T10:00:00Z')).map((f) => ({
+  name: f.name,
+  file: f,
+  known: caseOf({
+    school: f.school,
+    control: f.control,
+    thresholds: DEFAULT_THRESHOLDS,
+    screen: { data: f.screen, updatedAt: null },
+    looks: f.looks.toReversed().map((l) => ({ ...l, bands: () => [] })),
+    sequences: [],
+    runs: f.runs.toReversed(),
+  }),
+}));
+
+describe('the page and the command', () => {
+  it.each(known.map((k) => [k.name, k] as const))('answer alike for %s', (_, { known: client, file }) => {
+    const plan = client.plan();
+    const page = must(propose({ ...plan, minutes: 20, library: LIBRARY }));
+    const { readings = [], ...rest } = JSON.parse(JSON.stringify(plan)) as ClientPlan;
+    const command = must(
+      VERBS.propose!({
+        ...rest,
+        minutes: 20,
+        readings: Object.fromEntries(readings.map((name, i) => [name, 1 - i / 100])),
+      }),
+    ) as typeof page;
+    expect(command.blocks).toEqual(JSON.parse(JSON.stringify(page.blocks)));
+    expect([command.said, command.relook]).toEqual([page.said, page.relook]);
+    expect(command.proof?.proven).toBe(true);
+    const { looks, screen } = file;
+    const look = looks.findLast((l) => l.purpose === 'visit')!;
+    const read = must(
+      VERBS.read!({
+        look: look.data,
+        flags: client.flags(),
+        goals: screen.goalList ?? [],
+        school: file.school,
+        control: file.control,
+      }),
+    );
+    expect(read).toEqual(client.visit!.readings());
+    const screened = must(
+      VERBS.screen!({
+        flags: client.flags(),
+        props: screen.props,
+        consent: screen.consent,
+        redFlags: screen.redFlags,
+      }),
+    ) as { bar: string | null; drills: { drillId: string; status: string }[] };
+    expect(screened.bar).toBe(barOf(screen));
+    for (const b of page.blocks)
+      expect(screened.drills.find((d) => d.drillId === b.drillId)!.status).toMatch(/allowed|changed/);
+    for (const b of page.blocks) expect(must(VERBS.words!({ block: b }))).toEqual(wordsOf(b));
+  });
 });
 
 describe('the program itself', () => {
@@ -69,8 +134,7 @@ describe('bad input to a verb names the field', () => {
       /^column: “belly” is not in the file; it has ribs/,
     ],
     ['read', { look: { holds: [{ position: 'flying' }] } }, /^look\.holds\.0/],
-    ['propose', { minutes: 20 }, /^needs: give either/],
-    ['propose', { minutes: 20, needs: { settle: 1 }, readings: {} }, /^needs/],
+    ['propose', { minutes: 20 }, /^needs: give needs, or readings/],
     ['propose', { minutes: 20, needs: { sing: 1 } }, /needs/],
     ['propose', { minutes: 1, needs: { settle: 1 } }, /at least 3 minutes/],
     ['screen', { flags: {}, props: ['trampoline'] }, /^props\.0/],

@@ -104,12 +104,13 @@ describe('everything known of a client', () => {
     expect(caseOf(records({ looks, runs: calm })).plan().comfortableExhaleS).toBe(6.5);
   });
 
-  it('owns what went well once', () => {
+  it('owns what went well twice in a row', () => {
     expect(caseOf(records()).owned()).toEqual({ level: -1, drills: [] });
-    expect(caseOf(records({ runs: [run('12', 3)] })).owned().drills).toEqual([]);
-    const owned = caseOf(records({ runs: [run('12', 4)] })).owned();
+    expect(caseOf(records({ runs: [run('12', 4), run('11', 3)] })).owned().drills).toEqual([]);
+    expect(caseOf(records({ runs: [run('12', 3), run('11', 4)] })).owned().drills).toEqual([]);
+    const owned = caseOf(records({ runs: [run('12', 4), run('11', 5)] })).owned();
     expect(owned.drills.toSorted()).toEqual([...new Set(sequence.blocks.map((b) => b.drillId))].toSorted());
-    expect(caseOf(records({ runs: [run('12', 4)] })).plan().owned).toEqual(owned.drills);
+    expect(caseOf(records({ runs: [run('12', 4), run('11', 5)] })).plan().owned).toEqual(owned.drills);
   });
 });
 

@@ -1,3 +1,4 @@
+import { RELOOK_TESTS } from '@/core/look/look';
 import { changeBetween } from '@/core/change/change';
 import { compareLooks } from '@/core/follow/compare';
 import { MEASURES, RATING_NOISE, seriesOf } from '@/core/follow/measures';
@@ -99,6 +100,6 @@ describe('measures', () => {
   });
   it('have each an id of its own, a unit and a look again that takes it', () => {
     expect(new Set(MEASURES.map((m) => m.id)).size).toBe(MEASURES.length);
-    expect(new Set(MEASURES.map((m) => m.test))).toEqual(new Set(['quiet', 'hold', 'rings']));
+    expect(new Set(MEASURES.map((m) => m.test))).toEqual(new Set(RELOOK_TESTS));
   });
 });

@@ -352,10 +352,10 @@ const CASES: readonly Case[] = [
     leads: null,
   },
   {
-    says: 'P20 back ribs squeezed, forward habit',
+    says: 'P74 back ribs squeezed and a forward habit hint at what to look at next, and lead nowhere',
     look: signs({ backRibsSqueezed: true, stack: 'forward' }),
     school: 'allRound',
-    leads: 'frontOnly',
+    leads: null,
   },
   {
     says: 'P41, P48 heard: short and fading',
@@ -370,10 +370,10 @@ const CASES: readonly Case[] = [
     leads: null,
   },
   {
-    says: 'P28 an empty pause of 1 s',
+    says: 'P74 an empty pause of 1 s alone is only a question',
     look: { holds: [{ ...hold(1), kind: 'emptyPause' }] },
     school: 'lowQuiet',
-    leads: 'lowHold',
+    leads: null,
   },
   {
     says: 'P28 an empty pause of 5 s',
@@ -414,7 +414,46 @@ const CASES: readonly Case[] = [
     school: 'lowQuiet',
     leads: 'stuckInhale',
   },
-  { says: 'complaints over the cut-off', look: allSymptoms(2), school: 'lowQuiet', leads: 'fastIrregular' },
+  {
+    says: 'complaints over the cut-off say no full breath goes in; the rate is a question',
+    look: allSymptoms(2),
+    school: 'lowQuiet',
+    leads: 'stuckInhale',
+  },
+  {
+    says: 'P36 a full breath only by bending back',
+    look: signs({ bendsBack: true }),
+    school: 'allRound',
+    leads: 'bendsBack',
+  },
+  {
+    says: 'P20 weight forward, belly forward, sides narrow',
+    look: {
+      ...lying({ belly: 0.6, lowerRibsRight: 0.3, lowerRibsLeft: 0.3 }),
+      ...signs({ weightOn: 'forefoot', pelvis: 'tippedForward' }),
+    },
+    school: 'allRound',
+    leads: 'spillsForward',
+  },
+  {
+    says: 'P74 weight on the forefoot alone leads nowhere',
+    look: signs({ weightOn: 'forefoot' }),
+    school: 'allRound',
+    leads: null,
+  },
+  {
+    says: 'P74 an exhale shorter than the inhale does not name the stuck inhale',
+    look: {
+      quiet: {
+        position: 'hookLying',
+        taps: [0, 2.2, 4, 6.2, 8, 10.2, 12, 14.2, 16, 18.2, 20],
+        first: 'inhale',
+        sighs: 0,
+      },
+    },
+    school: 'lowQuiet',
+    leads: 'shortExhale',
+  },
   { says: 'P4 everything moves', look: lying({}), school: 'allRound', leads: null },
   { says: 'nothing looked at', look: {}, school: 'lowQuiet', leads: null },
 ];

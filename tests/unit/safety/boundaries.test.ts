@@ -203,11 +203,66 @@ describe('what a remedy takes out', () => {
   });
 });
 
+describe('what is known beside the flags', () => {
+  it('the studio’s own week for work on the back', () => {
+    const off = (flags: Flags) => positionBars('hookLying', flags).length > 0;
+    expect([16, 27, 28].map((pregnancyWeek) => off({ pregnancyWeek, supineUntilWeek: 28 }))).toEqual([
+      false,
+      false,
+      true,
+    ]);
+    expect(off({ pregnancyWeek: 12, supineUntilWeek: 12 })).toBe(true);
+  });
+  it('who cannot get down to the floor sits, stands or leans', () => {
+    const open = POSITIONS.filter((p) => positionBars(p, { noFloor: true }).length === 0);
+    expect(open).toEqual([
+      'sitting',
+      'sittingAtWall',
+      'counterLean',
+      'wallForearms',
+      'standingAtWall',
+      'standing',
+      'walking',
+    ]);
+  });
+  it('a floor that leaks goes back to load step by step, one step further than was done dry (P77)', () => {
+    const open = (floorStepsDone: number) =>
+      ['bridgeExhale', 'sidePlank', 'hoverSqueeze'].map(
+        (id) =>
+          verdictFor(
+            LIBRARY.find((d) => d.id === id)!,
+            { leaking: true, floorStepsDone },
+            ALL_PROPS,
+          ).status !== 'barred',
+      );
+    expect([0, 1, 2, 3].map(open)).toEqual([
+      [false, false, false],
+      [true, false, false],
+      [true, true, false],
+      [true, true, true],
+    ]);
+    const heavy = verdictFor(
+      LIBRARY.find((d) => d.id === 'sidePlank')!,
+      { leaking: true, heaviness: true, floorStepsDone: 3 },
+      ALL_PROPS,
+    );
+    expect(heavy.status).toBe('barred');
+    expect(
+      verdictFor(
+        LIBRARY.find((d) => d.id === 'heelLift')!,
+        { leaking: true, floorStepsDone: 3 },
+        ALL_PROPS,
+      ).status,
+    ).toBe('barred');
+  });
+});
+
 describe('why no breath is held', () => {
   it.each<[Flags, number]>([
     [{}, 0],
     [{ cardiac: true }, 1],
     [{ cardiac: true, panic: true, pregnancyWeek: 3 }, 3],
-    [{ reflux: true, knees: true, postpartumWeeks: 3 }, 0],
+    [{ reflux: true, knees: true, postpartumWeeks: 8 }, 0],
+    [{ postpartumWeeks: 3 }, 1],
   ])('%j: %i reasons', (flags, reasons) => expect(holdBars(flags)).toHaveLength(reasons));
 });

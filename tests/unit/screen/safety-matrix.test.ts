@@ -46,9 +46,11 @@ const MATRIX: readonly Row[] = [
     client: '3 weeks postpartum',
     flags: { postpartumWeeks: 3 },
     barred: ids(
-      'balloonStack sternumDown walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions hipTurns innerThighRock heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
+      'balloonStack sternumDown emptyPause shortCalmHolds walkingHolds fullLean emptyLean ballWrap setAndKeep anchorPull tenContractions hipTurns innerThighRock heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift proneLifts sideBendLoad pressLoad cableLoad heavyLift pulsePush',
     ),
-    changed: ids('crossedBand upperBreath floorSeat hipStretch'),
+    changed: ids(
+      'crossedHold wallFeetExhale sighExhale crossedBand upperBreath floorSeat drawInKeep hipStretch',
+    ),
   },
   {
     client: '9 weeks postpartum',
@@ -105,9 +107,11 @@ const MATRIX: readonly Row[] = [
   {
     client: 'panic',
     flags: { panic: true },
-    barred: ids('balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean heavyLift'),
+    barred: ids(
+      'exhaleLadder balloonStack emptyPause shortCalmHolds walkingHolds fullLean emptyLean heavyLift',
+    ),
     changed: ids(
-      'crossedHold wallFeetExhale strawExhale sighExhale exhaleLadder crossedBand upperBreath drawInKeep bridgeExhale hoverSqueeze',
+      'crossedHold wallFeetExhale strawExhale sighExhale crossedBand upperBreath drawInKeep bridgeExhale hoverSqueeze',
     ),
   },
   {
@@ -170,7 +174,7 @@ const MATRIX: readonly Row[] = [
     client: 'leaking',
     flags: { leaking: true },
     barred: ids(
-      'balloonStack heelLift bridgeExhale sidePlank hoverSqueeze claspedLift pressLoad heavyLift pulsePush',
+      'balloonStack heelLift imprintMarch bridgeExhale rolledBridge sidePlank hoverSqueeze claspedLift pressLoad heavyLift pulsePush',
     ),
     changed: ids(''),
   },

@@ -212,8 +212,8 @@ describe('what one key mends', () => {
     expect(fixes(of(block('innerThighRock', 'x')), { recentSurgery: true })).toEqual([
       ['for this client its least dose, in one round', 'the least dose'],
     ]);
-    expect(fixes(of(block('findSeat', 'x'), block('twoHands', 'y')))).toEqual([
-      ['settle comes after a later stage', 'move it before Find the seat: arched, slouched, between'],
+    expect(fixes(of(block('sideBendLoad', 'x'), block('twoHands', 'y')))).toEqual([
+      ['load is last', 'move it before Side bend, weight in the far hand'],
     ]);
     expect(fixes(of(block('sideBendLoad', 'x'), block('emptyPause', 'y')))).toEqual([
       ['a held breath after load', 'move it before Side bend, weight in the far hand'],

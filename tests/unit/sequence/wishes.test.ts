@@ -81,9 +81,9 @@ describe('wishes', () => {
           expect(problemsOf(result.value, { flags, props: ALL_PROPS, library: LIBRARY })).toEqual([]);
         },
       ),
-      { numRuns: 24 },
+      { numRuns: 40 },
     );
-    expect(made).toBeGreaterThan(6);
+    expect(made).toBeGreaterThan(4);
   });
   it('nothing comes before what it needs: owned, or earlier in the sequence', () => {
     fc.assert(
@@ -215,10 +215,10 @@ describe('reasons', () => {
     expect([more.minutes, more.goes]).toEqual([minutes + 5, []]);
     expect(more.comes.length).toBeGreaterThan(0);
     expect(layoutOf(more.sequence).totalS).toBeLessThanOrEqual((minutes + 5) * 60);
-    const less = must(withLessTime(s, rest, 5));
+    const less = must(withLessTime(s, rest, minutes - 8));
     expect(less.comes).toEqual([]);
     expect(less.goes.length).toBeGreaterThan(0);
-    expect(layoutOf(less.sequence).totalS).toBeLessThanOrEqual((minutes - 5) * 60);
+    expect(layoutOf(less.sequence).totalS).toBeLessThanOrEqual(8 * 60);
     expect(withLessTime({ ...s, minutes: 6 }, rest, 5).ok).toBe(false);
   });
   it('every drill is either a choice or has a verdict that says why not', () => {
@@ -297,8 +297,8 @@ describe('four clients', () => {
     const given = input({ minutes: 8 });
     const s = must(propose(given));
     careful(s, given);
-    expect(layoutOf(s).totalS).toBe(480);
-    expect(s.relook.lengthS).toBeGreaterThanOrEqual(60);
+    expect(layoutOf(s).totalS).toBeLessThanOrEqual(480);
+    expect(s.relook.lengthS).toBe(60);
     expect(
       s.blocks.filter((b, i) => i > 0 && s.blocks[i - 1]!.position !== b.position).length,
     ).toBeLessThanOrEqual(2);

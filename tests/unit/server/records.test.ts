@@ -196,6 +196,9 @@ describe('runs', () => {
     }));
     saveRun(STUDIO, run, over(1, { sequence: sequence, state: { ...NEW_RUN, stage: 'done', results } }));
     expect(openRunOf(STUDIO, id)).toBeUndefined();
+    expect(caseFor(STUDIO, id)!.owned().drills).toEqual([]);
+    const again = startRun(STUDIO, id, createSequence(STUDIO, id, null, 'again', sequence), sequence);
+    saveRun(STUDIO, again, over(0, { sequence, state: { ...NEW_RUN, stage: 'done', results } }));
     expect(caseFor(STUDIO, id)!.owned().level).toBeGreaterThanOrEqual(0);
     expect(caseFor(STUDIO, id)!.owned().drills).toEqual(sequence.blocks.map((b) => b.drillId));
     expect(caseFor(STUDIO, id)!.plan().owned).toEqual(caseFor(STUDIO, id)!.owned().drills);

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
 import { findRun } from '@/server/runs';
-import { blockClientOf } from '@/core/propose/choices';
+import { blockClientOf } from '@/core/propose/input';
 import { barOf } from '@/core/run/may-run';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { ownLibrary } from '@/server/drills';

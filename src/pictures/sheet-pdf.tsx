@@ -49,6 +49,11 @@ export function SheetPdf({ sheet, large }: { sheet: Sheet; large: boolean }) {
             <InstructorRow key={row.number} row={row} styles={styles} size={size} />
           ),
         )}
+        {sheet.home.map((line) => (
+          <Text key={line} style={styles.relook}>
+            {line}
+          </Text>
+        ))}
         {sheet.relook !== '' && <Text style={styles.relook}>{sheet.relook}</Text>}
         <Text style={styles.stop}>{sheet.stop}</Text>
       </Page>
@@ -104,6 +109,11 @@ function ClientRow({ row, styles, size }: { row: SheetRow; styles: Styles; size:
           {row.positionSetUp}
           {row.propsLabel !== '' ? ` With: ${row.propsLabel}.` : ''}
         </Text>
+        {row.steps.map((s, i) => (
+          <Text key={s}>
+            {i + 1}. {s}
+          </Text>
+        ))}
         <Text style={styles.counts}>{row.counts}</Text>
         <Text>
           {row.dose}.{row.movement !== '' ? ` ${row.movement}.` : ''}

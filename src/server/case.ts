@@ -6,7 +6,7 @@ import { runsOf } from './runs';
 import type { Scope } from './scope';
 import { screenOf } from './screens';
 import { sequencesOf } from './sequences';
-import { thresholds } from './settings';
+import { setUps, thresholds } from './settings';
 
 /**
  * Everything known of a client; null where there is no such client. The layout and the page of one request ask for the
@@ -19,6 +19,7 @@ export const caseFor = cache((scope: Scope, clientId: string): ClientCase | null
     school: client.school,
     control: client.control,
     thresholds: thresholds(scope),
+    setUps: setUps(scope),
     screen: screenOf(scope, clientId),
     looks: looksOf(scope, clientId).map((look) => ({ ...look, bands: () => bandsOf(scope, look.data) })),
     sequences: sequencesOf(scope, clientId),

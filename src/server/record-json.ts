@@ -6,6 +6,7 @@ import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
 import { OwnThresholds } from '@/core/read/thresholds.schema';
 import { RunState } from '@/core/run/run.schema';
+import { SetUps } from '@/core/run/set-ups.schema';
 import { Screen } from '@/core/screen/screen.schema';
 import { Sequence } from '@/core/sequence/sequence.schema';
 
@@ -17,6 +18,7 @@ const SCHEMA = {
   drill: Drill,
   tests: z.array(TestId),
   thresholds: OwnThresholds,
+  setUps: SetUps,
 } as const;
 
 export type JsonKind = keyof typeof SCHEMA;
@@ -34,6 +36,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   drill: [],
   tests: [],
   thresholds: [],
+  setUps: [],
 };
 
 export const shapeOf = (kind: JsonKind, upgrades = UPGRADES): number => upgrades[kind].length + 1;

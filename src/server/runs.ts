@@ -10,6 +10,7 @@ import { runs } from './db/schema';
 import { readJson, writeJson } from './record-json';
 import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
+import { learnSetUps } from './settings';
 import type { Scope } from './scope';
 
 type Row = typeof runs.$inferSelect;
@@ -93,17 +94,21 @@ export const saveRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<
         const row = rowOf(scope, id);
         return row && foundOf(row, readRun(row));
       },
-      write: (next, at) =>
-        db()
+      write: (next, at) => {
+        const endedAt = rowOf(scope, id)?.endedAt ?? null;
+        const ends = endedAt === null && isOver(next.data.state);
+        if (ends) learnSetUps(scope, next.data);
+        return db()
           .update(runs)
           .set({
             sequence: writeJson(next.data.sequence),
             state: writeJson(next.data.state),
-            endedAt: rowOf(scope, id)?.endedAt ?? (isOver(next.data.state) ? at : null),
+            endedAt: ends ? at : endedAt,
             ...columnsOf(next, at),
           })
           .where(mine(scope, id))
-          .run(),
+          .run();
+      },
       keep: (rev, data) => keepRevision(scope, 'run', id, rev, data),
       correction: () => false,
       settle: (kept, sent) =>

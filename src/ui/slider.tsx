@@ -10,6 +10,8 @@ type Props = {
   max?: number;
   step?: number;
   say?: (value: number) => string;
+  /** The label takes no more room than it needs. */
+  tight?: boolean;
 };
 
 export function Slider({
@@ -20,10 +22,11 @@ export function Slider({
   max = 1,
   step = 0.1,
   say = (v) => `${Math.round(v * 100)} %`,
+  tight = false,
 }: Props) {
   return (
     <div className="flex items-center gap-3">
-      <span className="w-44 shrink-0 text-small">{label}</span>
+      <span className={`shrink-0 text-small ${tight ? '' : 'w-44'}`}>{label}</span>
       <Radix.Root
         className="relative flex h-6 grow touch-none items-center"
         min={min}

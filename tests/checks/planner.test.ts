@@ -26,6 +26,7 @@ function made(seed: number, groups: number): Plan {
     return Array.from({ length: random() < 0.3 ? 2 : 1 }, (_, v) => ({
       id: `i${g}${'ab'[v]}`,
       group: `g${g}`,
+      ...(g % 4 === 1 ? { kind: 'k1' } : g % 5 === 2 ? { kind: 'k2' } : {}),
       place: places[whole(0, 3)]!,
       options: Array.from({ length: whole(1, 3) }, (_, o) => ({
         lengthS: whole(40, 160) + 40 * o,
@@ -46,7 +47,12 @@ function made(seed: number, groups: number): Plan {
     items,
     changeCost: Math.round(random() * 10) / 100,
     changeS,
-    opens: random() < 0.3 ? ['g0', 'g1'] : [],
+    changeCosts: random() < 0.4 ? { standing: { lying: 0.2, kneeling: 0.15 }, sitting: { lying: 0.12 } } : {},
+    opens: random() < 0.3 ? items.slice(0, 3).map((i) => i.id) : [],
+    limits: [
+      { most: whole(2, 6), of: items.map((i) => i.id) },
+      { most: whole(0, 2), of: items.filter((_, i) => i % 3 === 0).map((i) => i.id) },
+    ],
     start: random() < 0.5 ? 'lying' : null,
     end: random() < 0.5 ? 'lying' : null,
   });

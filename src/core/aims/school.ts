@@ -15,6 +15,6 @@ export const SCHOOL_WISH: Record<School, string> = {
 export const CONTROL_LABEL: Record<Control, string> = { drawIn: 'draw in', brace: 'brace' };
 
 export const CONTROL_WISH: Record<Control, string> = {
-  drawIn: 'the lower belly draws away from the waistband, low and long',
+  drawIn: 'the lower belly draws in from the pubic bone up, low and long',
   brace: 'the wall stiffens all round, as much as the task asks for',
 };

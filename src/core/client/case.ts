@@ -14,6 +14,7 @@ import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
 import { lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
 import type { RunRecord } from '../run/merge';
+import { NO_SET_UPS, usualSetUps, type SetUps } from '../run/set-ups';
 import { FLOOR_STEPS } from '../safety/rules';
 import type { Flags } from '../screen/flags';
 import type { Screen } from '../screen/screen';
@@ -48,6 +49,8 @@ export type CaseRecords = {
   looks: readonly LookRecord[];
   sequences: readonly SequenceRecord[];
   runs: readonly RunOfClient[];
+  /** How long set-ups really took in this studio. */
+  setUps?: SetUps;
 };
 
 /** A look with what can be computed from it. */
@@ -140,6 +143,7 @@ export function caseOf(records: CaseRecords): ClientCase {
       owned: owned().drills,
       relook: relookFor(named[0]?.name, visit?.data ?? EMPTY_LOOK),
       goals,
+      setUps: usualSetUps(records.setUps ?? NO_SET_UPS),
       ownedAt: ownedPositions(oldestFirst.map((r) => ({ sequence: r.sequence, results: r.state.results }))),
       lost: lostDrills(oldestFirst.flatMap((r) => r.state.results)),
       visits: runs.length > 0 ? 2 : 1,

@@ -1,8 +1,8 @@
 import { NEEDS, type Need } from '../aims/needs';
 import { POSITION } from '../body/positions';
+import { RING_POSITION } from '../look/places';
 import { READING_SAID } from '../read/said';
 import { LATE_PREGNANCY_WEEK } from '../screen/limits';
-import { nameOf } from '../sequence/sequence';
 import type { Option } from './choices';
 import type { ProposalInput } from './input';
 import { leadsFor, ownedHere } from './gain';
@@ -47,6 +47,10 @@ function becauseOf(need: Need, { because, readings = [] }: ProposalInput): strin
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** The first easy drill, which also shows the breath as it is (practice P69). */
+const arrives = ({ drill }: Option, index: number, input: ProposalInput): boolean =>
+  index === 0 && drill.stage === 'settle' && drill.level === 0 && !leadsFor(drill, input);
+
 /** Why a block is here, in one sentence or two, as a colleague would say it (practice P79). */
 export function whyOf(o: Option, index: number, all: readonly Option[], input: ProposalInput): string[] {
   const { drill, position } = o;
@@ -58,16 +62,19 @@ export function whyOf(o: Option, index: number, all: readonly Option[], input: P
   const need = needOf(o, input);
   if (!need) return first.length > 0 ? first : ['You asked for it to be in.'];
   const because = becauseOf(need, input);
-  const main =
-    index === 0 && drill.stage === 'settle' && drill.level === 0 && !leadsFor(drill, input)
-      ? 'We arrive here, and see the breath as it is.'
-      : `${capital(`we ${WE[need]} here`)}${because ? `, ${because}` : ''}.`;
+  const main = arrives(o, index, input)
+    ? 'We arrive here, and see the breath as it is.'
+    : `${capital(`we ${WE[need]} here`)}${because ? `, ${because}` : ''}.`;
   return [...first, main, ...placeSaid(o, index, all, input)];
 }
 
 /** Why it is done where it is done, when that is worth a sentence. */
 function placeSaid(o: Option, index: number, all: readonly Option[], input: ProposalInput): string[] {
   const { drill, position } = o;
+  const best =
+    drill.id === 'findSeat' ? input.best?.sitting : drill.id === 'findStand' ? input.best?.standing : null;
+  if (best)
+    return [`In the sweep most air went in ${RING_POSITION[best].label}; see whether the client finds it.`];
   if (ownedHere(drill, position, input)) return ['It is owned already, so it is short.'];
   if (input.owned?.includes(drill.id))
     return [`It was owned more supported; ${POSITION[position].label} is the next rung.`];
@@ -84,14 +91,16 @@ export function paragraphOf(all: readonly Option[], input: ProposalInput): strin
     const need = needOf(o, input);
     const because = need ? becauseOf(need, input) : '';
     const what = need ? WE[need] : 'do what you asked for';
-    return { name: nameOf(o.block), what, because, i };
+    return arrives(o, i, input) ? { what: 'arrive', because: '' } : { what, because };
   });
   const joined: string[] = [];
-  parts.forEach(({ what, because }, i) => {
-    if (i > 0 && parts[i - 1]!.what === what) return;
+  const told = new Set<string>();
+  for (const { what, because } of parts) {
+    if (told.has(what)) continue;
+    told.add(what);
     const reason = because && !joined.some((j) => j.includes(because)) ? `, ${because}` : '';
-    joined.push(i === 0 ? `First we ${what}${reason}` : `then we ${what}${reason}`);
-  });
+    joined.push(`${joined.length === 0 ? 'First' : 'then'} we ${what}${reason}`);
+  }
   return [
     joined.length > 0 ? `${joined.join('; ')}.` : '',
     'At the end we look again at what we worked on.',

@@ -19,6 +19,8 @@ export const RunState = z.object({
   results: z.array(BlockResult).check(z.maxLength(300)),
   stopSign: z.optional(StopSign),
   stopNote: z.optional(z.string().check(z.maxLength(2000))),
+  /** Seconds that the set-up of a block really took, its change of position left out. */
+  setUps: z.optional(z.record(z.string(), z.number().check(z.gte(0), z.lte(3600)))),
   relookLookId: z.optional(z.string()),
   /** Asked after the run, where the floor or the wall was worked on (practice P77). */
   asked: z.optional(z.object({ leaked: z.optional(z.boolean()), pushedOut: z.optional(z.boolean()) })),

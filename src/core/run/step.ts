@@ -66,10 +66,12 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
       return { ...at(session, event.atS), running: false };
     case 'clock':
       return coached && event.atS >= coached.totalS
-        ? left(session, 'done', state.index + 1)
+        ? left(withSetUp(session, coached, coached.prepS), 'done', state.index + 1)
         : at(session, event.atS);
     case 'ready':
-      return coached && state.blockS < coached.prepS ? at(session, coached.prepS) : session;
+      return coached && state.blockS < coached.prepS
+        ? at(withSetUp(session, coached, state.blockS), coached.prepS)
+        : session;
     case 'next':
       return left(session, 'skipped', state.index + 1);
     case 'back':
@@ -82,6 +84,15 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
     case 'lookAgain':
       return session;
   }
+}
+
+/** Notes how long the set-up of a block took, once: to the moment it was said to be over. */
+function withSetUp(session: Session, { placed }: CoachedBlock, atS: number): Session {
+  const { id } = placed.block;
+  const { setUps = {} } = session.state;
+  if (setUps[id] !== undefined) return session;
+  const seconds = Math.max(0, Math.round(atS - placed.changeS));
+  return { ...session, state: { ...session.state, setUps: { ...setUps, [id]: seconds } } };
 }
 
 /** The block that a session stands at with its clock; null when there is none. */

@@ -5,7 +5,8 @@ import { printBreathing, roundsOf } from '../breath/timeline';
 import { otherSide } from '../look/silent-side';
 import type { RelookTest } from '../look/look';
 import type { Flags } from '../screen/flags';
-import { cautionsFor } from '../safety/verdict';
+import type { Goal } from '../aims/goals';
+import { cautionsFor, goalsSay } from '../safety/verdict';
 import { STOP_SIGN_LABEL, STOP_SIGNS } from '../screen/stop-signs';
 import { describeTone } from '../tone/tone';
 import { clock, drillOf, layoutOf, type Block, type Sequence } from './sequence';
@@ -45,6 +46,8 @@ export type Sheet = {
   rows: SheetRow[];
   relook: string;
   cautions: string[];
+  /** What a client is told for home, beside the drills. */
+  home: string[];
   stop: string;
 };
 
@@ -63,7 +66,12 @@ const RELOOK_WORDS: Record<RelookTest, string> = {
  * A sequence for paper. The one for a client has neither a name, nor flags, nor reasons on it: figures, counts, two
  * cues a drill, and when to stop.
  */
-export function sheetOf(sequence: Sequence, name: string, who: SheetFor, flags: Flags): Sheet {
+export function sheetOf(
+  sequence: Sequence,
+  name: string,
+  who: SheetFor,
+  { flags, goals = [] }: { flags: Flags; goals?: readonly Goal[] },
+): Sheet {
   const { placed, relook, totalS } = layoutOf(sequence);
   return {
     for: who,
@@ -74,9 +82,25 @@ export function sheetOf(sequence: Sequence, name: string, who: SheetFor, flags: 
       who === 'instructor'
         ? `${clock(relook.startS)}  Look again: ${RELOOK_WORDS[sequence.relook.test]}, ${POSITION[sequence.relook.position].label}, ${sequence.relook.lengthS} s`
         : '',
-    cautions: who === 'instructor' ? cautionsFor(flags).map((c) => c.text) : [],
+    cautions: who === 'instructor' ? [...cautionsFor(flags).map((c) => c.text), ...goalsSay(goals)] : [],
+    home: who === 'client' ? homeLines(flags, goals) : [],
     stop: `Stop, breathe normally, sit or lie down at: ${STOP_SIGNS.map((s) => STOP_SIGN_LABEL[s]).join(', ')}.`,
   };
+}
+
+/** Words for home that follow from what a client does (practice P47, P73). */
+function homeLines(flags: Flags, goals: readonly Goal[]): string[] {
+  return [
+    ...(goals.includes('swimming')
+      ? ['Never hold your breath in or near water, and never after fast breathing.']
+      : []),
+    ...(goals.includes('sitting')
+      ? ['Once every 60 to 75 minutes of sitting, about three times a day.']
+      : []),
+    ...(flags.leaking || goals.includes('lifting') || goals.includes('standingUp')
+      ? ['Breathe out on every effort: standing up, picking up, coughing.']
+      : []),
+  ];
 }
 
 function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRow {

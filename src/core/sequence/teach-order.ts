@@ -23,7 +23,11 @@ export function teachRank(drill: Drill, position: Position, tone: Tone, leads: b
   const early = leads && stageRank(drill.stage) < stageRank('move');
   return [
     load ? 2 : isCarried(position) ? 0 : 1,
-    drill.stage === 'settle' && drill.breathing.kind === 'free' ? 0 : early || (leads && drill.stage === 'upright') ? 1 : 2,
+    drill.stage === 'settle' && drill.breathing.kind === 'free'
+      ? 0
+      : early || (leads && drill.stage === 'upright')
+        ? 1
+        : 2,
     stageRank(drill.stage),
     drill.level >= DEMANDING ? 1 : 0,
     support(position),

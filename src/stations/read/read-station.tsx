@@ -88,6 +88,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
   const judgeNeed = (need: Need, decided: { weight: number; why: string } | null) =>
     void actions.judge(look.id, { ...judgement, needs: changed(judgement.needs, need, decided) }).then(told);
   const named = namedReadings(result.readings);
+  const questions = result.readings.filter((r) => r.question);
   const others = result.readings.filter((r) => r.strength < NAMED_FROM);
   const open = result.readings.find((r) => r.name === openName) ?? named[0] ?? null;
   const seenPositions = RING_POSITIONS.filter((p) => look.data.rings[p]);
@@ -187,6 +188,12 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
             </p>
           )}
           <ul>{named.map(line)}</ul>
+          {questions.length > 0 && (
+            <>
+              <h3 className="pt-2 text-small font-semibold">Questions: no main sign of it yet</h3>
+              <ul>{questions.map(line)}</ul>
+            </>
+          )}
           <details className="pt-1">
             <summary className="text-small text-soft">{others.length} not named</summary>
             <ul>{others.map(line)}</ul>

@@ -32,6 +32,11 @@ export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: bool
       {sheet.rows.map((row) =>
         client ? <ForClient key={row.number} row={row} /> : <ForInstructor key={row.number} row={row} />,
       )}
+      {sheet.home.map((line) => (
+        <p key={line} className="pt-1.5">
+          {line}
+        </p>
+      ))}
       {sheet.relook && <p className="pt-1.5 font-semibold tabular-nums">{sheet.relook}</p>}
       <p className="pt-1.5 text-stop">{sheet.stop}</p>
     </article>
@@ -88,6 +93,11 @@ function ForClient({ row }: { row: SheetRow }) {
         <p className="text-soft">
           {row.positionSetUp} {row.propsLabel && `With: ${row.propsLabel}.`}
         </p>
+        <ol className="list-decimal pl-5">
+          {row.steps.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+        </ol>
         <p className="text-[1.15em] font-bold tabular-nums">{row.counts}</p>
         <p className="tabular-nums">
           {row.dose}.{row.movement && ` ${row.movement}.`}

@@ -79,22 +79,11 @@ export function NewSequence({ looked, plan, catalogue, keep }: Props) {
       </h2>
       <div className="grid grid-cols-[minmax(0,1fr)_230px_270px] gap-8">
         <div className="space-y-2">
-          <div className="flex items-end gap-5">
-            <div className="grow">
-              <Slider
-                label="minutes"
-                min={MINUTES.least}
-                max={MINUTES.sliderMost}
-                step={1}
-                value={Math.min(MINUTES.sliderMost, minutes ?? MINUTES.usual)}
-                onValue={setMinutes}
-                say={() => `${minutes ?? '–'} min`}
-              />
-            </div>
+          <div className="flex items-end gap-10">
             <NumberField
               label="Minutes, look again included"
               unit="min"
-              className="w-16"
+              className="w-56"
               min={MINUTES.least}
               max={MINUTES.most}
               value={minutes}
@@ -108,6 +97,16 @@ export function NewSequence({ looked, plan, catalogue, keep }: Props) {
               options={labelled(PLACES, PLACE_LABEL)}
             />
           </div>
+          <Slider
+            tight
+            label="minutes"
+            min={MINUTES.least}
+            max={MINUTES.sliderMost}
+            step={1}
+            value={Math.min(MINUTES.sliderMost, minutes ?? MINUTES.usual)}
+            onValue={setMinutes}
+            say={() => `${minutes ?? '–'} min`}
+          />
           {!looked && (
             <Notice level="care">
               Nobody has looked yet, so the proposal rests on flags, goals and the school alone.

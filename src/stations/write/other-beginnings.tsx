@@ -11,6 +11,10 @@ import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
 import { Mendings, TemplateList, type Template } from './template-list';
 
+/** How long set-ups are reckoned with. */
+const setUpSaid = ({ setUps }: ClientPlan): string =>
+  `${setUps?.fresh === undefined ? '60–90 s' : `${Math.round(setUps.fresh)} s`} new, ${setUps?.known === undefined ? '15 s' : `${Math.round(setUps.known)} s`} known`;
+
 type Props = {
   prescription: Prescription | null;
   plan: ClientPlan;
@@ -63,6 +67,14 @@ export function OtherBeginnings({ prescription, plan, catalogue, templates, keep
           <span className="block text-fine text-soft">{plan.hold.why}.</span>
         </p>
       )}
+      <p className="text-small">
+        Set-up: <strong className="tabular-nums">{setUpSaid(plan)}</strong>
+        <span className="block text-fine text-soft">
+          {plan.setUps?.fresh === undefined && plan.setUps?.known === undefined
+            ? 'as practice has it; Kokyu learns it from eight set-ups of a kind on.'
+            : 'the median of this studio’s runs, from eight set-ups of a kind on.'}
+        </span>
+      </p>
       {error && <Notice level="care">{error}</Notice>}
       {templates.length > 0 && (
         <TemplateList

@@ -15,6 +15,8 @@ import {
   type RunEvent,
   type Session,
 } from '@/core/run/step';
+import { NO_SET_UPS, setUpsIn, usualSetUps, withSetUps } from '@/core/run/set-ups';
+import { stepsDoneDry } from '@/core/run/run';
 import { tonesOf } from '@/core/run/tones';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { STOP_SIGNS } from '@/core/screen/stop-signs';
@@ -159,6 +161,63 @@ describe('a session as a value', () => {
     expect(harder.state.results[0]).toMatchObject({ outcome: 'harder' });
     const easier = step(harder, { kind: 'easier' }, context);
     expect(easier.sequence.blocks[0]!.drillId).toBe(sequence.blocks[0]!.drillId);
+  });
+
+  it('notes how long a set-up really took, once, without the change of position', () => {
+    const id = sequence.blocks[0]!.id;
+    const later = step({ ...begun, state: { ...begun.state, blockS: 7.6 } }, { kind: 'ready' }, context);
+    expect(later.state.setUps).toEqual({ [id]: 8 });
+    const again = step({ ...later, state: { ...later.state, blockS: 3 } }, { kind: 'ready' }, context);
+    expect(again.state.setUps).toEqual({ [id]: 8 });
+    const coached = coachedNow(begun)!;
+    const ran = step(begun, { kind: 'clock', atS: coached.totalS + 1 }, context);
+    expect(ran.state.setUps).toEqual({ [id]: sequence.blocks[0]!.setUpS });
+  });
+  it('learns the usual set-up of new and known drills from eight on', () => {
+    const blocks = ['handsRibs', 'ballWrap', 'twoHands'].map((drillId, i) => ({
+      ...sequence.blocks[0]!,
+      id: `x${i}`,
+      drillId,
+      ...(i === 1 ? { known: true } : {}),
+    }));
+    const record = {
+      sequence: { ...sequence, blocks },
+      state: { ...begun.state, setUps: { x0: 80, x1: 14, x2: 5 } },
+    };
+    expect(setUpsIn(record)).toEqual({ fresh: [80], known: [14] });
+    const seven = Array.from({ length: 7 }, () => setUpsIn(record)).reduce(withSetUps, NO_SET_UPS);
+    expect(usualSetUps(seven)).toEqual({});
+    expect(usualSetUps(withSetUps(seven, { fresh: [100], known: [] }))).toEqual({ fresh: 80 });
+    const many = Array.from({ length: 300 }, () => setUpsIn(record)).reduce(withSetUps, NO_SET_UPS);
+    expect(many.fresh).toHaveLength(200);
+  });
+  it('takes what was asked after the run, whenever it is said', () => {
+    const over = { ...begun, state: { ...begun.state, stage: 'done' as const } };
+    const leaked = step(over, { kind: 'asked', asked: { leaked: false } }, context);
+    expect(step(leaked, { kind: 'asked', asked: { pushedOut: true } }, context).state.asked).toEqual({
+      leaked: false,
+      pushedOut: true,
+    });
+  });
+  it('counts the steps back to load that were done dry', () => {
+    const steps = [['a', 'b'], ['c']];
+    const result = (drillId: string, quality = 5) => ({
+      blockId: drillId,
+      drillId,
+      quality,
+      note: '',
+      outcome: 'done' as const,
+    });
+    const dry = { leaked: false, pushedOut: false };
+    const both = { results: [result('a'), result('b')], asked: dry };
+    expect(stepsDoneDry(steps, [])).toBe(0);
+    expect(stepsDoneDry(steps, [both])).toBe(0);
+    expect(stepsDoneDry(steps, [both, both])).toBe(1);
+    expect(stepsDoneDry(steps, [both, { ...both, asked: { leaked: true, pushedOut: false } }])).toBe(0);
+    expect(stepsDoneDry(steps, [both, { results: both.results }])).toBe(0);
+    const third = { results: [result('c'), result('c')], asked: dry };
+    expect(stepsDoneDry(steps, [both, both, third])).toBe(2);
+    expect(stepsDoneDry(steps, [both, third, { results: [result('a', 2)], asked: dry }])).toBe(0);
   });
 
   it('has a tone at every turn of the breath, inside the block', () => {

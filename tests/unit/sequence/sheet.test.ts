@@ -1,3 +1,4 @@
+import type { Goal } from '@/core/aims/goals';
 import { drillById, LIBRARY } from '@/core/drills/library';
 import { blockFor } from '@/core/sequence/alternatives';
 import { countsOf, doseOf, sheetOf } from '@/core/sequence/sheet';
@@ -60,7 +61,10 @@ describe('a sheet', () => {
     ),
   );
   it('for a client has figures, counts and two cues of two kinds a drill, and nothing about the client', () => {
-    const sheet = sheetOf(sequence, 'Ida, 20 min', 'client', { cardiac: true });
+    const sheet = sheetOf(sequence, 'Ida, 20 min', 'client', {
+      flags: { cardiac: true },
+      goals: ['swimming', 'sitting'],
+    });
     expect(sheet.rows).toHaveLength(LIBRARY.length);
     for (const row of sheet.rows) {
       expect(row.cues).toHaveLength(2);
@@ -76,7 +80,7 @@ describe('a sheet', () => {
     expect(sheet.stop).toMatch(/^Stop, breathe normally.*dizziness/);
   });
   it('for the instructor has times, tone, faults with their mending, cautions, changes and the look at the end', () => {
-    const sheet = sheetOf(sequence, 'Ida, 20 min', 'instructor', { cardiac: true });
+    const sheet = sheetOf(sequence, 'Ida, 20 min', 'instructor', { flags: { cardiac: true } });
     expect(sheet.title).toBe('Ida, 20 min');
     expect(sheet.rows[0]!.at).toBe('0:00');
     expect(sheet.rows.find((r) => r.name.startsWith('Wrap from low'))!.tone).toBe(
@@ -87,8 +91,28 @@ describe('a sheet', () => {
     expect(sheet.rows[0]!.changes).toEqual(['no held breath with cardiac disease']);
     expect(sheet.relook).toMatch(/Look again: the calm hold, sitting, 75 s/);
   });
+  it('for a client says what follows from what they do: water, sitting, effort', () => {
+    const sequence = of(block('twoHands'));
+    const home = (who: 'client' | 'instructor', goals: Goal[], flags = {}) =>
+      sheetOf(sequence, 'x', who, { flags, goals }).home;
+    expect(home('client', ['swimming'])).toEqual([
+      'Never hold your breath in or near water, and never after fast breathing.',
+    ]);
+    expect(home('client', ['sitting']).join()).toMatch(/60 to 75 minutes/);
+    expect(home('client', [], { leaking: true }).join()).toMatch(/Breathe out on every effort/);
+    expect(home('client', [])).toEqual([]);
+    expect(home('instructor', ['swimming'])).toEqual([]);
+    expect(sheetOf(sequence, 'x', 'instructor', { flags: {}, goals: ['swimming'] }).cautions.join()).toMatch(
+      /near water/,
+    );
+  });
+  it('tells a client every step, and the position once', () => {
+    const row = sheetOf(of(block('ballWrap')), 'x', 'client', { flags: {} }).rows[0]!;
+    expect(row.steps.length).toBeGreaterThan(3);
+    expect(row.steps).not.toContain(row.positionSetUp);
+  });
   it('shows the cue that was chosen first', () => {
-    expect(sheetOf(of(block('twoHands', { cue: 2 })), 'x', 'client', {}).rows[0]!.cues[0]).toBe(
+    expect(sheetOf(of(block('twoHands', { cue: 2 })), 'x', 'client', { flags: {} }).rows[0]!.cues[0]).toBe(
       'In for two, out for six.',
     );
   });

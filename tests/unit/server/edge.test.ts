@@ -42,6 +42,7 @@ describe('JSON in the database', () => {
       drill: [],
       tests: [],
       thresholds: [],
+      setUps: [],
     };
     const old = JSON.stringify({ ...EMPTY_SCREEN, goals: undefined, wish: 'to sing' });
     expect(shapeOf('screen', upgrades)).toBe(2);

@@ -15,8 +15,9 @@ export function askedSheet(
   const asked = Asked.safeParse(Object.fromEntries(search));
   const row = z.uuid().safeParse(sequenceId).success ? findSequence(scope, sequenceId) : undefined;
   if (!row || !asked.success) return null;
+  const screen = screenOf(scope, row.clientId).data;
   return {
-    sheet: sheetOf(row.data, row.name, asked.data.for, screenOf(scope, row.clientId).data.flags),
+    sheet: sheetOf(row.data, row.name, asked.data.for, { flags: screen.flags, goals: screen.goalList ?? [] }),
     large: asked.data.large,
   };
 }

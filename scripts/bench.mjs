@@ -14,6 +14,10 @@ try {
   run(process.execPath, [TSX, 'scripts/bench-core.ts']);
   reference();
   run(process.execPath, [TSX, 'scripts/bench-plan.ts']);
+  // What every proposal keeps, over more clients than the ordinary run walks.
+  run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/cases.test.ts', '-t', 'limits'], {
+    env: { ...ENV, KOKYU_CLIENTS: '500' },
+  });
   run(process.execPath, [TSX, 'scripts/bench-fill.ts'], { env: { ...ENV, KOKYU_DB: database } });
   await pages();
 } finally {

@@ -85,6 +85,9 @@ try {
   await at(`${wen}/read`);
   await page.getByRole('radio', { name: 'least resistance' }).click();
   await shot('read-model');
+  await at(`${petra}/write`);
+  await page.getByText(/^Proven|^At most/).waitFor();
+  await shot('write-proposal');
   await newest(`${wen}/write`);
   await page.mouse.move(640, 4);
   await shot('write');
@@ -102,11 +105,10 @@ try {
   await paper.close();
   await page.keyboard.press('Escape');
   await page.getByRole('region', { name: 'Air moved' }).getByRole('button').first().click();
-  await page.getByRole('radio', { name: 'as in quiet breathing' }).click();
+  await page.getByRole('radio', { name: 'large' }).click();
   await page.getByRole('region', { name: 'Air moved' }).scrollIntoViewIfNeeded();
   await shot('write-air');
   await at(`${petra}/coach`);
-  await shot('coach-door');
   await page.getByRole('button', { name: 'Start this sequence' }).click();
   await page.waitForURL(/coach\/.+/);
   await page.waitForTimeout(600);

@@ -62,7 +62,7 @@ test('a run that was left open is found from Today and taken up where it was', a
   await page.goto(file);
   await page.waitForURL(/\/coach$/);
   await page.getByRole('link', { name: 'Go on with it' }).click();
-  await expect(page.getByText(/^Odile K\. · 3 of/)).toBeVisible();
+  await expect(page.getByText(/^Odile K\. · 2 of/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
 });
 
@@ -86,7 +86,8 @@ test('the whole way by keyboard: choose a block, lengthen its exhale, take it ou
   await page.locator('main ul a').first().focus();
   await page.keyboard.press('Enter');
   const total = page.getByTestId('total');
-  await expect(total).toHaveText('25:00');
+  await expect(total).toHaveText(/^\d+:\d\d$/);
+  const before = await total.innerText();
   await expect(page.getByText('All saved')).toBeVisible();
   await page.keyboard.press('ArrowRight');
   const block = page.getByRole('region', { name: /^Block:/ });
@@ -95,13 +96,13 @@ test('the whole way by keyboard: choose a block, lengthen its exhale, take it ou
   await expect(block).not.toHaveAttribute('aria-label', name!);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowUp');
-  await expect(total).not.toHaveText('25:00');
+  await expect(total).not.toHaveText(before);
   await page.keyboard.press('ArrowDown');
-  await expect(total).toHaveText('25:00');
+  await expect(total).toHaveText(before);
   await page.keyboard.press('Delete');
-  await expect(total).not.toHaveText('25:00');
+  await expect(total).not.toHaveText(before);
   await page.keyboard.press('u');
-  await expect(total).toHaveText('25:00');
+  await expect(total).toHaveText(before);
   await page.keyboard.press('+');
   await expect(page.getByRole('button', { name: 'Further' })).toBeEnabled();
 });

@@ -30,4 +30,4 @@ export const shippedDrills = (): readonly Drill[] => shipped;
 export const drillById = (id: string): Drill | undefined => byId.get(id);
 
 /** Changes whenever shipped drills or rules change what is computed; records keep the version they were made with. */
-export const RULES_VERSION = '2026.12';
+export const RULES_VERSION = '2026.13';

@@ -123,7 +123,12 @@ export function fill(text: string, told: Telling): string | null {
     if (word === null) missing = true;
     return word ?? '';
   });
-  return missing ? null : filled.charAt(0).toUpperCase() + filled.slice(1);
+  return missing
+    ? null
+    : filled.replace(
+        /(^|[.!?] )([a-z])/g,
+        (_, before: string, letter: string) => before + letter.toUpperCase(),
+      );
 }
 
 /** The sentence as it is said of this block, or null when it does not hold here. */

@@ -81,7 +81,9 @@ function placeSaid(o: Option, index: number, all: readonly Option[], input: Prop
   const easier = drill.easier !== undefined && input.owned?.includes(drill.easier);
   if (easier) return ['What comes before it is owned, so this is the next rung.'];
   const before = all[index - 1];
-  if (before && before.position === position) return ['The body stays where it is; only a layer is added.'];
+  const layers = ['hold', 'link', 'move'].includes(drill.stage);
+  if (layers && before && before.position === position)
+    return ['The body stays where it is; only a layer is added.'];
   return [];
 }
 

@@ -60,7 +60,7 @@ export function asksOf(flags: Flags, goals: readonly Goal[]): Ask[] {
   const lines = (needs: Needs, why: string): Ask[] =>
     (Object.entries(needs) as [Need, number][]).map(([need, weight]) => ({ need, weight, why }));
   return [
-    ...FLAG_ASKS.filter((r) => r.when(flags)).flatMap((r) => lines(r.needs, r.why)),
     ...goals.flatMap((goal) => lines(GOAL[goal].needs, GOAL[goal].why)),
+    ...FLAG_ASKS.filter((r) => r.when(flags)).flatMap((r) => lines(r.needs, r.why)),
   ];
 }

@@ -9,6 +9,7 @@ import { clamp } from '../base/statistics';
 import type { Tone } from '../tone/tone';
 import type { Goal } from '../aims/goals';
 import { isSet, type Flag, type Flags } from '../screen/flags';
+import { SUPINE_UNTIL_WEEK } from '../screen/limits';
 import { REMEDY_LABEL, type Remedy } from '../screen/remedies';
 import { CAUTIONS, DEMAND_RULES, isNextStep, LIGHT_PCT, POSITION_RULES } from './rules';
 
@@ -147,7 +148,7 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     positions: open ? positions : [],
     props: open ? props : [],
     ...remedied(drill, has),
-    ways: WAYS.filter(has),
+    ways: WAYS.filter((way) => has(way) || (way === 'feetApart' && roomForBelly(drill, flags))),
     small: Boolean(flags.panic || flags.neurological),
     shorter: has('shorter'),
     reasons,
@@ -178,6 +179,11 @@ const asks = (drill: Drill, demand: Demand): boolean =>
   (demand === 'floorLift' && drill.tone.squeezePct > 0) ||
   (demand === 'heavyLoad' && drill.lift !== undefined) ||
   (demand === 'breathHold' && (drill.demands.includes('fullHold') || pauses(drill)));
+
+/** From the weeks on in which the back is avoided whoever sits makes room for the belly (practice P9). */
+const roomForBelly = (drill: Drill, flags: Flags): boolean =>
+  (flags.pregnancyWeek ?? 0) >= SUPINE_UNTIL_WEEK &&
+  drill.positions.some((p) => POSITION[p].family === 'sitting');
 
 const add = (list: Reason[], reason: Reason) => {
   if (!list.some((r) => r.text === reason.text)) list.push(reason);

@@ -136,10 +136,13 @@ function stepsOf(drill: Drill, told: Telling, own: boolean): Step[] {
 }
 
 /** How the position itself is taken; its contact points where the drill names none. */
-function placing({ position }: Telling, said: readonly Step[] | null): Step[] {
-  const { setUp, contact } = POSITION[position];
+function placing({ position, ways = [] }: Telling, said: readonly Step[] | null): Step[] {
+  const { setUp, contact, family } = POSITION[position];
   return [
     { kind: 'place', text: setUp },
+    ...(ways.includes('feetApart') && family === 'sitting'
+      ? [{ kind: 'place' as const, text: 'Feet forward, knees apart, room for the belly.' }]
+      : []),
     ...(said?.some((s) => s.kind === 'contact') ? [] : [{ kind: 'contact' as const, text: contact }]),
   ];
 }

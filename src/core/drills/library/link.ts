@@ -51,7 +51,7 @@ export const LINK: readonly WrittenDrill[] = [
       contact('Upper hand low on the belly.', { in: ['sideLying'] }),
       contact('A hand low on the belly, both sit bones heavy.', { in: ['sitting'] }),
       exhale('Sigh, and let the base of the pelvis go soft.'),
-      breathe('In: belly and base widen together. Out: do nothing.'),
+      breathe('Let belly and base widen together.'),
     ],
     cues: [
       image('A paper lantern opens downward.'),
@@ -87,7 +87,7 @@ export const LINK: readonly WrittenDrill[] = [
       place('A hard, level seat, feet forward and apart.', { in: ['sitting'] }),
       contact('Weight on the sit bones.', { in: ['sitting'] }),
       exhale('Out once; notice what the base does by itself.'),
-      breathe('In: soft and wide between the sit bones.'),
+      breathe('Send the breath down between the sit bones.'),
     ],
     cues: [
       target('Wide between the sit bones.'),

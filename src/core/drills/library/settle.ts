@@ -179,8 +179,8 @@ export const SETTLE: readonly WrittenDrill[] = [
     serves: { settle: 0.8, floorLetGo: 0.5, exhaleLength: 0.5 },
     zones: { lowerRibsRight: 0.5, lowerRibsLeft: 0.5, lowerRibsBack: 0.4, pelvicFloor: 0.5 },
     steps: [
-      place('Ribs over pelvis; cross-legged on a cushion is as good as a chair.', { in: ['sitting'] }),
-      contact('Both sit bones, both feet or both shins.'),
+      place('Ribs over pelvis, knees a little apart.', { in: ['sitting'] }),
+      contact('Both sit bones, both feet.'),
       exhale('Breathe out without hurry.'),
       breathe('Let the ribs open all round by themselves.'),
     ],

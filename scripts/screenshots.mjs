@@ -43,7 +43,7 @@ try {
   await at('/');
   await shot('today');
   await at('/drills');
-  await page.getByRole('button').filter({ hasText: 'Balloon, knees on a ball' }).click();
+  await page.getByRole('button').filter({ hasText: 'Balloon, something between the knees' }).click();
   await shot('drills');
   await page.getByRole('button', { name: 'Copy and change' }).click();
   await page.getByRole('form', { name: 'A drill of your own' }).waitFor();

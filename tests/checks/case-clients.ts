@@ -117,7 +117,7 @@ export const inputFor = (c: WrittenClient): ProposalInput => ({
 export const proposalFor = (c: WrittenClient): Sequence => must(propose(inputFor(c)));
 
 /** Taps of an even breath at a rate, with the exhale so many times the inhale. */
-export function taps(ratePerMin: number, exhaleRatio = 1.4, irregular = 0): LookData['quiet'] {
+function taps(ratePerMin: number, exhaleRatio = 1.4, irregular = 0): LookData['quiet'] {
   const cycle = 60 / ratePerMin;
   const at: number[] = [];
   let t = 0;

@@ -70,8 +70,7 @@ export const roundsOf = (dose: Dose, side: number): number =>
   side === 1 && dose.sides === 2 ? (dose.firstRounds ?? dose.rounds) : dose.rounds;
 
 /** Rounds over all sides. */
-export const allRounds = (dose: Dose): number =>
-  roundsOf(dose, 1) + (dose.sides === 2 ? roundsOf(dose, 2) : 0);
+const allRounds = (dose: Dose): number => roundsOf(dose, 1) + (dose.sides === 2 ? roundsOf(dose, 2) : 0);
 
 /** Seconds of one round, rests left out. */
 const roundS = (breathing: Breathing, dose: Dose): number => {

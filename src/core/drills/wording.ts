@@ -46,7 +46,7 @@ export const usedAs = (wanted: Prop, props: readonly Prop[]): Prop | null =>
   [wanted, ...(SUBSTITUTES[wanted] ?? [])].find((p) => props.includes(p)) ?? null;
 
 /** Whether a sentence holds for a block as it is done. Without a condition it always does. */
-export function fits(when: When | undefined, told: Telling): boolean {
+function fits(when: When | undefined, told: Telling): boolean {
   if (!when) return true;
   const uses = (prop: Prop) => told.props.includes(prop);
   return (
@@ -85,7 +85,7 @@ function secondsOf(told: Telling): Record<string, number | null> {
  *
  * @example fill('In for {in}, out for {out}.', a block of 2–0–6–0) // 'In for two, out for six.'
  */
-export function fill(text: string, told: Telling): string | null {
+function fill(text: string, told: Telling): string | null {
   if (!text.includes('{')) return text;
   const seconds = secondsOf(told);
   const { tone, dose, props } = told;

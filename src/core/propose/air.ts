@@ -67,7 +67,7 @@ const madeIn = (position: Position): number =>
   position === 'walking' ? MADE_WALKING : MADE[POSITION[position].family];
 
 /** The flags of a client whom over-breathing harms; such a client breathes small. */
-export const carefulFlags = (flags: Flags): Flag[] => CAREFUL.filter((f) => isSet(flags, f));
+const carefulFlags = (flags: Flags): Flag[] => CAREFUL.filter((f) => isSet(flags, f));
 
 type AirPoint = { atS: number; co2: number };
 type AirSpan = { fromS: number; toS: number; level: 'low' | 'veryLow'; blockIds: string[] };

@@ -6,7 +6,7 @@ import type { Plan } from '../plan/plan';
 import { NEEDS } from '../aims/needs';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
 import { dosesOf, doseWorth } from '../sequence/dose';
-import { fullHoldBar, isCalmHold, makeBlock, rungsWithin, type BlockClient } from '../sequence/make-block';
+import { fullHoldBar, isCalmHold, makeBlock, rungsWithin } from '../sequence/make-block';
 import { compareRanks, isCarried, teachRank } from '../sequence/teach-order';
 import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import type { ReadingName } from '../aims/reading-names';

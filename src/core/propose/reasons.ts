@@ -53,7 +53,7 @@ const arrives = ({ drill }: Option, index: number, input: ProposalInput): boolea
 
 /** Why a block is here, in one sentence or two, as a colleague would say it (practice P79). */
 export function whyOf(o: Option, index: number, all: readonly Option[], input: ProposalInput): string[] {
-  const { drill, position } = o;
+  const { drill } = o;
   const first = input.locked?.includes(drill.id)
     ? ['You asked for it to be in.']
     : input.wanted?.includes(drill.id)

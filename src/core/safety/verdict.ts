@@ -123,21 +123,9 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   if (barring.length > 0) for (const rule of barring) safety(rule.because, rule.source);
   else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy], rule.remedy);
   barred ||= barring.length > 0;
-  const props: Prop[] = [];
-  const instead: string[] = [];
-  for (const wanted of drill.props) {
-    const strict = drill.strict.includes(wanted);
-    const found = strict ? (available.includes(wanted) ? wanted : null) : propFor(wanted, available);
-    if (found !== null) {
-      props.push(found);
-      if (found !== wanted) instead.push(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
-    } else if (BARE_HANDED[wanted] && !strict)
-      instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
-    else {
-      prop(`needs ${aProp(wanted)}`);
-      missing = true;
-    }
-  }
+  const { props, instead, lacking } = propsFor(drill, available);
+  for (const wanted of lacking) prop(`needs ${aProp(wanted)}`);
+  missing ||= lacking.length > 0;
   const open = !barred && !missing;
   if (open) instead.forEach(prop);
   const has = (remedy: Remedy) => remedies.some((r) => r.remedy === remedy);
@@ -153,6 +141,24 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     shorter: has('shorter'),
     reasons,
   };
+}
+
+/** The props a drill is done with here, what stands in for what, and what it cannot do without. */
+function propsFor(drill: Drill, available: readonly Prop[]) {
+  const props: Prop[] = [];
+  const instead: string[] = [];
+  const lacking: Prop[] = [];
+  for (const wanted of drill.props) {
+    const strict = drill.strict.includes(wanted);
+    const found = strict ? (available.includes(wanted) ? wanted : null) : propFor(wanted, available);
+    if (found !== null) {
+      props.push(found);
+      if (found !== wanted) instead.push(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
+    } else if (BARE_HANDED[wanted] && !strict)
+      instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
+    else lacking.push(wanted);
+  }
+  return { props, instead, lacking };
 }
 
 /** Each remedy only takes something away, so that their order does not matter. */

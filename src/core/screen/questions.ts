@@ -29,7 +29,7 @@ const BONES_FROM_AGE = 65;
 const newMother = ({ flags }: Whom) =>
   flags.postpartumWeeks !== undefined && flags.postpartumWeeks < POSTPARTUM_HEAVY_WEEKS;
 
-export const QUESTION: Record<Question, Asked> = {
+const QUESTION: Record<Question, Asked> = {
   bleeding: {
     text: 'Any bleeding now?',
     why: (of) =>

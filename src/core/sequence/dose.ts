@@ -4,12 +4,12 @@ import type { Drill } from '../drills/drill';
 import type { Block } from './sequence';
 
 /** Breaths over all rounds of a side under which a dose does next to nothing (practice P67). */
-export const LEAST_BREATHS = 8;
+const LEAST_BREATHS = 8;
 /** Most breaths of a good dose, and most rounds of it (practice P46, P67). */
 const MOST_BREATHS = 30;
 const MOST_ROUNDS = 3;
 /** After so much paced breathing some comes as it likes (practice P72), s. */
-export const PACED_MOST_S = 180;
+const PACED_MOST_S = 180;
 export const FREE_BETWEEN_S = 30;
 
 /**

@@ -24,7 +24,7 @@ export const isCalmHold = ({ stage, usual, breathing }: Drill): boolean =>
   breathing.pattern.holdOutS > 0;
 
 /** How much of a drill: its least, its usual or its most. */
-export type Amount = 'least' | 'usual' | 'most';
+type Amount = 'least' | 'usual' | 'most';
 
 /** Where and how long a client pauses now, and why. */
 export type HoldPrescription = { position: (typeof HOLD_POSITIONS)[number]; holdS: number; why: string };
@@ -61,7 +61,7 @@ const LEAST_PHASE_S = 1;
 /** A pause is at most this share of the client's own calm hold (practice P73). */
 export const HOLD_SHARE = 0.6;
 /** An empty pause of somebody whose calm hold is not known lasts no longer (practice P73), s. */
-export const UNKNOWN_PAUSE_S = 2;
+const UNKNOWN_PAUSE_S = 2;
 
 const halfDown = (seconds: number): number => Math.floor(seconds * 2 + 1e-9) / 2;
 
@@ -146,7 +146,7 @@ export function fullHoldBar({ readings = [], calmHoldS }: BlockClient): string |
 const TEACH = { fresh: 65, aLevel: 10, least: 60, most: 90, known: 15 } as const;
 
 /** Seconds from the change of position to the first breath; without a client what the drill says of itself. */
-export function teachingS(drill: Drill, { owned, setUps }: BlockClient): number {
+function teachingS(drill: Drill, { owned, setUps }: BlockClient): number {
   if (owned === undefined || (drill.stage === 'settle' && drill.level === 0)) return drill.setUpS;
   if (owned.includes(drill.id)) return Math.round(setUps?.known ?? TEACH.known);
   if (setUps?.fresh !== undefined) return Math.round(setUps.fresh);

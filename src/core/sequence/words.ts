@@ -7,7 +7,7 @@ import { say, sayFirst, usedAs, type Telling } from '../drills/wording';
 import { drillOf, nameOf, type Block } from './sequence';
 
 /** A cue that holds for a block, with its place in the whole list of the drill. */
-export type SaidCue = { index: number; kind: CueKind; text: string };
+type SaidCue = { index: number; kind: CueKind; text: string };
 
 /** All that is said, shown or printed of a block, fitting how it is done after every change (practice P78). */
 export type BlockWords = {

@@ -135,38 +135,12 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
         ) : (
           <LeastResistance rings={look.data.rings} flags={flags} props={props} school={result.school} />
         )}
-        <div className="space-y-1 border-t border-rule pt-2">
-          <Choice
-            beside
-            label="Read by the school"
-            options={[
-              { value: 'rule', label: 'by the rule' },
-              { value: 'lowQuiet', label: SCHOOL_LABEL.lowQuiet },
-              { value: 'allRound', label: SCHOOL_LABEL.allRound },
-            ]}
-            value={chosen.school ?? 'rule'}
-            onValue={(v) => v && void actions.setSchool(clientId, v === 'rule' ? null : v).then(told)}
-          />
-          <p className="text-fine text-soft">
-            <strong className="text-ink">{SCHOOL_LABEL[result.school]}</strong>: {SCHOOL_WISH[result.school]}.
-            {chosen.school === null
-              ? ` Chosen by the rule: ${result.defaultSchool.because}.`
-              : ` The rule would say ${SCHOOL_LABEL[result.defaultSchool.school]}: ${result.defaultSchool.because}.`}
-          </p>
-          <Choice
-            beside
-            label="Trunk control"
-            options={[
-              { value: 'drawIn', label: CONTROL_LABEL.drawIn },
-              { value: 'brace', label: CONTROL_LABEL.brace },
-            ]}
-            value={result.control}
-            onValue={(v) => v && void actions.setControl(clientId, v).then(told)}
-          />
-          <p className="text-fine text-soft">
-            {CONTROL_WISH[result.control]}. Neither school is scored as wrong.
-          </p>
-        </div>
+        <SchoolChoice
+          result={result}
+          chosen={chosen}
+          onSchool={(school) => void actions.setSchool(clientId, school).then(told)}
+          onControl={(control) => void actions.setControl(clientId, control).then(told)}
+        />
         {error && <Notice level="care">{error}</Notice>}
         {open && (
           <ReadingSheet
@@ -220,6 +194,53 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           onSave={(o) => void actions.setThresholds(o).then(told)}
         />
       )}
+    </div>
+  );
+}
+
+/** By which school the look is read and how the trunk is held, each with what it wants. */
+function SchoolChoice({
+  result,
+  chosen,
+  onSchool,
+  onControl,
+}: Pick<Props, 'chosen'> & {
+  result: ReadingsResult;
+  onSchool: (school: School | null) => void;
+  onControl: (control: Control) => void;
+}) {
+  return (
+    <div className="space-y-1 border-t border-rule pt-2">
+      <Choice
+        beside
+        label="Read by the school"
+        options={[
+          { value: 'rule', label: 'by the rule' },
+          { value: 'lowQuiet', label: SCHOOL_LABEL.lowQuiet },
+          { value: 'allRound', label: SCHOOL_LABEL.allRound },
+        ]}
+        value={chosen.school ?? 'rule'}
+        onValue={(v) => v && onSchool(v === 'rule' ? null : v)}
+      />
+      <p className="text-fine text-soft">
+        <strong className="text-ink">{SCHOOL_LABEL[result.school]}</strong>: {SCHOOL_WISH[result.school]}.
+        {chosen.school === null
+          ? ` Chosen by the rule: ${result.defaultSchool.because}.`
+          : ` The rule would say ${SCHOOL_LABEL[result.defaultSchool.school]}: ${result.defaultSchool.because}.`}
+      </p>
+      <Choice
+        beside
+        label="Trunk control"
+        options={[
+          { value: 'drawIn', label: CONTROL_LABEL.drawIn },
+          { value: 'brace', label: CONTROL_LABEL.brace },
+        ]}
+        value={result.control}
+        onValue={(v) => v && onControl(v)}
+      />
+      <p className="text-fine text-soft">
+        {CONTROL_WISH[result.control]}. Neither school is scored as wrong.
+      </p>
     </div>
   );
 }

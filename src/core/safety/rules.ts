@@ -1,4 +1,3 @@
-import { POSITION, type Position } from '../body/positions';
 import type { Demand } from '../drills/drill';
 import { flagEntry, FLAGS } from '../screen/flag-table';
 import type { Flags } from '../screen/flags';
@@ -10,104 +9,13 @@ import {
   SUPINE_UNTIL_WEEK,
 } from '../screen/limits';
 import type { Remedy } from '../screen/remedies';
+import { is, postpartumUnder, pregnantFrom, separated, type Rule } from './rule';
 
 /**
  * The rule set: what a flag does to a position or to a demand of a drill. Lines of the practice text stand as P…;
  * those are common practice without a published source unless one is named. Kokyu records and suggests; the
  * client's clinician and local rules on scope of practice come first.
  */
-
-export type Rule<Target> = {
-  target: Target;
-  when: (flags: Flags) => boolean;
-  because: string;
-  source: string;
-};
-
-const is =
-  (...keys: readonly (keyof Flags)[]) =>
-  (flags: Flags) =>
-    keys.some((key) => Boolean(flags[key]));
-const pregnantFrom = (week: number) => (flags: Flags) => (flags.pregnancyWeek ?? -1) >= week;
-const postpartumUnder = (weeks: number) => (flags: Flags) =>
-  flags.postpartumWeeks !== undefined && flags.postpartumWeeks < weeks;
-const separated = (flags: Flags) => (flags.separationMm ?? 0) > SEPARATION_MM;
-const trait = (name: 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders') => (position: Position) =>
-  POSITION[position].traits.includes(name);
-const oneOf =
-  (...positions: readonly Position[]) =>
-  (position: Position) =>
-    positions.includes(position);
-
-export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = [
-  ...FLAGS.flatMap((flag) => {
-    const { bars } = flagEntry(flag);
-    return bars
-      ? [{ target: trait(bars.trait), when: is(flag), because: bars.because, source: bars.source }]
-      : [];
-  }),
-  {
-    target: trait('supine'),
-    when: (f) => pregnantFrom(f.supineUntilWeek ?? SUPINE_UNTIL_WEEK)(f),
-    because: 'no long work on the back from this week of pregnancy on',
-    source: 'P9',
-  },
-  {
-    target: (position) => ['supine', 'side', 'prone', 'kneeling'].includes(POSITION[position].family),
-    when: is('noFloor'),
-    because: 'cannot get down to the floor, or there is none',
-    source: 'P7',
-  },
-  { target: trait('prone'), when: pregnantFrom(0), because: 'not face down in pregnancy', source: 'P9' },
-  {
-    target: trait('prone'),
-    when: is('recentSurgery', 'hernia'),
-    because: 'no weight on the front after surgery or with a hernia',
-    source: 'P7',
-  },
-  {
-    target: oneOf('foldedOnHeels', 'counterLean', 'crossedLying'),
-    when: is('shoulder'),
-    because: 'the shoulder cannot lift, reach or carry here',
-    source: 'P7',
-  },
-  {
-    target: oneOf('foldedOnHeels', 'crossedLying', 'proneOverCushion'),
-    when: (f) => f.backPain === 'bending' || f.backPain === 'either',
-    because: 'the back is rounded here, and bending hurts',
-    source: 'P7',
-  },
-  {
-    target: oneOf('foldedOnHeels', 'crossedLying'),
-    when: is('osteoporosis'),
-    because: 'no loaded rounding with fragile vertebrae',
-    source: 'P7',
-  },
-  {
-    target: oneOf('quadruped', 'prone'),
-    when: (f) => f.backPain === 'arching' || f.backPain === 'either',
-    because: 'the back tends to sag here, and arching hurts',
-    source: 'P7',
-  },
-  {
-    target: oneOf('quadruped'),
-    when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
-    because: 'the wall hangs here, and it is still mending',
-    source: 'P7',
-  },
-  {
-    target: oneOf('foldedOnHeels', 'feetOnWall'),
-    when: is('reflux'),
-    because: 'head low or hips high brings reflux',
-    source: 'P7',
-  },
-  {
-    target: oneOf('foldedOnHeels', 'proneOverCushion', 'forearmsKneeling'),
-    when: is('eyePressure'),
-    because: 'head below the heart raises eye pressure',
-    source: 'P7',
-  },
-];
 
 /** Most percent of tone where a rule says lighter. Our choice: the low level of the draw-in school. */
 export const LIGHT_PCT = 15;
@@ -459,10 +367,6 @@ export const DEMAND_RULES: readonly DemandRule[] = [
 /** Why this client holds no breath, one reason a flag; empty when nothing speaks against it. */
 export const holdBars = (flags: Flags): string[] =>
   DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
-
-/** Why this client does not take a position, one reason a rule; empty when nothing speaks against it. */
-export const positionBars = (position: Position, flags: Flags): string[] =>
-  POSITION_RULES.filter((r) => r.target(position) && r.when(flags)).map((r) => r.because);
 
 /** Cautions that bar nothing but are to be said. */
 export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string; source: string }[] = [

@@ -11,7 +11,8 @@ import type { Goal } from '../aims/goals';
 import { isSet, type Flag, type Flags } from '../screen/flags';
 import { SUPINE_UNTIL_WEEK } from '../screen/limits';
 import { REMEDY_LABEL, type Remedy } from '../screen/remedies';
-import { CAUTIONS, DEMAND_RULES, isNextStep, LIGHT_PCT, POSITION_RULES } from './rules';
+import { POSITION_RULES } from './position-rules';
+import { CAUTIONS, DEMAND_RULES, isNextStep, LIGHT_PCT } from './rules';
 
 /** `missing`: nothing speaks against it, but a thing that it needs is not at hand. */
 export type Status = 'allowed' | 'changed' | 'missing' | 'barred';

@@ -10,7 +10,7 @@ import type { LookData } from '@/core/look/look';
 import { RING_POSITION, RING_POSITIONS } from '@/core/look/places';
 import type { School } from '@/core/aims/school';
 import { TARGET } from '@/core/read/target';
-import { positionBars } from '@/core/safety/rules';
+import { positionBars } from '@/core/safety/position-rules';
 import type { Flags } from '@/core/screen/flags';
 import { POSITION_PROPS } from '@/core/safety/verdict';
 import { Rings } from '@/pictures/rings';

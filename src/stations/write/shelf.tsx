@@ -9,7 +9,8 @@ import { drillMatches } from '@/core/safety/search';
 import { NEED_LABEL } from '@/core/aims/needs';
 import type { Flags } from '@/core/screen/flags';
 import { isOpen, verdictFor } from '@/core/safety/verdict';
-import { makeBlock, type BlockClient } from '@/core/sequence/make-block';
+import { blockFor } from '@/core/sequence/alternatives';
+import { fullHoldBar, type BlockClient } from '@/core/sequence/make-block';
 import { clock, type Block, type LeftOut } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { LEFT_OUT_KIND } from './left-out-list';
@@ -38,23 +39,13 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
     () =>
       catalogue.map((drill) => {
         const verdict = verdictFor(drill, flags, props);
-        const block = !isOpen(verdict)
-          ? null
-          : makeBlock({
-              id: drill.id,
-              drill,
-              verdict,
-              position: verdict.positions[0]!,
-              amount: 'usual',
-              client,
-              available: props,
-              why: ['Chosen by you.'],
-            });
+        const block = blockFor(drill, { flags, props, client });
+        const full = block === null && isOpen(verdict) ? fullHoldBar(client) : null;
         return {
           drill,
           block,
           missing: verdict.status === 'missing',
-          why: verdict.reasons.map((r) => r.text).join('; '),
+          why: full ?? verdict.reasons.map((r) => r.text).join('; '),
           left: leftOut.find((l) => l.drillId === drill.id),
         };
       }),

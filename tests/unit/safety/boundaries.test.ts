@@ -1,7 +1,8 @@
 import { POSITIONS, type Position } from '@/core/body/positions';
 import type { Demand, Drill } from '@/core/drills/drill';
 import { LIBRARY } from '@/core/drills/library';
-import { holdBars, LIGHT_PCT, positionBars } from '@/core/safety/rules';
+import { positionBars } from '@/core/safety/position-rules';
+import { holdBars, LIGHT_PCT } from '@/core/safety/rules';
 import { verdictFor } from '@/core/safety/verdict';
 import type { Flags } from '@/core/screen/flags';
 import { ALL_PROPS } from '../helpers';

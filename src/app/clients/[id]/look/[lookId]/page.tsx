@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { POSITIONS } from '@/core/body/positions';
-import { holdBars, positionBars } from '@/core/safety/rules';
+import { positionBars } from '@/core/safety/position-rules';
+import { holdBars } from '@/core/safety/rules';
 import { caseFor } from '@/server/case';
 import { findLook } from '@/server/looks';
 import { thresholds } from '@/server/settings';

@@ -48,8 +48,13 @@ const FLAG_ASKS: readonly Rule[] = [
   },
   { when: (f) => Boolean(f.backPain), why: 'because of the back', needs: { control: 0.8, upright: 0.8 } },
   {
-    when: (f) => Boolean(f.highBloodPressure || f.cardiac),
-    why: 'because of the blood pressure',
+    when: (f) => Boolean(f.highBloodPressure),
+    why: 'to go easy on the blood pressure',
+    needs: { settle: 0.8, lowBreath: 0.5 },
+  },
+  {
+    when: (f) => Boolean(f.cardiac) && !f.highBloodPressure,
+    why: 'to go easy on the heart',
     needs: { settle: 0.8, lowBreath: 0.5 },
   },
   { when: (f) => Boolean(f.panic), why: 'because of panic before', needs: { settle: 1.5 } },

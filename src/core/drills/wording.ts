@@ -1,5 +1,5 @@
 import { POSITION, type PLACE_GROUPS, type Position } from '../body/positions';
-import { PROP_NAME, SUBSTITUTES, type Prop } from '../body/props';
+import { PROP_LABEL, PROP_NAME, SUBSTITUTES, type Prop } from '../body/props';
 import type { Breathing, Dose } from '../breath/timeline';
 import type { Tone } from '../tone/tone';
 import { numberWord, shareWord, timesWord } from '../base/number-words';
@@ -35,6 +35,28 @@ const isPlace = (place: Place, position: Position): boolean =>
   place in GROUP
     ? GROUP[place as keyof typeof GROUP](POSITION[position].family)
     : (place as Position) === position;
+
+/**
+ * Whether a prop that only helps has a place in a position: where the position or a step says so, anywhere when no step
+ * names it. A step that goes with another prop counts only when that one is at hand.
+ */
+export function helpsIn(
+  steps: readonly Told[],
+  prop: Prop,
+  position: Position,
+  available: readonly Prop[],
+): boolean {
+  const placing = steps.filter(({ text, when }) => text.includes(`{${prop}}`) || when?.with?.includes(prop));
+  return (
+    placing.length === 0 ||
+    POSITION[position].setUp.includes(PROP_LABEL[prop]) ||
+    placing.some(
+      ({ when }) =>
+        (!when?.in || when.in.some((place) => isPlace(place, position))) &&
+        (!when?.with || when.with.some((other) => usedAs(other, available) !== null)),
+    )
+  );
+}
 
 /** True when there is a pause, full or empty, in any breath of it. */
 export const pauses = ({ breathing }: Pick<Telling, 'breathing'>): boolean =>

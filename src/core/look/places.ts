@@ -36,6 +36,14 @@ export const RING_POSITION: Record<
 /** Order of difficulty of a hold (practice P26). */
 export const HOLD_POSITIONS = ['hookLying', 'sitting', 'standing', 'walking'] as const;
 
+/** Where a test begins: as in the look before, else the first place offered that the client may take; the first where none is. */
+export const beginsIn = <Place extends string>(
+  offered: readonly Place[],
+  barred: (place: Place) => boolean,
+  before?: Place,
+): Place =>
+  (before === undefined ? offered : [before, ...offered]).find((place) => !barred(place)) ?? offered[0]!;
+
 const POSITION_NOTE = 'Position: ';
 
 /** How a record says in which position it was taken: the key for Kokyu, the words for whoever reads the file. */

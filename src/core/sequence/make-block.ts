@@ -4,7 +4,7 @@ import type { Prop } from '../body/props';
 import { RUNGS } from '../breath/ladder';
 import type { Pattern } from '../breath/pattern';
 import { hasFullHold, withoutFullHold, type Breathing, type Dose } from '../breath/timeline';
-import { usedAs } from '../drills/wording';
+import { helpsIn, usedAs } from '../drills/wording';
 import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/shelf';
 import type { School } from '../aims/school';
@@ -214,6 +214,8 @@ function sided(drill: Drill, dose: Dose, side: Side | null): Dose {
 function propsAt(drill: Drill, verdict: Verdict, position: Position, available: readonly Prop[]): Prop[] {
   const own = POSITION_PROPS[position];
   const needed = own ? propFor(own, available) : null;
-  const helpful = drill.helpful.flatMap((prop) => propFor(prop, available) ?? []);
+  const helpful = drill.helpful
+    .filter((prop) => helpsIn(drill.steps, prop, position, available))
+    .flatMap((prop) => propFor(prop, available) ?? []);
   return [...new Set([...verdict.props, ...(needed ? [needed] : []), ...helpful])];
 }

@@ -5,6 +5,8 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { EMPTY_LOOK, isEmptyLook, RELOOK_LABEL, type LookData } from '@/core/look/look';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
+import { POSITIONS } from '@/core/body/positions';
+import { positionBars } from '@/core/safety/position-rules';
 import { holdBars } from '@/core/safety/rules';
 import type { Flags } from '@/core/screen/flags';
 import type { BlockResult } from '@/core/run/run';
@@ -47,7 +49,8 @@ export function RelookScreen(given: Props) {
     else
       setError(kept ? kept.why : 'Not kept: Kokyu does not answer. What you saw is still here; try again.');
   };
-  const props = { look, set: setLook };
+  const barred = POSITIONS.filter((p) => positionBars(p, flags).length > 0);
+  const props = { look, set: setLook, barred, before };
   return (
     <div className="mx-auto max-w-[1280px] space-y-4 px-8 py-5">
       <div className="flex items-baseline justify-between">

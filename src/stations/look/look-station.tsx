@@ -165,6 +165,7 @@ export function LookStation({
           school={school}
           holdBars={holdBars}
           thresholds={thresholds}
+          barred={Object.keys(positionBars) as Position[]}
         />
         <SkipBar
           key={shown}

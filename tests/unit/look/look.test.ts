@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { BOUNCE_S, timingFromTaps, withoutBounces } from '@/core/look/taps';
 import { summariseHolds } from '@/core/look/holds';
+import { beginsIn, HOLD_POSITIONS } from '@/core/look/places';
 import { EMPTY_LOOK, isEmptyLook, type HoldTrial } from '@/core/look/look';
 import { LookData } from '@/core/look/look.schema';
 import { parseWith } from '@/core/base/parse';
@@ -110,5 +111,22 @@ describe('the record of a look', () => {
     [{ quiet: { position: 'hanging', taps: [], first: 'inhale', sighs: 0 } }, 'quiet.position'],
   ])('refuses %j and names the field', (parts, field) => {
     expect(parseWith(LookData, { ...EMPTY_LOOK, ...parts })).toMatchObject({ ok: false, field });
+  });
+});
+
+describe('where a test begins', () => {
+  const never = () => false;
+  it('is the first place offered, or that of the look before', () => {
+    expect(beginsIn(HOLD_POSITIONS, never)).toBe('hookLying');
+    expect(beginsIn(HOLD_POSITIONS, never, 'standing')).toBe('standing');
+  });
+  it('is never a place that the client does not take, though the look before was made there', () => {
+    const onTheBack = (p: string) => p === 'hookLying';
+    expect(beginsIn(HOLD_POSITIONS, onTheBack)).toBe('sitting');
+    expect(beginsIn(HOLD_POSITIONS, onTheBack, 'hookLying')).toBe('sitting');
+    expect(beginsIn(HOLD_POSITIONS, onTheBack, 'walking')).toBe('walking');
+  });
+  it('is the first of all where the client takes none', () => {
+    expect(beginsIn(HOLD_POSITIONS, () => true, 'sitting')).toBe('hookLying');
   });
 });

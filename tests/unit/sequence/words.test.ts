@@ -1,5 +1,5 @@
 import type { Position } from '@/core/body/positions';
-import { PROPS, SUBSTITUTES, type Prop } from '@/core/body/props';
+import { PROP_NAME, PROPS, SUBSTITUTES, type Prop } from '@/core/body/props';
 import { cycleS, pattern } from '@/core/breath/pattern';
 import { LIBRARY } from '@/core/drills/library';
 import type { Drill } from '@/core/drills/drill';
@@ -37,6 +37,7 @@ const HANDS: [string, readonly Prop[]][] = [
   ['substitutes', PROPS.filter((p) => SUBSTITUTES[p] === undefined)],
   ['last substitutes', [...NEEDED, 'book', 'towel', 'pillow', 'foldedPillows', 'block']],
   ['bare hands', NEEDED],
+  ['band without an anchor', [...NEEDED, 'band']],
 ];
 
 const CLIENTS = [
@@ -138,6 +139,40 @@ describe('words follow the block (practice P78)', () => {
       expect([...poor].slice(0, 8)).toEqual([]);
     },
   );
+});
+
+/** A counter is any table that high. */
+const spoken = (prop: Prop) =>
+  prop === 'counter' ? ['table', 'counter'] : [PROP_NAME[prop].split(' ').at(-1)!];
+
+describe('what lies at hand for a block', () => {
+  it('has its place in the words: nobody is told “with a pillow” and left to guess where it goes', () => {
+    const unsaid = new Set<string>();
+    for (const drill of LIBRARY)
+      for (const [, block] of blocksOf(drill)) {
+        const said = JSON.stringify(wordsOf(block).steps).toLowerCase();
+        for (const prop of block.props)
+          if (prop !== 'wall' && prop !== 'chair' && !spoken(prop).some((name) => said.includes(name)))
+            unsaid.add(`${drill.id}, ${block.position}: ${prop}`);
+      }
+    expect([...unsaid]).toEqual([]);
+  });
+  it('is left out where the drill has no use for it', () => {
+    const sideBend = LIBRARY.find((d) => d.id === 'sideBend')!;
+    const verdict = verdictFor(sideBend, {}, PROPS);
+    const inUse = (position: Position) =>
+      makeBlock({
+        id: 'b',
+        drill: sideBend,
+        verdict,
+        position,
+        amount: 'usual',
+        client: {},
+        available: PROPS,
+      }).props;
+    expect(inUse('sitting')).toContain('pillow');
+    expect(inUse('standing')).not.toContain('pillow');
+  });
 });
 
 describe('single sentences', () => {

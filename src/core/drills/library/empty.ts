@@ -39,8 +39,11 @@ export const EMPTY: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.5, lowerRibsRight: 0.4, lowerRibsLeft: 0.4 },
     demands: ['breathHold'],
     steps: [
+      place('The {pillow} under the head.', { in: ['onBack'] }),
+      place('The {balloon} between the lips, one hand on it.'),
+      place('Palms up.', { without: ['balloon'] }),
       place('Heels press and drag lightly down the wall; the tail stays heavy.'),
-      contact('Whole feet on the wall, back ribs on the floor, palms up.'),
+      contact('Whole feet on the wall, back ribs on the floor.'),
       exhale('Sigh out until the front ribs sink.'),
       breathe(
         'Out until the ribs stop dropping; a short wait, {wait} counts, empty; then in through the nose, no bigger than usual.',
@@ -79,7 +82,6 @@ export const EMPTY: readonly WrittenDrill[] = [
     leadsGoal: ['singing'],
     positions: ['sittingAtWall', 'sitting', 'standingAtWall'],
     props: ['straw'],
-    helpful: ['wall'],
     breathing: paced(4, 0, 8, 0),
     exhaleRangeS: [3, 10],
     usual: once(10),
@@ -129,6 +131,7 @@ export const EMPTY: readonly WrittenDrill[] = [
     serves: { emptyChest: 0.7, exhaleLength: 0.5, settle: 0.3 },
     zones: { belly: 0.4 },
     steps: [
+      place('The {pillow} under the head.', { in: ['onBack'] }),
       place('Let the jaw hang.'),
       contact('A hand where the ribs sink.'),
       exhale('Open the mouth a little and fog a window.'),
@@ -211,6 +214,7 @@ export const EMPTY: readonly WrittenDrill[] = [
     ],
     steps: [
       place('The {ball} between the knees.'),
+      place('The {balloon} between the lips, one hand on it.'),
       contact('Tail gently under, low ribs on the floor.'),
       exhale('Blow without puffing the cheeks.', { with: ['balloon'] }),
       exhale('Sigh or hiss to the end, the cheeks flat.', { without: ['balloon'] }),

@@ -280,7 +280,7 @@ export const LINK: readonly WrittenDrill[] = [
     demands: ['abdominalLoad', 'armsOverhead'],
     figure: { start: 'pullFromAnchor', end: 'pullToKnees' },
     steps: [
-      place('The band from the anchor behind the head, both hands toward the knees, arms straight.', {
+      place('The {band} from the anchor behind the head, both hands toward the knees, arms straight.', {
         with: ['anchor'],
       }),
       place('Thighs up, both hands flat on them.', { without: ['anchor'], in: ['legsOnChair'] }),
@@ -289,7 +289,7 @@ export const LINK: readonly WrittenDrill[] = [
         in: ['hookLying'],
       }),
       contact('Back ribs wide on the floor, shoulders away from the ears.'),
-      exhale('Out: pull the band a little toward the knees, and leave it there.', { with: ['anchor'] }),
+      exhale('Out: pull the {band} a little toward the knees, and leave it there.', { with: ['anchor'] }),
       exhale('Out: press hands and thighs together a little, and leave it so.', { without: ['anchor'] }),
       breathe('Go on breathing into the low back and the sides; the pull stays.', { with: ['anchor'] }),
       breathe('Go on breathing into the low back and the sides; the press stays.', { without: ['anchor'] }),

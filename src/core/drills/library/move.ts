@@ -46,6 +46,7 @@ export const MOVE: readonly WrittenDrill[] = [
     figure: { end: 'heelUp' },
     movement: 'exhale raises one heel 8–10 cm, inhale lowers it',
     steps: [
+      place('The {band} round the low ribs, to feel them stay wide.'),
       contact('Fingers low on the belly.'),
       exhale('Out: low belly in first, then the heel.', SET),
       breathe('In: the heel comes back; the breath goes to the sides.'),
@@ -382,6 +383,7 @@ export const MOVE: readonly WrittenDrill[] = [
     figure: { end: 'proneLift' },
     movement: 'exhale floats head and hands together, then the legs, a finger’s width',
     steps: [
+      place('The {pillow}, folded, under the belly if the back wants it.'),
       place('Forehead on the hands.'),
       contact('Pubic bone and low ribs on the floor.'),
       exhale(

@@ -49,7 +49,8 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
     zones: { ...SIDES, lowerRibsBack: 0.6 },
     demands: ['reachBehind'],
     steps: [
-      contact('The {band} flat and wide round the low ribs.'),
+      place('The {band} flat and wide round the low ribs.'),
+      contact('Feel the {band} touch all the way round.'),
       contact('Fingers in front, thumbs behind, round the low ribs.', { without: ROUND }),
       exhale('Empty until it is slack.', { with: ROUND }),
       exhale('Empty until the hands come together.', { without: ROUND }),

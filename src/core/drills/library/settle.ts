@@ -35,6 +35,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     zones: {},
     figure: { start: 'armsByTheSide' },
     steps: [
+      place('The {pillow} under the head.', { in: ['onBack'] }),
       place('Let everything that can be heavy be heavy.'),
       contact('Heels, sacrum, shoulder blades, back of the head.', { in: ['onBack'] }),
       breathe('Let the breath do what it does; nobody asks for anything.'),
@@ -74,6 +75,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     serves: { lowBreath: 1, settle: 0.4 },
     zones: { belly: 1, lowBack: 0.3 },
     steps: [
+      place('The {pillow} under the head.', { in: ['onBack'] }),
       contact('One hand on the belly, one on the breastbone.'),
       exhale('Empty once, slowly, and let the next breath come when it likes.'),
       breathe('Let the lower hand move first; the upper one stays.'),
@@ -143,6 +145,7 @@ export const SETTLE: readonly WrittenDrill[] = [
       hernia: 'the thighs press on the belly',
     },
     steps: [
+      place('The {pillow} under the head.'),
       place('Each hand clasps the shin or thigh that it meets.'),
       contact('Thighs on the belly, arms on the ribs, back on the floor.'),
       exhale('Let one breath out until you are small.'),
@@ -179,6 +182,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     serves: { settle: 0.8, floorLetGo: 0.5, exhaleLength: 0.5 },
     zones: { lowerRibsRight: 0.5, lowerRibsLeft: 0.5, lowerRibsBack: 0.4, pelvicFloor: 0.5 },
     steps: [
+      place('The {pillow} under you, if the hips sit low.'),
       place('Ribs over pelvis, knees a little apart.', { in: ['sitting'] }),
       contact('Both sit bones, both feet.'),
       exhale('Breathe out without hurry.'),
@@ -304,7 +308,8 @@ export const SETTLE: readonly WrittenDrill[] = [
     steps: [
       place('The balls either side of the spine, under the low shoulder blades.', { with: ['twoBalls'] }),
       place('The towel, rolled, across the back under the low shoulder blades.', { with: ['towel'] }),
-      contact('Head carried by the hands or a pillow, feet on the floor.'),
+      place('Head carried by the hands or a pillow.'),
+      contact('Both feet on the floor.'),
       exhale('Let the weight sink.'),
       breathe('{breaths} breaths, then move it one hand’s width up; {rounds} places in all.'),
     ],

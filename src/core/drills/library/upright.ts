@@ -40,8 +40,8 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     movement: 'two breaths arched, two slouched, two between, then stay',
     steps: [
       place('Raise the ground with a book if the feet hang.'),
-      contact('Sit bones and both feet; the {ball} soft behind the waist.'),
-      contact('Sit bones and both feet.', { without: ['ball', 'pillow', 'block'] }),
+      place('The {ball} soft behind the waist.'),
+      contact('Sit bones and both feet.'),
       exhale('Out before each change.'),
       breathe('Two breaths arched, two slouched, two in between.'),
       move('Stay where most air reaches belly and ribs.'),

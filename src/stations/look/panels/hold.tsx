@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { POSITION } from '@/core/body/positions';
 import { summariseHolds } from '@/core/look/holds';
 import type { HoldEnd, HoldKind, HoldTrial } from '@/core/look/look';
-import { HOLD_POSITIONS } from '@/core/look/places';
+import { beginsIn, HOLD_POSITIONS } from '@/core/look/places';
 import { HoldStrip } from '@/pictures/hold-strip';
 import { Button } from '@/ui/button';
 import { CheckField, Choice } from '@/ui/choice';
@@ -46,10 +46,22 @@ const ENDS: readonly { value: HoldEnd; label: string }[] = [
 ];
 
 /** A calm hold after an ordinary exhale, timed to the first clear urge, with what the next breath looked like. */
-export function HoldTest({ look, set, holdBars: bars }: Pick<PanelProps, 'look' | 'set' | 'holdBars'>) {
+export function HoldTest({
+  look,
+  set,
+  holdBars: bars,
+  barred,
+  before,
+}: Pick<PanelProps, 'look' | 'set' | 'holdBars' | 'barred' | 'before'>) {
   const [kind, setKind] = useState<HoldKind>('calm');
   const [cough, setCough] = useState(false);
-  const [position, setPosition] = useState<HoldTrial['position']>('hookLying');
+  const [position, setPosition] = useState<HoldTrial['position']>(() =>
+    beginsIn(
+      HOLD_POSITIONS,
+      (p) => barred.some((b) => b === p),
+      before?.holds.findLast((h) => h.kind === 'calm')?.position,
+    ),
+  );
   const [measured, setMeasured] = useState<number | null>(null);
   const [breathlessness, setBreathlessness] = useState(2);
   const watch = useStopwatch();

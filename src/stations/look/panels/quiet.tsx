@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { POSITION, type Position } from '@/core/body/positions';
 import type { QuietWatch } from '@/core/look/look';
+import { beginsIn } from '@/core/look/places';
 import { timingFromTaps } from '@/core/look/taps';
 import { FigureLater } from '@/pictures/figure-later';
 import { TapStrip } from '@/pictures/tap-strip';
@@ -16,16 +17,26 @@ import { Figures, TestHead, timingFigures } from './test-head';
 import { useStopwatch } from '../use-stopwatch';
 
 const WHERE: readonly Position[] = ['hookLying', 'sideLying', 'sitting', 'standing'];
-const EMPTY: QuietWatch = { position: 'hookLying', taps: [], first: 'inhale', sighs: 0 };
 
 /** Watch quietly and tap each turn of the breath; rate, phases and regularity follow while tapping. */
-export function QuietTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
-  const quiet = look.quiet ?? EMPTY;
+export function QuietTest({
+  look,
+  set,
+  barred,
+  before,
+}: Pick<PanelProps, 'look' | 'set' | 'barred' | 'before'>) {
+  const empty: QuietWatch = {
+    position: beginsIn(WHERE, (p) => barred.includes(p), before?.quiet?.position),
+    taps: [],
+    first: 'inhale',
+    sighs: 0,
+  };
+  const quiet = look.quiet ?? empty;
   const [watching, setWatching] = useState(false);
   const [replaced, setReplaced] = useState<readonly number[]>([]);
   const watch = useStopwatch();
   const change = (patch: Partial<QuietWatch>) =>
-    set((l) => ({ ...l, quiet: { ...(l.quiet ?? EMPTY), ...patch } }));
+    set((l) => ({ ...l, quiet: { ...(l.quiet ?? empty), ...patch } }));
   const timing = timingFromTaps(quiet.taps, quiet.first);
   const begin = () => {
     watch.start();

@@ -2,7 +2,13 @@
 
 import { useState } from 'react';
 import { RING_ZONES } from '@/core/body/zones';
-import { MAIN_POSITIONS, RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
+import {
+  beginsIn,
+  MAIN_POSITIONS,
+  RING_POSITION,
+  RING_POSITIONS,
+  type RingPosition,
+} from '@/core/look/places';
 import { SCHOOL_LABEL, SCHOOL_WISH } from '@/core/aims/school';
 import { TARGET } from '@/core/read/target';
 import { Figure } from '@/pictures/figure';
@@ -14,8 +20,20 @@ import type { PanelProps } from './panel';
 import { TestHead } from './test-head';
 
 /** What each zone did, recorded by pulling the rings outward, in three positions. */
-export function RingsTest({ look, set, school }: Pick<PanelProps, 'look' | 'set' | 'school'>) {
-  const [position, setPosition] = useState<RingPosition>('hookLying');
+export function RingsTest({
+  look,
+  set,
+  school,
+  barred,
+  before: lookBefore,
+}: Pick<PanelProps, 'look' | 'set' | 'school' | 'barred' | 'before'>) {
+  const [position, setPosition] = useState<RingPosition>(() =>
+    beginsIn<RingPosition>(
+      MAIN_POSITIONS,
+      (p) => barred.includes(RING_POSITION[p].position),
+      RING_POSITIONS.find((p) => lookBefore?.rings[p]),
+    ),
+  );
   const seen = look.rings[position] ?? {};
   const before = position === 'hookLying' ? undefined : look.rings.hookLying;
   const change = (zone: string, value: number) =>

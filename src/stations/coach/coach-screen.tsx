@@ -19,7 +19,7 @@ import { describePattern, type Phase } from '@/core/breath/pattern';
 import { printBreathing, type Dose } from '@/core/breath/timeline';
 import { otherSide } from '@/core/look/silent-side';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
-import type { BlockResult } from '@/core/run/run';
+import { resultName, type BlockResult } from '@/core/run/run';
 import { clock, drillOf, layoutOf, nameOf, type Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
@@ -175,7 +175,7 @@ export function CoachScreen({
       </div>
       <BreathLine coached={coached} t={t} className="h-[120px] w-full" />
       <div className="flex min-h-11 items-center gap-5 py-1">
-        {rated && <RateStrip rated={rated} onRate={on.rate} onNote={on.note} />}
+        {rated && <RateStrip sequence={sequence} rated={rated} onRate={on.rate} onNote={on.note} />}
         <p className="ml-auto text-lead text-soft">
           {next ? `Next: ${nameOf(next)}, ${POSITION[next.position].label}` : 'Next: look again'}
         </p>
@@ -277,15 +277,17 @@ function Now({ moment, dose, full }: { moment: Moment; dose: Dose; full: boolean
 }
 
 function RateStrip({
+  sequence,
   rated,
   onRate,
   onNote,
 }: {
+  sequence: Sequence;
   rated: BlockResult;
   onRate: (q: number) => void;
   onNote: (text: string) => void;
 }) {
-  const name = nameOf(rated);
+  const name = resultName(sequence, rated);
   return (
     <div role="group" aria-label={`How was ${name}?`} className="flex items-center gap-3">
       <span className="text-lead">How was “{name}”?</span>

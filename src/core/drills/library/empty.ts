@@ -44,7 +44,8 @@ export const EMPTY: readonly WrittenDrill[] = [
       place('Palms up.', { without: ['balloon'] }),
       place('Heels press and drag lightly down the wall; the tail stays heavy.'),
       contact('Whole feet on the wall, back ribs on the floor.'),
-      exhale('Sigh out until the front ribs sink.'),
+      exhale('Sigh out until the front ribs sink.', { without: ['balloon'] }),
+      exhale('Blow until the front ribs sink, without puffing the cheeks.', { with: ['balloon'] }),
       breathe(
         'Out until the ribs stop dropping; a short wait, {wait} counts, empty; then in through the nose, no bigger than usual.',
       ),
@@ -57,7 +58,8 @@ export const EMPTY: readonly WrittenDrill[] = [
     ],
     cues: [
       image('The front ribs sink like sand in a glass.'),
-      sound('Sigh it out with an open mouth.'),
+      sound('Sigh it out with an open mouth.', { without: ['balloon'] }),
+      sound('Blow as quietly as the balloon lets you.', { with: ['balloon'] }),
       touch('A hand feels the ribs come down.'),
       count('{breaths} breaths, {rounds} rounds, no more.'),
       target('Let the back fill first.'),

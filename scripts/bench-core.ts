@@ -4,6 +4,11 @@ import { printEdf, parseEdf } from '@/core/formats/edf';
 import { EMPTY_LOOK } from '@/core/look/look';
 import { readLook } from '@/core/read/read';
 import { analyse } from '@/core/signal/analyse';
+import { RELATIVE } from '@/core/signal/calibrate';
+import { carrierOf, compartmentsOf, thinChannels, withSmoothed } from '@/core/signal/carrier';
+import { stretchesBetween } from '@/core/signal/evenly';
+import { findBreaths } from '@/core/signal/find';
+import { judge } from '@/core/signal/quality';
 import { simulateBands } from '@/core/simulate/bands';
 import { bandSetup } from '@/core/simulate/bands.schema';
 import { butterworthLowPass, filterBothWays } from '@/core/signal/butterworth';
@@ -59,6 +64,17 @@ line(
   'filter and peaks alone',
   perSecond(
     best(5, () => record.channels.forEach((c) => findPeaks(filterBothWays(sections, c.values), 0.3))),
+  ),
+);
+line(
+  'filter, breaths and quality (aim: thrice SciPy)',
+  perSecond(
+    best(5, () => {
+      const channels = thinChannels(record).map((x) => withSmoothed(x, stretchesBetween(x, [])));
+      const stretches = stretchesBetween(channels[0]!.x, []);
+      const carrier = carrierOf(channels, compartmentsOf(record, channels), RELATIVE, stretches);
+      judge(record, channels, stretches, findBreaths(carrier.x, stretches, {}, carrier.y.y));
+    }),
   ),
 );
 const whole = best(3, () => analyse(record));

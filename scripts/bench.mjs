@@ -13,6 +13,7 @@ const database = join(folder, 'bench.db');
 try {
   run(process.execPath, [TSX, 'scripts/bench-core.ts']);
   reference();
+  run(process.execPath, [TSX, 'scripts/bench-bodies.ts']);
   run(process.execPath, [TSX, 'scripts/bench-plan.ts']);
   // What every proposal keeps, over more clients than the ordinary run walks.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/cases.test.ts', '-t', 'limits'], {

@@ -69,7 +69,7 @@ export function BandPicture({ preview, analysis, chosen = null, onChoose, classN
             {c.place ? PLACE_LABEL[c.place] : c.name}
           </text>
           {analysis?.quality.spans
-            .filter((s) => s.why !== 'lost' && s.channel === i)
+            .filter((s) => s.why !== 'lost' && (s.channel ?? i) === i)
             .map((s) => (
               <rect
                 key={`${s.why}${s.fromS}`}

@@ -2,11 +2,33 @@
 export const mean = (values: readonly number[]): number =>
   values.reduce((sum, v) => sum + v, 0) / values.length;
 
+/** Sorted by size; by insertion where there are few, which is most of the time. */
+function ascending(values: readonly number[]): ArrayLike<number> {
+  if (values.length > 40) return new Float64Array(values).sort();
+  const sorted = values.slice();
+  for (let i = 1; i < sorted.length; i++) {
+    const v = sorted[i]!;
+    let k = i - 1;
+    while (k >= 0 && sorted[k]! > v) {
+      sorted[k + 1] = sorted[k]!;
+      k--;
+    }
+    sorted[k + 1] = v;
+  }
+  return sorted;
+}
+
 /** Middle value, or the mean of the two middle ones. */
 export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
+  const sorted = ascending(values);
   const mid = sorted.length >> 1;
   return sorted.length % 2 ? sorted[mid]! : (sorted[mid - 1]! + sorted[mid]!) / 2;
+}
+
+/** The value below which this share of the values lies, 0–1; the nearest one below. NaN for an empty list. */
+export function percentile(values: readonly number[], share: number): number {
+  const sorted = ascending(values);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN;
 }
 
 /** Sample standard deviation (n − 1); 0 for fewer than two values. */

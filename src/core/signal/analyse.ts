@@ -1,11 +1,23 @@
 import { fail, ok, type Result } from '../base/result';
-import { clamp, median, senSlope, standardDeviation } from '../base/statistics';
-import { breathsIn, smooth, smoothAndFind, timingOf, type FoundBreath, type Timed } from './breaths';
-import { bagGains, isovolumeRatio, RELATIVE, type Calibration, type Gains } from './calibrate';
-import { angleOf, loopAngle } from './loop';
+import { clamp, mean, median, senSlope, standardDeviation } from '../base/statistics';
+import type { Calibration, Gains } from './calibrate';
+import {
+  carrierOf,
+  CHANNEL_HZ,
+  compartmentsOf,
+  gainsOf,
+  riseOf,
+  thinChannels,
+  withSmoothed,
+  type Compartments,
+  type ThinChannel,
+} from './carrier';
+import { stretchesBetween, valueAt } from './evenly';
+import { findBreaths, type Found, type FoundBreath } from './find';
+import { angleOf, loopAngle, type LoopAngle } from './loop';
 import { BAND_PLACES, onRibs, type BandPlace } from './places';
 import { isWrong, judge, type Quality } from './quality';
-import { samplesOf, stretchesOf, type BandRecord, type Span } from './record';
+import { LEAST_SAMPLES, samplesOf, type BandRecord, type Span } from './record';
 
 type BandBreath = FoundBreath & {
   /** Depth over the median depth. */
@@ -23,7 +35,14 @@ type BandBreath = FoundBreath & {
   trusted: boolean;
 };
 
-export type BandAnalysis = Timed & {
+export type BandAnalysis = {
+  ratePerMin: number;
+  inhaleS: number;
+  exhaleS: number;
+  /** Ti/Ttot, 0–1. */
+  dutyCycle: number;
+  /** Coefficient of variation of the whole breath. */
+  irregularity: number;
   breaths: BandBreath[];
   /** Breaths that count. */
   counted: number;
@@ -36,7 +55,7 @@ export type BandAnalysis = Timed & {
   pauseEmptyS: number;
   pauseFullS: number;
   sighs: number;
-  /** Rests of APNOEA_S and longer. */
+  /** Where nothing moved for the longer of 10 s and one and a half breaths. Not a diagnosis. */
   apnoeas: Span[];
   /** Which channels made the breath: their sum, or the ribs alone when the belly moves against them. */
   reference: 'all' | 'ribs' | 'one';
@@ -62,223 +81,72 @@ export type BandAnalysis = Timed & {
 
 export type AnalyseOptions = { calibration?: readonly Calibration[]; cutoffHz?: number; prominence?: number };
 
-/** A rest of this length is named as an apnoea; the usual scoring length of 10 s (from memory). Not a diagnosis. */
-const APNOEA_S = 10;
 /** A breath of this many median depths is a sigh. Our choice; papers use 1.5 to 2.5. */
 const SIGH_DEPTHS = 1.8;
-/** The belly counts as going against the ribs when its rise is opposite and at least this share of theirs. Our choice. */
-const AGAINST_SHARE = 0.15;
 
 /** Breaths and everything that follows from them. Spans not to be trusted are named and left out of every figure. */
 export function analyse(record: BandRecord, options: AnalyseOptions = {}): Result<BandAnalysis> {
   const n = samplesOf(record);
-  if (record.channels.length === 0 || n < 20) return fail('the record has no samples', 'record');
-  const { hz } = record;
-  const stretches = stretchesOf(record, n);
+  if (record.channels.length === 0 || n < LEAST_SAMPLES) return fail('the record has no samples', 'record');
+  const edgeHz = options.cutoffHz ?? CHANNEL_HZ;
+  if (record.hz <= 2 * edgeHz)
+    return fail(
+      `sampled at ${record.hz.toFixed(2)} Hz: breaths need more than ${(2 * edgeHz).toFixed(1)} samples a second`,
+      'times',
+    );
+  const thin = thinChannels(record);
+  const stretches = stretchesBetween(thin[0]!, record.gaps);
   if (stretches.length === 0) return fail('the record has only gaps', 'record');
-  const smoothed: Float64Array[] = [];
-  for (const c of record.channels) {
-    const y = smooth(c.values, hz, stretches, options.cutoffHz);
-    if (!y.ok) return y;
-    smoothed.push(y.value);
-  }
-  const quality = judge(
-    record.channels.map((c, i) => ({ x: c.values, y: smoothed[i]! })),
-    hz,
-    stretches,
-    record.gaps,
-  );
-  const compartments = compartmentsOf(record, smoothed);
-  const gained = gainsOf(record, compartments, options.calibration ?? [], stretches);
+  const channels = thin.map((x) => withSmoothed(x, stretches));
+  const compartments = compartmentsOf(record, channels);
+  const calibration = options.calibration ?? [];
+  const gained = gainsOf(compartments, calibration, stretches);
   if (!gained.ok) return gained;
   const gains = gained.value;
   // An isovolume manoeuvre is no breathing: it is cut out of what is timed.
-  const manoeuvres = (options.calibration ?? [])
-    .filter((c) => c.kind === 'isovolume')
-    .map(({ fromS, toS }) => ({ fromS, toS }));
-  const breathing = stretchesOf(
-    { hz, gaps: [...record.gaps, ...manoeuvres].sort((a, b) => a.fromS - b.fromS) },
-    n,
-  );
-  const { x, y, reference } = referenceOf(record, compartments, gains, breathing);
-  const made = smoothAndFind(x, hz, breathing, options, y);
-  if (!made.ok) return made;
-  if (made.value.breaths.length === 0)
+  const manoeuvres = calibration.filter((c) => c.kind === 'isovolume');
+  const breathing = stretchesBetween(thin[0]!, [...record.gaps, ...manoeuvres]);
+  const carrier = carrierOf(channels, compartments, gains, breathing);
+  // Where nothing was cut out, the smoothed channels make a first look at the carrier.
+  const found = findBreaths(carrier.x, breathing, options, manoeuvres.length === 0 ? carrier.y.y : undefined);
+  if (found.breaths.length === 0)
     return fail(
       'no whole breath was found: check that the curve rises on the inhale and that the bands sit',
       'record',
     );
-  const { breaths: found, y: level } = made.value;
-  const usual = {
-    quality,
-    compartments: compartments === null ? null : { ribs: compartments.ribs.y, belly: compartments.belly.y },
-    gains,
-  };
-  const breaths = describe(found, level, hz, usual);
+  const quality = judge(record, channels, stretches, found);
+  const breaths = describe(found, { quality, compartments, gains });
   const trusted = breaths.filter((b) => b.trusted);
   if (trusted.length === 0)
     return fail(
       'every breath lies in a span that cannot be trusted: look at the band and record again',
       'record',
     );
-  return ok(summarise(record, smoothed, breaths, trusted, { reference, gains, quality }));
-}
-
-type Curve = { x: Float64Array; y: Float64Array };
-type Compartments = { ribs: Curve; belly: Curve } | null;
-
-/** Ribs (the mean of what lies on them) and belly; null when one of them has no band. */
-function compartmentsOf(record: BandRecord, smoothed: readonly Float64Array[]): Compartments {
-  const ribs = record.channels.flatMap((c, i) => (onRibs(c.place) ? [i] : []));
-  const belly = record.channels.flatMap((c, i) => (c.place === 'belly' ? [i] : []));
-  if (ribs.length === 0 || belly.length === 0) return null;
-  const meanOf = (indices: readonly number[]): Curve => ({
-    x: meanCurve(indices.map((i) => record.channels[i]!.values)),
-    y: meanCurve(indices.map((i) => smoothed[i]!)),
-  });
-  return { ribs: meanOf(ribs), belly: meanOf(belly) };
-}
-
-function meanCurve(curves: readonly Float64Array[]): Float64Array {
-  return curves.length === 1
-    ? curves[0]!
-    : weighted(
-        curves,
-        curves.map(() => 1 / curves.length),
-      );
-}
-
-function weighted(curves: readonly Float64Array[], weights: readonly number[]): Float64Array {
-  const sum = new Float64Array(curves[0]!.length);
-  curves.forEach((c, k) => {
-    const w = weights[k]!;
-    for (let i = 0; i < sum.length; i++) sum[i]! += w * c[i]!;
-  });
-  return sum;
-}
-
-function referenceOf(
-  record: BandRecord,
-  compartments: Compartments,
-  gains: Gains,
-  breathing: readonly (readonly [number, number])[],
-): Curve & { reference: BandAnalysis['reference'] } {
-  if (compartments === null) {
-    const all = record.channels.map((c) => c.values);
-    const x = meanCurve(all);
-    return { x, y: x, reference: all.length === 1 ? 'one' : 'all' };
-  }
-  const { ribs, belly } = compartments;
-  // Calibrated, the sum is the volume whatever the two do; otherwise it may cancel.
-  if (gains.from.length === 0 && slopeOf(ribs.y, belly.y, breathing) < -AGAINST_SHARE)
-    return { ...ribs, reference: 'ribs' };
-  const weights = [gains.ribs, gains.belly];
-  return {
-    x: weighted([ribs.x, belly.x], weights),
-    y: weighted([ribs.y, belly.y], weights),
-    reference: 'all',
-  };
-}
-
-/** How the belly moves with the ribs, from changes over a quarter second or so, so that drift does not speak. */
-function slopeOf(
-  ribs: Float64Array,
-  belly: Float64Array,
-  stretches: readonly (readonly [number, number])[],
-): number {
-  const lag = Math.max(1, Math.floor(ribs.length / 20000));
-  const step = 8;
-  let rr = 0;
-  let rb = 0;
-  for (const [from, to] of stretches) {
-    for (let i = from; i + step < to; i += lag) {
-      const r = ribs[i + step]! - ribs[i]!;
-      rr += r * r;
-      rb += r * (belly[i + step]! - belly[i]!);
-    }
-  }
-  return rr === 0 ? 0 : rb / rr;
-}
-
-function gainsOf(
-  record: BandRecord,
-  compartments: Compartments,
-  calibration: readonly Calibration[],
-  stretches: readonly [number, number][],
-): Result<Gains> {
-  if (calibration.length === 0) return ok(RELATIVE);
-  if (compartments === null)
-    return fail('a calibration needs a band on the ribs and one on the belly', 'calibration');
-  const { hz } = record;
-  const n = samplesOf(record);
-  const indices = (c: Calibration): [number, number] => [
-    Math.max(0, Math.round(c.fromS * hz)),
-    Math.min(n, Math.round(c.toS * hz)),
-  ];
-  const iso = calibration.find((c) => c.kind === 'isovolume');
-  const bag = calibration.find((c) => c.kind === 'bag');
-  const ratio = iso ? isovolumeRatio(compartments.ribs.y, compartments.belly.y, ...indices(iso)) : null;
-  if (ratio && !ratio.ok) return ratio;
-  const from = calibration.map((c) => c.kind);
-  if (!bag) return ok({ ribs: ratio!.value, belly: 1, absolute: false, from });
-  const [a, b] = indices(bag);
-  const sum = weighted([compartments.ribs.x, compartments.belly.x], [ratio?.value ?? 1, 1]);
-  const smoothSum = weighted([compartments.ribs.y, compartments.belly.y], [ratio?.value ?? 1, 1]);
-  const inside = breathsIn(sum, smoothSum, hz, stretches).filter(
-    (v) => v.startS >= a / hz && v.endS <= b / hz,
-  );
-  const rises = inside.map((v) => ({
-    ribs: riseOf(compartments.ribs.y, v, hz),
-    belly: riseOf(compartments.belly.y, v, hz),
-  }));
-  const gains = bagGains(rises, bag.volumeMl, ratio?.value ?? null);
-  return gains.ok ? ok({ ...gains.value, absolute: true, from }) : gains;
-}
-
-/** How far a curve rises from the start of a breath to its turn. */
-function riseOf(y: Float64Array, b: FoundBreath, hz: number): number {
-  return (
-    valueAt(y, b.turnS * hz) - (valueAt(y, b.startS * hz) + valueAt(y, (b.endS - b.pauseEmptyS) * hz)) / 2
+  return ok(
+    summarise(record, channels, breaths, trusted, found, { reference: carrier.reference, gains, quality }),
   );
 }
 
-function valueAt(y: Float64Array, place: number): number {
-  const i = Math.max(0, Math.min(y.length - 2, Math.floor(place)));
-  const f = place - i;
-  return y[i]! * (1 - f) + y[i + 1]! * f;
-}
-
-type Usual = {
-  quality: Quality;
-  compartments: { ribs: Float64Array; belly: Float64Array } | null;
-  gains: Gains;
-};
+type Usual = { quality: Quality; compartments: Compartments; gains: Gains };
 
 function describe(
-  found: readonly FoundBreath[],
-  level: Float64Array,
-  hz: number,
+  { breaths: found, curve, smoothed }: Found,
   { quality, compartments, gains }: Usual,
 ): BandBreath[] {
   const trusted = found.map((b) => !isWrong(quality.spans, b.startS, b.endS));
   const good = found.filter((_, i) => trusted[i]);
   const depth = median((good.length > 0 ? good : found).map((b) => b.depth));
-  const levels = found.map((b) => valueAt(level, b.startS * hz));
+  const level = { ...curve, y: smoothed };
+  const levels = found.map((b) => valueAt(level, b.startS));
   const lowest = levels.reduce((m, v) => Math.min(m, v), Infinity);
   return found.map((b, i) => {
-    const length = b.endS - b.startS;
-    const angle = compartments
-      ? loopAngle(compartments.ribs, compartments.belly, Math.round(b.startS * hz), Math.round(b.endS * hz))
-      : null;
+    const angle = compartments ? angleOfBreath(compartments, b) : null;
     return {
       ...b,
       relativeDepth: b.depth / depth,
-      dutyCycle: b.inhaleS / length,
+      dutyCycle: b.inhaleS / (b.endS - b.startS),
       ribShare: compartments
-        ? shareOf(
-            gains.ribs * riseOf(compartments.ribs, b, hz),
-            gains.belly * riseOf(compartments.belly, b, hz),
-          )
+        ? shareOf(gains.ribs * riseOf(compartments.ribs.y, b), gains.belly * riseOf(compartments.belly.y, b))
         : null,
       phaseDeg: angle === null ? null : Math.sign(angle.sin || 1) * angle.phaseDeg,
       endLevel: (levels[i]! - lowest) / depth,
@@ -288,33 +156,62 @@ function describe(
   });
 }
 
+function angleOfBreath({ ribs, belly }: NonNullable<Compartments>, b: FoundBreath): LoopAngle | null {
+  const { hz, fromS } = ribs.y;
+  const at = (tS: number) => Math.round((tS - fromS) * hz);
+  return loopAngle(ribs.y.y, belly.y.y, at(b.startS), at(b.endS));
+}
+
 const shareOf = (ribs: number, belly: number): number | null =>
   ribs + belly > 0 ? clamp(ribs / (ribs + belly), 0, 1) : ribs > 0 ? 1 : null;
+
+/** Drift of the level at the start of the breath, median depths a minute: only breaths between the same shifts and gaps are compared. */
+function levelDrift(breaths: readonly BandBreath[], cuts: readonly number[]): number {
+  const slopes: number[] = [];
+  const weights: number[] = [];
+  const edges = [...cuts, Infinity].sort((a, b) => a - b);
+  let from = -Infinity;
+  for (const edge of edges) {
+    const part = breaths.filter((b) => b.startS >= from && b.startS < edge);
+    from = edge;
+    if (part.length < 3) continue;
+    slopes.push(
+      senSlope(
+        part.map((b) => b.startS),
+        part.map((b) => b.endLevel),
+      ),
+    );
+    weights.push(part.at(-1)!.startS - part[0]!.startS);
+  }
+  const all = weights.reduce((a, b) => a + b, 0);
+  return all === 0 ? 0 : (60 * slopes.reduce((s, v, i) => s + v * weights[i]!, 0)) / all;
+}
 
 type Settled = Pick<BandAnalysis, 'reference' | 'gains' | 'quality'>;
 
 function summarise(
   record: BandRecord,
-  smoothed: readonly Float64Array[],
+  channels: readonly ThinChannel[],
   breaths: BandBreath[],
   trusted: readonly BandBreath[],
+  found: Found,
   settled: Settled,
 ): BandAnalysis {
   const { hz } = record;
   const cycles = trusted.map((b) => b.endS - b.startS);
+  const cycle = mean(cycles);
+  const inhaleS = mean(trusted.map((b) => b.inhaleS));
   const lengthS = samplesOf(record) / hz;
-  const driftPerMin =
-    60 *
-    senSlope(
-      trusted.map((b) => b.startS),
-      trusted.map((b) => b.endLevel),
-    );
+  const driftPerMin = levelDrift(trusted, [
+    ...found.shifts.map((v) => v.atS),
+    ...record.gaps.map((g) => g.fromS),
+  ]);
   const rises: BandAnalysis['rises'] = {};
   for (const place of BAND_PLACES) {
     const i = record.channels.findIndex((c) => c.place === place);
     if (i < 0) continue;
     const gain = settled.gains.absolute ? (onRibs(place) ? settled.gains.ribs : settled.gains.belly) : 1;
-    rises[place] = gain * median(trusted.map((b) => riseOf(smoothed[i]!, b, hz)));
+    rises[place] = gain * median(trusted.map((b) => riseOf(channels[i]!.y, b)));
   }
   const total = Object.values(rises).reduce((s, v) => s + Math.abs(v), 0);
   const shares = Object.fromEntries(
@@ -324,7 +221,11 @@ function summarise(
   const ribShares = trusted.flatMap((b) => (b.ribShare === null ? [] : [b.ribShare]));
   return {
     ...settled,
-    ...timingOf(trusted),
+    ratePerMin: 60 / cycle,
+    inhaleS,
+    exhaleS: mean(trusted.map((b) => b.exhaleS)),
+    dutyCycle: inhaleS / cycle,
+    irregularity: standardDeviation(cycles) / cycle,
     breaths,
     counted: trusted.length,
     sampleHz: hz,
@@ -335,9 +236,7 @@ function summarise(
     pauseEmptyS: median(trusted.map((b) => b.pauseEmptyS)),
     pauseFullS: median(trusted.map((b) => b.pauseFullS)),
     sighs: trusted.filter((b) => b.sigh).length,
-    apnoeas: trusted
-      .filter((b) => b.pauseEmptyS >= APNOEA_S)
-      .map((b) => ({ fromS: b.endS - b.pauseEmptyS, toS: b.endS })),
+    apnoeas: found.stops.filter((v) => !isWrong(settled.quality.spans, v.fromS, v.toS)),
     ribShare: ribShares.length === 0 ? null : median(ribShares),
     shares,
     rises,

@@ -1,8 +1,9 @@
-import { DEFAULT_CUTOFF_HZ, smooth } from './breaths';
 import type { BandAnalysis } from './analyse';
-import { onRibs, type BandPlace } from './places';
+import { compartmentsOf, thinChannels, withSmoothed } from './carrier';
+import { stretchesBetween, valueAt } from './evenly';
+import type { BandPlace } from './places';
 import { extremesOf } from '../base/statistics';
-import { lengthOf, samplesOf, stretchesOf, type BandRecord, type RecordNote } from './record';
+import { lengthOf, type BandRecord, type RecordNote } from './record';
 
 /** One channel thinned for drawing: lowest and highest value in each of up to PREVIEW_POINTS equal stretches of time. */
 export type ChannelPreview = {
@@ -57,26 +58,18 @@ function thin(name: string, place: BandPlace | null, values: Float64Array, hz: n
 }
 
 function loopsOf(record: BandRecord, { breaths }: BandAnalysis): BandPreview['loops'] {
-  const stretches = stretchesOf(record, samplesOf(record));
-  const meanOf = (test: (place: BandPlace | null) => boolean): Float64Array | null => {
-    const of = record.channels
-      .filter((c) => test(c.place))
-      .map((c) => smooth(c.values, record.hz, stretches, DEFAULT_CUTOFF_HZ));
-    const curves = of.flatMap((c) => (c.ok ? [c.value] : []));
-    return curves.length === 0
-      ? null
-      : curves[0]!.map((_, i) => curves.reduce((s, c) => s + c[i]!, 0) / curves.length);
-  };
-  const [ribs, belly] = [meanOf(onRibs), meanOf((p) => p === 'belly')];
-  if (!ribs || !belly) return [];
+  const thin = thinChannels(record);
+  const stretches = stretchesBetween(thin[0]!, record.gaps);
+  const parts = compartmentsOf(
+    record,
+    thin.map((x) => withSmoothed(x, stretches)),
+  );
+  if (!parts) return [];
   return breaths.slice(0, MOST_LOOPS).map((b) => {
-    const [from, to] = [b.startS * record.hz, b.endS * record.hz];
-    const at = (y: Float64Array, k: number) =>
-      y[Math.min(y.length - 1, Math.max(0, Math.round(from + ((to - from) * k) / LOOP_POINTS)))]!;
-    const points = Array.from({ length: LOOP_POINTS }, (_, k) => ({
-      ribs: at(ribs, k),
-      belly: at(belly, k),
-    }));
+    const points = Array.from({ length: LOOP_POINTS }, (_, k) => {
+      const tS = b.startS + ((b.endS - b.startS) * k) / LOOP_POINTS;
+      return { ribs: valueAt(parts.ribs.y, tS), belly: valueAt(parts.belly.y, tS) };
+    });
     return scaled(points);
   });
 }

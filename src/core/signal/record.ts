@@ -5,6 +5,9 @@ import { placeOf, type BandPlace } from './places';
 
 export type Span = { fromS: number; toS: number };
 
+/** Sample indices [from, to) between gaps. */
+export type Stretches = readonly (readonly [from: number, to: number])[];
+
 /** Something written down during a record. `lengthS` is 0 for a moment. */
 export type RecordNote = { atS: number; lengthS: number; text: string };
 
@@ -64,21 +67,6 @@ export function recordOf(curve: Curve, sampleHz: number | null = null): Result<B
     values: even ? Float64Array.from(c.values) : resample(times, c.values, from, n, hz),
   }));
   return ok({ hz, startAt: null, channels, gaps, notes: [] });
-}
-
-/** The stretches between the gaps, as sample indices [from, to). Stretches under 20 samples are left out. */
-export function stretchesOf(
-  record: Pick<BandRecord, 'hz' | 'gaps'>,
-  n: number,
-): [from: number, to: number][] {
-  const found: [number, number][] = [];
-  let from = 0;
-  for (const gap of [...record.gaps, { fromS: n / record.hz, toS: n / record.hz }]) {
-    const to = Math.min(n, Math.floor(gap.fromS * record.hz + 1e-6) + 1);
-    if (to - from >= 20) found.push([from, to]);
-    from = Math.ceil(gap.toS * record.hz - 1e-6);
-  }
-  return found;
 }
 
 /**

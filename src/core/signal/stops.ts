@@ -1,0 +1,91 @@
+import type { Evenly } from './evenly';
+import type { Span } from './record';
+
+/** A stop is named from this length and from so many breaths. 10 s is the usual scoring length (from memory). Not a diagnosis. */
+const STOP_S = 10;
+const STOP_BREATHS = 1.5;
+/** Within a window of this length a stop reaches less than this share of a depth, a straight line taken out, and that line is flat. */
+const WINDOW_S = 8;
+const REACH = 0.25;
+const SLOPE_DEPTHS = 0.35;
+/** The curve is averaged over this share of a breath first, so that heart and noise do not count as breathing. */
+const AVERAGED = 0.22;
+const THIN_HZ = 4;
+/** A stop ends where the curve is this share of a depth off its line. Our choice. */
+const LEAVES = 0.14;
+/** Ends are known to within this, s. */
+const HALF_A_SECOND = 0.5;
+
+/** Where nothing moved for long, whatever the rest level drifts. Times in seconds of the curve. */
+export function stopsIn({ hz, y }: Evenly, depth: number, cycleS: number): Span[] {
+  const stride = Math.max(1, Math.round(hz / THIN_HZ));
+  const rate = hz / stride;
+  const half = Math.max(stride, Math.round((AVERAGED * cycleS * hz) / 2));
+  const sums = new Float64Array(y.length + 1);
+  for (let i = 0; i < y.length; i++) sums[i + 1] = sums[i]! + y[i]!;
+  const x = Float64Array.from({ length: Math.floor(y.length / stride) }, (_, k) => {
+    const a = Math.max(0, k * stride - half);
+    const b = Math.min(y.length, k * stride + half);
+    return (sums[b]! - sums[a]!) / (b - a);
+  });
+  const size = Math.round(WINDOW_S * rate);
+  const step = Math.max(1, Math.round(rate / 2));
+  const spans: Span[] = [];
+  for (let a = 0; a + size <= x.length; a += step) {
+    if (!still(x, a, size, depth)) continue;
+    const last = spans.at(-1);
+    if (last && a / rate <= last.toS) last.toS = (a + size) / rate;
+    else spans.push({ fromS: a / rate, toS: (a + size) / rate });
+  }
+  return spans
+    .filter((s) => s.toS - s.fromS >= Math.max(STOP_S, STOP_BREATHS * cycleS) - HALF_A_SECOND)
+    .map((s) => trimmed(x, rate, s, depth));
+}
+
+/** Windows hang over by what little moves within them: a stop ends where the curve leaves the line of its middle part. */
+function trimmed(x: Float64Array, rate: number, { fromS, toS }: Span, depth: number): Span {
+  const [from, to] = [Math.round(fromS * rate), Math.round(toS * rate)];
+  const [a, b] = [from + Math.round((to - from) * 0.25), to - Math.round((to - from) * 0.25)];
+  const n = b - a;
+  const mid = (n - 1) / 2;
+  let sum = 0;
+  let slope = 0;
+  let squares = 0;
+  for (let i = 0; i < n; i++) {
+    sum += x[a + i]!;
+    slope += (i - mid) * x[a + i]!;
+    squares += (i - mid) ** 2;
+  }
+  slope /= squares;
+  const off = (i: number) => Math.abs(x[i]! - sum / n - slope * (i - a - mid)) > LEAVES * depth;
+  let first = a;
+  while (first > from && !off(first - 1)) first--;
+  let last = b - 1;
+  while (last < to - 1 && !off(last + 1)) last++;
+  return { fromS: first / rate, toS: (last + 1) / rate };
+}
+
+function still(x: Float64Array, from: number, size: number, depth: number): boolean {
+  const mid = (size - 1) / 2;
+  let sum = 0;
+  let slope = 0;
+  let squares = 0;
+  for (let i = 0; i < size; i++) {
+    const v = x[from + i]!;
+    sum += v;
+    slope += (i - mid) * v;
+    squares += (i - mid) ** 2;
+  }
+  slope /= squares;
+  if (Math.abs(slope) * size > SLOPE_DEPTHS * depth) return false;
+  const mean = sum / size;
+  let low = Infinity;
+  let high = -Infinity;
+  for (let i = 0; i < size; i++) {
+    const v = x[from + i]! - mean - slope * (i - mid);
+    if (v < low) low = v;
+    if (v > high) high = v;
+    if (high - low > REACH * depth) return false;
+  }
+  return true;
+}

@@ -1,27 +1,32 @@
-import { mdcOfMeans, pooledSpread } from './noise';
+import { smallestChange, type Measured, type NoiseKnown } from './noise';
 
-/** A measured mean with what is needed to tell its noise. */
-export type Measured = { value: number; spread: number; n: number };
+export type { Measured };
 
 export type Change = {
   before: number;
   after: number;
   difference: number;
-  /** MDC95; null when neither visit had two tries, so that the noise is not known. */
+  /** Smallest difference that counts; null when neither visit had two tries, so that the noise is not known. */
   noise: number | null;
   /** `unknown` without a noise; otherwise whether the difference is larger than it (practice P30). */
   verdict: 'more' | 'less' | 'withinNoise' | 'unknown';
 };
 
-/** Compares two visits at the same test and position. Only a change larger than the noise of the test counts. */
-export function changeBetween(before: Measured, after: Measured): Change {
-  const spread = pooledSpread([before, after]);
-  const noise = spread === null ? null : mdcOfMeans(spread, before.n, after.n);
+/** A hair for the rounding of tenths. */
+const EPSILON = 1e-9;
+
+/**
+ * Compares two visits at the same test and position. Only a change larger than the noise of the test counts.
+ *
+ * @param together how many such changes are shown at once
+ */
+export function changeBetween(before: Measured, after: Measured, known: NoiseKnown, together = 1): Change {
+  const noise = smallestChange(known, before, after, together);
   const difference = after.value - before.value;
   const verdict =
     noise === null
       ? 'unknown'
-      : Math.abs(difference) <= noise
+      : Math.abs(difference) <= noise + EPSILON
         ? 'withinNoise'
         : difference > 0
           ? 'more'

@@ -1,19 +1,108 @@
-/** 1.96 standard errors of a difference: two measurements, each with its own error. */
-const DIFFERENCE_95 = 1.96;
+import { clamp, mean } from '../base/statistics';
+import { normalQuantile, studentQuantile } from './quantile';
 
 /** Standard error of measurement from reliability: SD·√(1 − ICC) (Weir 2005, J Strength Cond Res 19:231). */
 export const semFromIcc = (sd: number, icc: number): number => sd * Math.sqrt(1 - icc);
 
+/** A twentieth of false changes, on two sides. */
+const FALSE_SHARE = 0.05;
+
 /** Smallest detectable change at 95 %: 1.96·√2·SEM (Weir 2005). @example mdc95(semFromIcc(1.2, 0.9)) // 1.052 */
-export const mdc95 = (sem: number): number => DIFFERENCE_95 * Math.SQRT2 * sem;
+export const mdc95 = (sem: number): number => normalQuantile(1 - FALSE_SHARE / 2) * Math.SQRT2 * sem;
 
-/** MDC95 of a difference of two means of `nBefore` and `nAfter` tries with a common within-visit SD. */
-export const mdcOfMeans = (spread: number, nBefore: number, nAfter: number): number =>
-  DIFFERENCE_95 * spread * Math.sqrt(1 / nBefore + 1 / nAfter);
+/** A mean of a visit: its value, the spread of its tries and how many independent tries those are worth. */
+export type Measured = { value: number; spread: number; n: number };
 
-/** SD within visits pooled over visits: each visit weighs by its degrees of freedom. Null when no visit has two tries. */
-export function pooledSpread(visits: readonly { spread: number; n: number }[]): number | null {
+/** SD within visits pooled over visits, each by its degrees of freedom, and how many those are. Null when no visit has two tries. */
+export function pooledSpread(
+  visits: readonly Pick<Measured, 'spread' | 'n'>[],
+): { sd: number; df: number } | null {
   const df = visits.reduce((sum, v) => sum + Math.max(0, v.n - 1), 0);
   if (df === 0) return null;
-  return Math.sqrt(visits.reduce((sum, v) => sum + Math.max(0, v.n - 1) * v.spread ** 2, 0) / df);
+  const squares = visits.reduce((sum, v) => sum + Math.max(0, v.n - 1) * v.spread ** 2, 0);
+  return { sd: Math.sqrt(squares / df), df };
+}
+
+/**
+ * How much a measure differs from day to day in somebody who has not changed, as a standard deviation: a share of its
+ * value, and never less than `least`, in its own units.
+ */
+export type DayToDay = { share: number; least: number; source: string };
+
+/** What is known of the noise of a measure. */
+export type NoiseKnown =
+  /** A rating or a scale: one value a visit, whose standard error between visits is stated. */
+  | { kind: 'stated'; sem: number }
+  /** Repeated within a visit; what days add is stated. */
+  | { kind: 'repeated'; days: DayToDay }
+  /** Seen on three and more days at equal state: the spread of those is all of it. */
+  | { kind: 'seen'; sem: number; df: number };
+
+/** Looks at equal state that are needed before their own spread is believed. */
+const LOOKS_NEEDED = 3;
+
+/**
+ * The spread between looks at equal state, pooled over groups of such looks; null under three looks or two degrees of
+ * freedom. Differences between days hold all noise there is: of the try, of the day, of the one who measures.
+ */
+export function spreadBetween(groups: readonly (readonly number[])[]): { sem: number; df: number } | null {
+  const repeated = groups.filter((g) => g.length > 1);
+  const df = repeated.reduce((s, g) => s + g.length - 1, 0);
+  if (df < LOOKS_NEEDED - 1) return null;
+  const squares = repeated.reduce((s, g) => {
+    const m = mean(g);
+    return s + g.reduce((q, v) => q + (v - m) ** 2, 0);
+  }, 0);
+  return { sem: Math.sqrt(squares / df), df };
+}
+
+/**
+ * Smallest difference of two visits that is more than noise; null when it cannot be known, which is so where neither has
+ * two tries. The error of a mean within its visit and the error of the day are added; where the second is only stated it
+ * is taken to be no smaller than the spread within, so that more tries do not feign certainty. Small samples count by
+ * Student's t with the degrees of freedom of Welch 1947 (Biometrika 34:28) and Satterthwaite 1946 (Biometrics Bull 2:110);
+ * several differences looked at together share the twentieth of false ones (Bonferroni).
+ *
+ * @param together how many differences are shown at once
+ */
+export function smallestChange(
+  known: NoiseKnown,
+  before: Measured,
+  after: Measured,
+  together = 1,
+): number | null {
+  const level = 1 - FALSE_SHARE / 2 / Math.max(1, together);
+  if (known.kind === 'stated') return normalQuantile(level) * Math.SQRT2 * known.sem;
+  if (known.kind === 'seen') return studentQuantile(level, known.df) * Math.SQRT2 * known.sem;
+  const within = pooledSpread([before, after]);
+  if (within === null) return null;
+  const { share, least } = known.days;
+  const stated = Math.max(least, (share * (Math.abs(before.value) + Math.abs(after.value))) / 2);
+  const tries = within.sd ** 2 * (1 / before.n + 1 / after.n);
+  const days = 2 * Math.max(stated, within.sd) ** 2;
+  // What is stated has no degrees of freedom of its own; what is taken from the spread has those of the spread.
+  const uncertain = stated >= within.sd ? tries : tries + days;
+  const df = uncertain === 0 ? Infinity : ((tries + days) ** 2 / uncertain ** 2) * within.df;
+  return studentQuantile(level, df) * Math.sqrt(tries + days);
+}
+
+/**
+ * How many independent values a row is worth that depend each on the one before: n·(1 − r)/(1 + r) with the correlation
+ * of neighbours (Bartlett 1946, J R Stat Soc Suppl 8:27, from memory). Between 1 and n; a short row shows less
+ * dependence than there is, which is made up for by (1 + 4r)/n.
+ */
+export function independentOf(values: readonly number[]): number {
+  const n = values.length;
+  if (n < 4) return n;
+  const m = mean(values);
+  let own = 0;
+  let next = 0;
+  for (let i = 0; i < n; i++) {
+    own += (values[i]! - m) ** 2;
+    if (i > 0) next += (values[i]! - m) * (values[i - 1]! - m);
+  }
+  if (own === 0) return n;
+  const seen = next / own;
+  const r = clamp(seen + (1 + 4 * seen) / n, 0, 0.95);
+  return Math.max(1, (n * (1 - r)) / (1 + r));
 }

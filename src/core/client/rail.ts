@@ -1,5 +1,5 @@
 import { dayOf } from '../base/dates';
-import { changeOf } from '../follow/compare';
+import { changeBetween } from '../change/change';
 import { inCommon, MEASURES } from '../follow/measures';
 import { namedReadings } from '../read/readings';
 import { setFlags } from '../screen/flags';
@@ -74,7 +74,7 @@ function holdNews(visits: readonly SeenLook[]): string | null {
     .filter((v) => HOLD.find(v).length > 0);
   const both = now && before && inCommon(HOLD, before, now);
   if (!both) return null;
-  const change = changeOf(HOLD, both[0].measured, both[1].measured);
+  const change = changeBetween(both[0].measured, both[1].measured, HOLD.noise);
   const seconds = Math.round(change.difference);
   return change.verdict === 'withinNoise'
     ? 'hold: within noise'

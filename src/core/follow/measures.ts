@@ -1,8 +1,10 @@
 import { RING_ZONES, ZONE_LABEL, type Zone } from '../body/zones';
-import type { Measured } from '../change/change';
+import { changeBetween, type Change, type Measured } from '../change/change';
+import { smallestChange, spreadBetween, type DayToDay, type NoiseKnown } from '../change/noise';
+import { mean } from '../base/statistics';
 import { POSITION } from '../body/positions';
 import { comfortableExhale } from '../look/exhales';
-import { summariseHolds } from '../look/holds';
+import { HOLD_DAYS, summariseHolds } from '../look/holds';
 import { lowBreath } from '../look/sweep';
 import type { LookData, RelookTest } from '../look/look';
 import { RING_POSITION, RING_POSITIONS } from '../look/places';
@@ -22,16 +24,25 @@ export type Measure = {
   test: RelookTest;
   /** Shown over the visits as a curve. */
   trend: boolean;
-  /** What two values may differ by without being a change, where repeating within a look does not tell it. */
-  noise?: number;
+  /** What is known of its noise before anything is seen of the client. */
+  noise: NoiseKnown;
   /** All that a look says of it, the place to be preferred first. */
   find: (seen: SeenMeasures) => Found[];
 };
 
-/** A rating in tenths is taken to be uncertain by two steps. Our choice; no published noise for a rating by eye. */
-export const RATING_NOISE = 0.2;
-/** Less than two points on a scale of ten may be nothing. Common practice, no source. */
-const PAIN_NOISE = 1.5;
+/**
+ * Standard error of a rating by eye in steps of a tenth: under one step. Our choice; no published noise for it. Alone, three
+ * steps then count as a change.
+ */
+export const RATING_SEM = 0.085;
+/** Less than two points on a scale of ten may be nothing (common practice, no source): a little under 2 over 1.96·√2. */
+const PAIN_SEM = 0.7;
+
+/** Between-day spreads are stated as they are for want of a source that we could look up; all are our choice. */
+const OUR_CHOICE = 'our choice: no figure at hand';
+const RATE_DAYS: DayToDay = { share: 0.08, least: 1, source: OUR_CHOICE };
+const EXHALE_DAYS: DayToDay = { share: 0.12, least: 0.2, source: OUR_CHOICE };
+const ratedPct: NoiseKnown = { kind: 'stated', sem: RATING_SEM * 100 };
 
 const rating = (zone: Zone): Measure => ({
   id: `rating-${zone}`,
@@ -39,7 +50,7 @@ const rating = (zone: Zone): Measure => ({
   unit: '%',
   test: 'rings',
   trend: false,
-  noise: RATING_NOISE * 100,
+  noise: ratedPct,
   find: ({ data }) =>
     RING_POSITIONS.flatMap((position) => {
       const share = data.rings[position]?.[zone];
@@ -57,6 +68,7 @@ export const MEASURES: readonly Measure[] = [
     unit: 'a minute',
     test: 'quiet',
     trend: true,
+    noise: { kind: 'repeated', days: RATE_DAYS },
     find: ({ quiet }) => (quiet ? [{ measured: quiet.rate, at: null }] : []),
   },
   {
@@ -65,6 +77,7 @@ export const MEASURES: readonly Measure[] = [
     unit: 's',
     test: 'quiet',
     trend: true,
+    noise: { kind: 'repeated', days: EXHALE_DAYS },
     find: ({ quiet }) => (quiet ? [{ measured: quiet.exhale, at: null }] : []),
   },
   {
@@ -73,6 +86,7 @@ export const MEASURES: readonly Measure[] = [
     unit: 's',
     test: 'hold',
     trend: true,
+    noise: { kind: 'repeated', days: HOLD_DAYS },
     find: ({ data }) =>
       summariseHolds(data.holds).flatMap(({ position, meanCalmS, spreadS, calmTries }) =>
         meanCalmS === null
@@ -91,6 +105,7 @@ export const MEASURES: readonly Measure[] = [
     unit: 's',
     test: 'exhale',
     trend: true,
+    noise: { kind: 'repeated', days: HOLD_DAYS },
     find: ({ data }) => {
       const e = comfortableExhale(data);
       return e
@@ -104,7 +119,7 @@ export const MEASURES: readonly Measure[] = [
     unit: '%',
     test: 'sideBend',
     trend: false,
-    noise: RATING_NOISE * 100,
+    noise: ratedPct,
     find: ({ data: { sideBend } }) =>
       sideBend?.[side] === undefined
         ? []
@@ -121,7 +136,7 @@ export const MEASURES: readonly Measure[] = [
     unit: '%',
     test: 'sweep',
     trend: false,
-    noise: RATING_NOISE * 100,
+    noise: ratedPct,
     find: ({ data }) => {
       const low = data.rings[position] ? lowBreath(data.rings[position]) : null;
       return low === null ? [] : [{ measured: { value: low * 100, spread: 0, n: 1 }, at: null }];
@@ -133,7 +148,7 @@ export const MEASURES: readonly Measure[] = [
     unit: 'yes or no',
     test: 'fullBreath',
     trend: false,
-    noise: 0,
+    noise: { kind: 'stated', sem: 0 },
     find: ({ data: { signs } }) =>
       signs.cannotFill === undefined
         ? []
@@ -145,7 +160,7 @@ export const MEASURES: readonly Measure[] = [
     unit: 'of 10',
     test: 'pain',
     trend: true,
-    noise: PAIN_NOISE,
+    noise: { kind: 'stated', sem: PAIN_SEM },
     find: ({ data: { numbers } }) =>
       numbers?.pain === undefined ? [] : [{ measured: { value: numbers.pain, spread: 0, n: 1 }, at: null }],
   },
@@ -166,19 +181,63 @@ export function inCommon(measure: Measure, before: SeenMeasures, after: SeenMeas
 export const labelAt = ({ label, trend }: Measure, at: Found['at']): string =>
   trend && at ? `${label}, ${at.label}` : label;
 
-export type Series = Pick<Measure, 'id' | 'label' | 'unit' | 'noise'> & {
+export type Series = Pick<Measure, 'id' | 'label' | 'unit'> & {
   points: { at: string; measured: Measured }[];
+  /** Half of the band of noise round the first visit; null when it is not known. */
+  noise: number | null;
+  /** The newest visit against the one before it. */
+  change: Change | null;
 };
 
-/** The measures that are shown as a curve, each in the place where it was taken first. @param visits oldest first */
-export const seriesOf = (visits: readonly (SeenMeasures & { at: string })[]): Series[] =>
-  MEASURES.filter((m) => m.trend).map((measure) => {
-    const found = visits.map((v) => ({ at: v.at, all: measure.find(v) }));
+/** A visit as it is followed. */
+export type FollowedVisit = SeenMeasures & {
+  at: string;
+  /** Nothing was done since the visit before: what differs is noise. */
+  sameState: boolean;
+};
+
+/**
+ * The measures that are shown as a curve, each in the place where it was taken first. Three and more looks at equal state
+ * make the noise of the client's own; all curves shown together share the twentieth of false changes.
+ *
+ * @param visits oldest first
+ */
+export function seriesOf(visits: readonly FollowedVisit[]): Series[] {
+  const all = MEASURES.filter((m) => m.trend).map((measure) => {
+    const found = visits.map((v) => ({ ...v, all: measure.find(v) }));
     const place = found.find((f) => f.all.length > 0)?.all[0]!.at ?? null;
-    const points = found.flatMap(({ at, all }) => {
-      const here = all.find((f) => f.at?.key === place?.key);
-      return here ? [{ at, measured: here.measured }] : [];
+    const points = found.flatMap(({ at, sameState, all: here }) => {
+      const one = here.find((f) => f.at?.key === place?.key);
+      return one ? [{ at, sameState, measured: one.measured }] : [];
     });
-    const { id, unit, noise } = measure;
-    return { id, label: labelAt(measure, place), unit, noise, points };
+    return { measure, place, points };
   });
+  const together = all.filter((s) => s.points.length > 1).length;
+  return all.map(({ measure, place, points }) => {
+    const known = noiseOfClient(measure, points);
+    const [first, before, last] = [points[0], points.at(-2), points.at(-1)];
+    const usual = first && { ...first.measured, n: Math.max(1, mean(points.map((p) => p.measured.n))) };
+    return {
+      id: measure.id,
+      label: labelAt(measure, place),
+      unit: measure.unit,
+      points: points.map(({ at, measured }) => ({ at, measured })),
+      noise: first ? smallestChange(known, first.measured, usual!, together) : null,
+      change: before ? changeBetween(before.measured, last!.measured, known, together) : null,
+    };
+  });
+}
+
+/** The noise as it was seen in this client at equal state, where that is enough, else as the measure states it. */
+function noiseOfClient(
+  { noise }: Measure,
+  points: readonly { sameState: boolean; measured: Measured }[],
+): NoiseKnown {
+  const groups: number[][] = [];
+  for (const p of points) {
+    if (p.sameState && groups.length > 0) groups.at(-1)!.push(p.measured.value);
+    else groups.push([p.measured.value]);
+  }
+  const seen = spreadBetween(groups);
+  return seen ? { kind: 'seen', ...seen } : noise;
+}

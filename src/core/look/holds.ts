@@ -1,4 +1,4 @@
-import { mdcOfMeans } from '../change/noise';
+import { smallestChange, type DayToDay } from '../change/noise';
 import { mean, standardDeviation } from '../base/statistics';
 import type { HoldKind, HoldTrial } from './look';
 import { HOLD_POSITIONS } from './places';
@@ -12,9 +12,12 @@ export type HoldSummary = {
   meanCalmS: number | null;
   /** Within-visit standard deviation of the calm tries; null below two. */
   spreadS: number | null;
-  /** Smallest change of the mean between two visits like this one that is more than noise, MDC95; null below two. */
+  /** Smallest change of the mean between two visits like this one that is more than noise, days included; null below two. */
   noiseS: number | null;
 };
+
+/** How much a held breath differs from day to day. Our choice: no figure at hand. */
+export const HOLD_DAYS: DayToDay = { share: 0.15, least: 1, source: 'our choice: no figure at hand' };
 
 /** A hold that the mouth or a gasp ended counts for so much of its length (practice P73). */
 const ROUGH_SHARE = 2 / 3;
@@ -41,6 +44,7 @@ export function summariseHolds(trials: readonly HoldTrial[], kind: HoldKind = 'c
     if (here.length === 0) return [];
     const calm = here.filter((t) => t.end === 'calm').map((t) => t.holdS);
     const spreadS = calm.length > 1 ? standardDeviation(calm) : null;
+    const visit = spreadS === null ? null : { value: mean(calm), spread: spreadS, n: calm.length };
     return {
       position,
       tries: here.length,
@@ -48,7 +52,7 @@ export function summariseHolds(trials: readonly HoldTrial[], kind: HoldKind = 'c
       bestCalmS: calm.length ? Math.max(...calm) : null,
       meanCalmS: calm.length ? mean(calm) : null,
       spreadS,
-      noiseS: spreadS === null ? null : mdcOfMeans(spreadS, calm.length, calm.length),
+      noiseS: visit && smallestChange({ kind: 'repeated', days: HOLD_DAYS }, visit, visit),
     };
   });
 }

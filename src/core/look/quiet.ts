@@ -1,5 +1,5 @@
 import { standardDeviation } from '../base/statistics';
-import type { Measured } from '../change/change';
+import { independentOf, type Measured } from '../change/noise';
 import type { BandAnalysis } from '../signal/analyse';
 import type { LookData } from './look';
 import { RING_POSITIONS, type RingPosition } from './places';
@@ -16,7 +16,7 @@ export const mostSupported = (bands: readonly SeenBands[]): SeenBands | null =>
 /** Quiet breathing as it was measured. */
 export type QuietBreath = {
   from: 'bands' | 'taps';
-  /** Breaths a minute, and the exhale in seconds. */
+  /** Breaths a minute, and the exhale in seconds; `n` counts independent breaths, of which there are fewer than breaths. */
   rate: Measured;
   exhale: Measured;
   /** Ti/Ttot, 0 to 1. */
@@ -28,11 +28,15 @@ export function quietBreath(look: LookData, bands: readonly SeenBands[]): QuietB
   const seen = mostSupported(bands)?.analysis;
   if (seen) {
     const counted = seen.breaths.filter((b) => b.trusted);
-    const n = counted.length;
+    const exhales = counted.map((b) => b.exhaleS);
     return {
       from: 'bands',
-      rate: { value: seen.ratePerMin, spread: seen.rateSpread, n },
-      exhale: { value: seen.exhaleS, spread: standardDeviation(counted.map((b) => b.exhaleS)), n },
+      rate: {
+        value: seen.ratePerMin,
+        spread: seen.rateSpread,
+        n: independentOf(counted.map((b) => b.endS - b.startS)),
+      },
+      exhale: { value: seen.exhaleS, spread: standardDeviation(exhales), n: independentOf(exhales) },
       dutyCycle: seen.dutyCycle,
     };
   }
@@ -41,8 +45,12 @@ export function quietBreath(look: LookData, bands: readonly SeenBands[]): QuietB
   const { ratePerMin, exhaleS, spread, breaths, dutyCycle } = timing.value;
   return {
     from: 'taps',
-    rate: { value: ratePerMin, spread: spread.ratePerMin, n: breaths.length },
-    exhale: { value: exhaleS, spread: spread.exhaleS, n: breaths.length },
+    rate: {
+      value: ratePerMin,
+      spread: spread.ratePerMin,
+      n: independentOf(breaths.map((b) => b.inhaleS + b.exhaleS)),
+    },
+    exhale: { value: exhaleS, spread: spread.exhaleS, n: independentOf(breaths.map((b) => b.exhaleS)) },
     dutyCycle,
   };
 }

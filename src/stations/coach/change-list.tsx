@@ -1,6 +1,6 @@
-import type { LookData, RelookTest } from '@/core/look/look';
-import { quietBreath } from '@/core/look/quiet';
 import { compareLooks, type Comparison } from '@/core/follow/compare';
+import type { SeenMeasures } from '@/core/follow/measures';
+import type { RelookTest } from '@/core/look/look';
 
 const VERDICT = {
   more: 'more than noise',
@@ -9,20 +9,17 @@ const VERDICT = {
   unknown: 'noise not known: two tries or more are needed',
 } as const;
 
-/** A look whose quiet breathing is what was tapped. */
-const tapped = (data: LookData) => ({ data, quiet: quietBreath(data, []) });
-
 /** Before, after, the difference, and whether it is more than the test's own noise. */
 export function ChangeList({
   before,
   after,
   test,
 }: {
-  before: LookData | null;
-  after: LookData | null;
+  before: SeenMeasures | null;
+  after: SeenMeasures | null;
   test: RelookTest;
 }) {
-  const list = before && after ? compareLooks(tapped(before), tapped(after), test) : [];
+  const list = before && after ? compareLooks(before, after, test) : [];
   if (list.length === 0) {
     return (
       <p className="text-soft">

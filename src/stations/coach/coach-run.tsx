@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
 import type { LookData } from '@/core/look/look';
+import type { SeenMeasures } from '@/core/follow/measures';
 import type { RunState } from '@/core/run/run';
 import { ratedBlock, worksOnFloor } from '@/core/run/step';
 import { easierThan, harderThan, type MadeFor } from '@/core/sequence/alternatives';
@@ -26,8 +27,9 @@ type Props = {
   rev: number;
   madeFor: MadeFor;
   school: School;
-  before: LookData | null;
-  after: LookData | null;
+  /** The visit before the run and the look after it, each with quiet breathing from bands where there are any. */
+  before: SeenMeasures | null;
+  after: SeenMeasures | null;
   keepRelook: (runId: string, data: LookData) => Promise<Result<{ id: string }>>;
 };
 

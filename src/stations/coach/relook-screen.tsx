@@ -2,7 +2,9 @@
 
 import { del, get, set as put } from 'idb-keyval';
 import { useEffect, useState, type ReactNode } from 'react';
+import type { SeenMeasures } from '@/core/follow/measures';
 import { EMPTY_LOOK, isEmptyLook, RELOOK_LABEL, type LookData } from '@/core/look/look';
+import { quietBreath } from '@/core/look/quiet';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
 import { POSITIONS } from '@/core/body/positions';
@@ -26,7 +28,7 @@ import { ChangeList } from './change-list';
 type Props = {
   runId: string;
   sequence: Sequence;
-  before: LookData | null;
+  before: SeenMeasures | null;
   flags: Flags;
   school: School;
   rated: BlockResult | null;
@@ -50,7 +52,7 @@ export function RelookScreen(given: Props) {
       setError(kept ? kept.why : 'Not kept: Kokyu does not answer. What you saw is still here; try again.');
   };
   const barred = POSITIONS.filter((p) => positionBars(p, flags).length > 0);
-  const props = { look, set: setLook, barred, before };
+  const props = { look, set: setLook, barred, before: before?.data ?? null };
   return (
     <div className="mx-auto max-w-[1280px] space-y-4 px-8 py-5">
       <div className="flex items-baseline justify-between">
@@ -88,7 +90,7 @@ export function RelookScreen(given: Props) {
       {test === 'sweep' && <SweepTest {...props} />}
       {test === 'fullBreath' && <FullBreathTest {...props} />}
       {test === 'pain' && <PainTest {...props} />}
-      <ChangeList before={before} after={look} test={test} />
+      <ChangeList before={before} after={{ data: look, quiet: quietBreath(look, []) }} test={test} />
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex gap-3">
         <Button kind="main" big disabled={isEmptyLook(look)} onClick={() => void keep()}>

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import type { LookData } from '@/core/look/look';
+import type { SeenMeasures } from '@/core/follow/measures';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import type { RunState } from '@/core/run/run';
 import { resultName } from '@/core/run/run';
@@ -17,8 +17,8 @@ type Props = {
   clientId: string;
   sequence: Sequence;
   state: RunState;
-  before: LookData | null;
-  after: LookData | null;
+  before: SeenMeasures | null;
+  after: SeenMeasures | null;
   status: ReactNode;
   onLeave: () => void;
   onRate: (blockId: string, quality: number) => void;

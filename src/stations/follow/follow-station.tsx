@@ -6,7 +6,6 @@ import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
 import type { Outcome } from '@/core/follow/judged';
-import { changeOf } from '@/core/follow/compare';
 import type { RunSummary } from '@/core/run/summary';
 import type { Series } from '@/core/follow/measures';
 import type { LookData } from '@/core/look/look';
@@ -92,11 +91,9 @@ export function FollowStation({
   );
 }
 
-function TrendFigure({ series: { label, unit, noise, points } }: { series: Series }) {
+function TrendFigure({ series: { label, unit, noise, change, points } }: { series: Series }) {
   const name = label.charAt(0).toUpperCase() + label.slice(1);
   const last = points.at(-1);
-  const before = points.at(-2);
-  const change = last && before ? changeOf({ noise }, before.measured, last.measured) : null;
   const said = !last
     ? 'not measured yet'
     : !change
@@ -117,7 +114,7 @@ function TrendFigure({ series: { label, unit, noise, points } }: { series: Serie
         )}
       </div>
       <p className="text-fine text-soft tabular-nums">{said}</p>
-      {points.length > 0 && <Trend name={name} unit={unit} points={points} />}
+      {points.length > 0 && <Trend name={name} unit={unit} points={points} noise={noise} />}
     </section>
   );
 }

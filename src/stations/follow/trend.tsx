@@ -13,7 +13,6 @@ import {
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import type { Measured } from '@/core/change/change';
-import { mdcOfMeans, pooledSpread } from '@/core/change/noise';
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Filler, Tooltip);
 
@@ -24,22 +23,15 @@ export function Trend({
   name,
   unit,
   points,
+  noise,
 }: {
   name: string;
   unit: string;
   points: { at: string; measured: Measured }[];
+  noise: number | null;
 }) {
   const [ink, soft, rule] = [css('--ink'), css('--soft'), css('--rule')];
   const first = points[0]!.measured;
-  const spread = pooledSpread(points.map((p) => p.measured));
-  const noise =
-    spread === null
-      ? null
-      : mdcOfMeans(
-          spread,
-          first.n,
-          Math.max(1, Math.round(points.reduce((s, p) => s + p.measured.n, 0) / points.length)),
-        );
   const band = (v: number | null) => points.map(() => v);
   const data = {
     labels: points.map((p) => shortDay(p.at)),

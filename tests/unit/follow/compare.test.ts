@@ -1,7 +1,8 @@
 import { RELOOK_TESTS } from '@/core/look/look';
 import { changeBetween } from '@/core/change/change';
 import { compareLooks } from '@/core/follow/compare';
-import { MEASURES, RATING_NOISE, seriesOf } from '@/core/follow/measures';
+import { MEASURES, seriesOf } from '@/core/follow/measures';
+import { sameStates } from '@/core/follow/same-state';
 import type { LookData, RelookTest } from '@/core/look/look';
 import { quietBreath } from '@/core/look/quiet';
 import { analyse } from '@/core/signal/analyse';
@@ -30,20 +31,28 @@ const compared = (before: LookData, after: LookData, test: RelookTest) =>
   compareLooks(seen(before), seen(after), test);
 
 describe('change against noise', () => {
+  const hold = MEASURES.find((m) => m.id === 'hold')!.noise;
   it('names a change only beyond the noise', () => {
     const before = { value: 20, spread: 2, n: 3 };
-    expect(changeBetween(before, { value: 22, spread: 2, n: 3 }).verdict).toBe('withinNoise');
-    expect(changeBetween(before, { value: 28, spread: 2, n: 3 }).verdict).toBe('more');
-    expect(changeBetween(before, { value: 12, spread: 2, n: 3 })).toMatchObject({
-      verdict: 'less',
-      difference: -8,
-    });
+    const to = (value: number) => changeBetween(before, { value, spread: 2, n: 3 }, hold);
+    expect(to(28).verdict).toBe('withinNoise');
+    expect(to(34).verdict).toBe('more');
+    expect(to(8)).toMatchObject({ verdict: 'less', difference: -12 });
   });
   it('does not pretend to know a noise that was not measured', () => {
-    expect(changeBetween({ value: 20, spread: 0, n: 1 }, { value: 40, spread: 0, n: 1 })).toMatchObject({
-      verdict: 'unknown',
-      noise: null,
-    });
+    expect(changeBetween({ value: 20, spread: 0, n: 1 }, { value: 40, spread: 0, n: 1 }, hold)).toMatchObject(
+      {
+        verdict: 'unknown',
+        noise: null,
+      },
+    );
+  });
+  it('takes looks for equal when no run lies between and three weeks at most', () => {
+    const visits = ['2026-01-01', '2026-01-08', '2026-01-20', '2026-03-01'].map((d) => `${d}T09:00:00.000Z`);
+    expect(sameStates(visits, [])).toEqual([false, true, true, false]);
+    expect(sameStates(visits, ['2026-01-08T09:30:00.000Z'])).toEqual([false, true, false, false]);
+    // A run that began with the visit follows it.
+    expect(sameStates(visits, [visits[1]!])).toEqual([false, true, false, false]);
   });
 });
 
@@ -54,13 +63,13 @@ describe('the same look again', () => {
     expect(exhale!.change.difference).toBeGreaterThan(2);
   });
   it('compares calm holds of one position only', () => {
-    expect(compared(holds(20, 21, 22), holds(30, 31, 32), 'hold')[0]!.change.verdict).toBe('more');
+    expect(compared(holds(20, 21, 22), holds(34, 35, 36), 'hold')[0]!.change.verdict).toBe('more');
     const standing = look({ holds: [{ position: 'standing', holdS: 20, end: 'calm', breathlessness: 1 }] });
     expect(compared(holds(20, 21), standing, 'hold')).toEqual([]);
   });
-  it('compares rings zone by zone, two steps being noise', () => {
+  it('compares rings zone by zone, three steps of two zones being noise', () => {
     const before = look({ rings: { hookLying: { belly: 0.2, sternum: 0.5 } } });
-    const after = look({ rings: { hookLying: { belly: 0.7, sternum: 0.5 + RATING_NOISE, lowBack: 0.3 } } });
+    const after = look({ rings: { hookLying: { belly: 0.7, sternum: 0.7, lowBack: 0.3 } } });
     const verdicts = Object.fromEntries(
       compared(before, after, 'rings').map((c) => [c.label, c.change.verdict]),
     );
@@ -76,7 +85,10 @@ describe('measures', () => {
   it('takes bands before taps', () => {
     const analysis = must(analyse(simulateBands(bandSetup({ ratePerMin: 15 }), 90).record));
     const bands = [{ position: 'hookLying' as const, analysis }];
-    expect(quietBreath(quiet(2, 4), bands)).toMatchObject({ from: 'bands', rate: { n: analysis.counted } });
+    expect(quietBreath(quiet(2, 4), bands)).toMatchObject({
+      from: 'bands',
+      rate: { value: analysis.ratePerMin },
+    });
     expect(Math.abs(quietBreath(quiet(2, 4), bands)!.rate.value - 15)).toBeLessThan(1);
     expect(quietBreath(quiet(2, 4), [])).toMatchObject({ from: 'taps', rate: { value: 10 } });
   });
@@ -89,6 +101,7 @@ describe('measures', () => {
     const visits = [look({}), holds(20, 22), standing, holds(24, 26)].map((data, i) => ({
       at: `2026-11-0${i + 1}T09:00:00.000Z`,
       ...seen(data),
+      sameState: false,
     }));
     const hold = seriesOf(visits).find((s) => s.id === 'hold')!;
     expect(hold.label).toBe('calm hold, hook-lying');

@@ -38,8 +38,8 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
         client: blockClientOf(known.plan()),
       }}
       school={before?.readings().school ?? run.sequence.school}
-      before={before?.data ?? null}
-      after={after?.data ?? null}
+      before={before ? { data: before.data, quiet: before.quiet() } : null}
+      after={after ? { data: after.data, quiet: after.quiet() } : null}
       keepRelook={keepRelook}
     />
   );

@@ -1,0 +1,212 @@
+import { mean, standardDeviation } from '@/core/base/statistics';
+import { changeBetween, type Measured } from '@/core/change/change';
+import { independentOf, smallestChange, spreadBetween, type NoiseKnown } from '@/core/change/noise';
+import { normalQuantile, studentQuantile } from '@/core/change/quantile';
+import { compareLooks } from '@/core/follow/compare';
+import { MEASURES, seriesOf } from '@/core/follow/measures';
+import { RING_ZONES } from '@/core/body/zones';
+import { look } from '../unit/helpers';
+import { dice } from './bodies/body';
+
+// NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.6.7.1 and 1.3.6.7.2, tables of the normal and of Student's t
+// (from memory, to three figures after the point as printed).
+describe('quantiles', () => {
+  it.each([
+    [0.9, 1.2816],
+    [0.95, 1.6449],
+    [0.975, 1.96],
+    [0.99, 2.3263],
+    [0.995, 2.5758],
+    [0.9999, 3.719],
+  ])('normal, %d', (p, z) => {
+    expect(normalQuantile(p)).toBeCloseTo(z, 3);
+    expect(normalQuantile(1 - p)).toBeCloseTo(-z, 3);
+  });
+  it.each([
+    [0.95, 1, 6.314],
+    [0.975, 1, 12.706],
+    [0.975, 2, 4.303],
+    [0.975, 3, 3.182],
+    [0.975, 5, 2.571],
+    [0.975, 10, 2.228],
+    [0.975, 30, 2.042],
+    [0.995, 4, 4.604],
+    [0.999, 7, 4.785],
+    [0.999, 100, 3.174],
+    [0.975, 1e9, 1.96],
+  ])('Student, %d with %d degrees', (p, df, t) => expect(studentQuantile(p, df)).toBeCloseTo(t, 3));
+});
+
+const days = { share: 0.15, least: 1, source: 'of this test' };
+const known: NoiseKnown = { kind: 'repeated', days };
+
+/** Visits of a client who does not change, by spread of the tries and of the days. */
+function visitsOf(
+  { gauss }: ReturnType<typeof dice>,
+  count: number,
+  tries: number,
+  within: number,
+  between: number,
+  by: (visit: number) => number = () => 0,
+): Measured[] {
+  return Array.from({ length: count }, (_, v) => {
+    const day = 20 + between * gauss() + by(v);
+    const all = Array.from({ length: tries }, () => day + within * gauss());
+    return { value: mean(all), spread: standardDeviation(all), n: tries };
+  });
+}
+
+const CLIENTS = 3000;
+/** Three standard errors of a twentieth over so many clients. */
+const MOST = 0.05 + 3 * Math.sqrt((0.05 * 0.95) / CLIENTS);
+
+describe('false changes of a client who does not change', () => {
+  it.each([
+    [2, 2, 0],
+    [2, 2, 2],
+    [5, 3, 0],
+    [5, 3, 3],
+    [10, 2, 2],
+    [3, 5, 5],
+    [3, 0.5, 3],
+  ])('%d tries of SD %d, days of SD %d: a twentieth at most', (tries, within, between) => {
+    const random = dice(tries * 100 + within * 10 + between);
+    let changed = 0;
+    for (let c = 0; c < CLIENTS; c++) {
+      const [a, b] = visitsOf(random, 2, tries, within, between) as [Measured, Measured];
+      if (changeBetween(a, b, known).verdict !== 'withinNoise') changed++;
+    }
+    expect(changed / CLIENTS).toBeLessThanOrEqual(MOST);
+  });
+  it('more tries do not make it worse', () => {
+    const rate = (tries: number) => {
+      const random = dice(tries);
+      let changed = 0;
+      for (let c = 0; c < CLIENTS; c++) {
+        const [a, b] = visitsOf(random, 2, tries, 3, 3) as [Measured, Measured];
+        if (changeBetween(a, b, known).verdict !== 'withinNoise') changed++;
+      }
+      return changed / CLIENTS;
+    };
+    expect(Math.max(...[2, 3, 5, 10, 20].map(rate))).toBeLessThanOrEqual(MOST);
+  });
+  it.each([2, 3, 5, 8])('their own spread over %d looks at equal state, where that is enough', (count) => {
+    const random = dice(count);
+    let changed = 0;
+    for (let c = 0; c < CLIENTS; c++) {
+      const all = visitsOf(random, count + 1, 3, 1, 6);
+      const seen = spreadBetween([all.slice(0, count).map((v) => v.value)]);
+      expect(seen === null).toBe(count < 3);
+      if (!seen) continue;
+      const [a, b] = [all[count - 1]!, all[count]!];
+      if (changeBetween(a, b, { kind: 'seen', ...seen }).verdict !== 'withinNoise') changed++;
+    }
+    // The last of the looks that make the noise is also compared: a little over a twentieth with few of them.
+    expect(changed / CLIENTS).toBeLessThanOrEqual(MOST + 0.02);
+  });
+  it('any of eight zones, rated with an error of 0.085: a twentieth at most', () => {
+    const { gauss } = dice(8);
+    const rated = () =>
+      look({
+        rings: {
+          hookLying: Object.fromEntries(
+            RING_ZONES.map((z) => [z, Math.round(10 * (0.5 + 0.085 * gauss())) / 10]),
+          ),
+        },
+      });
+    let changed = 0;
+    for (let c = 0; c < CLIENTS; c++) {
+      const list = compareLooks({ data: rated(), quiet: null }, { data: rated(), quiet: null }, 'rings');
+      if (list.some((x) => x.change.verdict === 'more' || x.change.verdict === 'less')) changed++;
+    }
+    expect(changed / CLIENTS).toBeLessThanOrEqual(MOST);
+  });
+  it.each([2, 4, 8])('any curve of a page with rate, exhale, hold and pain over %d visits', (count) => {
+    const random = dice(count + 50);
+    const { gauss } = random;
+    let changed = 0;
+    for (let c = 0; c < 1500; c++) {
+      const quiet = (value: number, share: number) => ({
+        value: value * (1 + share * gauss()),
+        spread: value * 0.12,
+        n: 8,
+      });
+      const visits = Array.from({ length: count }, (_, i) => {
+        const hold = 20 * (1 + 0.15 * gauss());
+        return {
+          at: `2026-01-${String(i + 1).padStart(2, '0')}T09:00:00.000Z`,
+          sameState: false,
+          data: look({
+            numbers: { pain: Math.min(10, Math.max(0, Math.round(5 + 0.5 * gauss()))) },
+            holds: [0, 1, 2].map(() => ({
+              position: 'hookLying' as const,
+              holdS: hold * (1 + 0.08 * gauss()),
+              end: 'calm' as const,
+              breathlessness: 1,
+            })),
+          }),
+          quiet: {
+            from: 'taps' as const,
+            rate: quiet(14, 0.07),
+            exhale: quiet(2.6, 0.1),
+            dutyCycle: 0.4,
+          },
+        };
+      });
+      const page = seriesOf(visits);
+      expect(page.filter((s) => s.change !== null)).toHaveLength(4);
+      if (page.some((s) => s.change?.verdict === 'more' || s.change?.verdict === 'less')) changed++;
+    }
+    expect(changed / 1500).toBeLessThanOrEqual(0.05 + 3 * Math.sqrt((0.05 * 0.95) / 1500));
+  });
+});
+
+describe('true changes', () => {
+  // By what a change of 1.5 and 2 of the smallest is found more often than not, and nearly always: 1.96·(k − 1) over the
+  // standard error, Φ(0.98) = 0.836 and Φ(1.96) = 0.975.
+  it.each([
+    [1, 0.4, 0.62],
+    [1.5, 0.74, 0.92],
+    [2, 0.93, 1],
+  ])('of %d times the smallest are found', (times, least, most) => {
+    const random = dice(77);
+    let found = 0;
+    const flat: Measured = { value: 20, spread: 2, n: 5 };
+    const smallest = smallestChange(
+      { kind: 'repeated', days: { share: 0, least: 3, source: '' } },
+      flat,
+      flat,
+    )!;
+    for (let c = 0; c < CLIENTS; c++) {
+      const [a, b] = visitsOf(random, 2, 5, 2, 3, (v) => v * times * smallest) as [Measured, Measured];
+      const change = changeBetween(a, b, { kind: 'repeated', days: { share: 0, least: 3, source: '' } });
+      if (change.verdict === 'more') found++;
+    }
+    expect(found / CLIENTS).toBeGreaterThan(least);
+    expect(found / CLIENTS).toBeLessThanOrEqual(most);
+  });
+});
+
+describe('breaths that depend on those before', () => {
+  it('count for fewer: a row with r = 0.5 for a third, one without for nearly all', () => {
+    const { gauss } = dice(4);
+    const row = (r: number, n: number) => {
+      let v = 0;
+      return Array.from({ length: n }, () => (v = r * v + Math.sqrt(1 - r * r) * gauss()));
+    };
+    const usual = (r: number) => mean(Array.from({ length: 400 }, () => independentOf(row(r, 60))));
+    expect(usual(0.5) / 60).toBeGreaterThan(0.25);
+    expect(usual(0.5) / 60).toBeLessThan(0.42);
+    expect(usual(0) / 60).toBeGreaterThan(0.8);
+    expect(independentOf([3, 3, 3, 3, 3])).toBe(5);
+    expect(independentOf([1, 2])).toBe(2);
+    expect(independentOf(Array.from({ length: 50 }, (_, i) => i))).toBeLessThan(3);
+  });
+});
+
+it('every measure says where its noise comes from', () => {
+  for (const m of MEASURES) {
+    if (m.noise.kind === 'repeated') expect(m.noise.days.source).toMatch(/our choice|cited|from memory/);
+    else expect(m.noise.kind).toBe('stated');
+  }
+});

@@ -1,10 +1,15 @@
 import {
+  forcedVitalCapacityL,
+  inspiratoryVitalCapacityL,
+  isMadeFrom,
+  predictedBodyWeightKg,
+} from '@/core/body/size';
+import {
   ALVEOLAR_CONSTANT,
   alveolarLPerMin,
   HALF_TIME_BACK_MIN,
   HALF_TIME_DOWN_MIN,
   paCo2After,
-  predictedBodyWeightKg,
   steadyPaCo2,
 } from '@/core/breath/ventilation';
 import { startStaircase, stepStaircase } from '@/core/breath/staircase';
@@ -13,7 +18,7 @@ import { mdc95, pooledSpread, semFromIcc } from '@/core/change/noise';
 import { mean, senSlope, standardDeviation } from '@/core/base/statistics';
 import { THRESHOLD } from '@/core/read/thresholds';
 import { LIFT_PCT } from '@/core/tone/tone';
-import { SEPARATION_MM } from '@/core/screen/limits';
+import { isSeparated, SEPARATION_MM } from '@/core/screen/limits';
 import { agreement, icc, noiseOfTest } from '@/core/change/reliability';
 import { scoreSymptoms, SYMPTOMS } from '@/core/look/symptoms';
 import { must, why } from '../unit/helpers';
@@ -93,13 +98,62 @@ describe('noise of a test', () => {
   });
 });
 
+// ECSC 1993 (Quanjer, Eur Respir J 6 S16:5) was made from adults of 18 to 70 and of usual height (from memory). Outside it
+// the equation of the nearest size is carried over by predicted body weight: our choice, asserted as such.
+describe('lung volumes of every body that can be entered', () => {
+  it('are above nothing, and grow with height', () => {
+    for (const sex of ['man', 'woman'] as const)
+      for (const ageY of [10, 18, 40, 70, 71, 95, 105]) {
+        let [last, lastIn] = [0, 0];
+        for (let heightCm = 110; heightCm <= 230; heightCm += 5) {
+          const size = { heightCm, sex, ageY };
+          const [vc, ivc] = [forcedVitalCapacityL(size), inspiratoryVitalCapacityL(size)];
+          // Up to 124 cm the weight is the least that is taken.
+          const grows = heightCm > 125 ? vc > last && ivc > lastIn : vc >= last && ivc >= lastIn;
+          expect([size, vc > 0 && ivc > 0, grows]).toEqual([size, true, true]);
+          [last, lastIn] = [vc, ivc];
+        }
+        expect(last).toBeLessThan(9);
+      }
+  });
+  it('of a woman of 120 cm and 95 years are small and not negative; past 70 they stay', () => {
+    const small = { heightCm: 120, sex: 'woman', ageY: 95 } as const;
+    expect(inspiratoryVitalCapacityL(small)).toBeGreaterThan(0.4);
+    expect(inspiratoryVitalCapacityL(small)).toBeLessThan(1.2);
+    expect(inspiratoryVitalCapacityL(small)).toBe(inspiratoryVitalCapacityL({ ...small, ageY: 70 }));
+    expect([isMadeFrom(small), isMadeFrom({ heightCm: 165, sex: 'woman', ageY: 70 })]).toEqual([false, true]);
+    expect([
+      isMadeFrom({ heightCm: 165, sex: 'woman', ageY: 71 }),
+      isMadeFrom({ heightCm: 144, sex: 'woman', ageY: 40 }),
+      isMadeFrom({ heightCm: 144, sex: 'man', ageY: 40 }),
+    ]).toEqual([false, false, false]);
+  });
+  it('weigh 20 kg at least, where the equation of weight would pass nothing', () => {
+    expect(predictedBodyWeightKg(100, 'woman')).toBe(20);
+    expect(predictedBodyWeightKg(230, 'man')).toBeCloseTo(50 + 0.91 * 77.6, 9);
+  });
+});
+
 describe('figures that stand in the rules', () => {
   it('calm hold under 25 s as a screen: Kiesel 2017, Int J Sports Phys Ther 12:774 (cited)', () =>
     expect(THRESHOLD.calmHoldS.value).toBe(25));
   it('fast above 16.6 + 2·2.8 a minute: Tobin 1983, Chest 84:202 (from memory)', () =>
     expect(THRESHOLD.fastPerMin.value).toBeCloseTo(16.6 + 2 * 2.8, 10));
-  it('separation from 22 mm: Beer 2009, Clin Anat 22:706 (from memory)', () =>
-    expect(SEPARATION_MM).toBe(22));
+  it('separation over 15 mm at the breastbone, 22 above and 16 below the navel: Beer 2009, Clin Anat 22:706 (from memory)', () => {
+    expect(SEPARATION_MM).toEqual({ xiphoid: 15, above: 22, below: 16 });
+    for (const [place, mm] of [
+      ['xiphoid', 15],
+      ['above', 22],
+      ['below', 16],
+    ] as const) {
+      expect(isSeparated(mm, place)).toBe(false);
+      expect(isSeparated(mm + 0.5, place)).toBe(true);
+    }
+    // Not told where: the narrowest counts.
+    expect([isSeparated(15, undefined), isSeparated(16, undefined), isSeparated(undefined, 'above')]).toEqual(
+      [false, true, false],
+    );
+  });
   it('a lift is 25–30 % of maximum: common practice, no source', () =>
     expect(LIFT_PCT).toEqual({ least: 25, most: 30 }));
 });

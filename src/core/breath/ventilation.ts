@@ -17,10 +17,6 @@ export const DEAD_SPACE_ML_PER_KG = 2.2;
 export const HALF_TIME_DOWN_MIN = 3;
 export const HALF_TIME_BACK_MIN = 6;
 
-/** Predicted body weight in kg: 50 (women 45.5) + 0.91·(height in cm − 152.4). */
-export const predictedBodyWeightKg = (heightCm: number, sex: 'woman' | 'man'): number =>
-  (sex === 'woman' ? 45.5 : 50) + 0.91 * (heightCm - 152.4);
-
 /** Alveolar ventilation in L/min: (tidal − dead space) · rate. All volumes in mL, rate a minute. */
 export const alveolarLPerMin = (tidalMl: number, deadSpaceMl: number, ratePerMin: number): number =>
   (Math.max(0, tidalMl - deadSpaceMl) * ratePerMin) / 1000;

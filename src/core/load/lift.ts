@@ -30,9 +30,12 @@ export type LiftPlan = {
   barred: string[];
 };
 
-/** Up to here the breath goes with the movement (practice P59, common practice): about 60 %, or 22 repetitions possible. */
-export const FLOW_UP_TO_PCT = 60;
+/**
+ * Up to here the breath goes with the movement (practice P59, common practice: about 60 %, or 22 repetitions possible).
+ * 22 repetitions are 57.7 % by Epley; that is taken for both, so that a load told one way or the other is held alike.
+ */
 export const FLOW_FROM_REPS = 22;
+export const FLOW_UP_TO_PCT = percentOfMax(FLOW_FROM_REPS);
 /** From here the whole repetition is held. Common practice gives no figure; our choice. */
 const WHOLE_FROM_PCT = 85;
 /** Past this angle the chest has to lift, so the inhale goes with the reach (practice P58). */
@@ -45,7 +48,7 @@ const HEAVY_LEVEL = 3;
 /** When to breathe in a lift, for this client. The instructor decides; where a hold is barred the load has to come down. */
 export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
   const percent = 'percent' in load ? load.percent : percentOfMax(load.repsPossible);
-  const light = 'percent' in load ? percent <= FLOW_UP_TO_PCT : load.repsPossible >= FLOW_FROM_REPS;
+  const light = percent <= FLOW_UP_TO_PCT;
   const strategy: Strategy = light ? 'withMovement' : percent >= WHOLE_FROM_PCT ? 'wholeRep' : 'pastSticking';
   const reach = armDeg > REACH_DEG;
   const effort = ribs === 'open' || (reach && ribs !== 'close') ? 'inhale' : 'exhale';

@@ -1,13 +1,8 @@
-import { ASSUMED_SIZE, type BodySize } from '../body/size';
+import { ASSUMED_SIZE, predictedBodyWeightKg, type BodySize } from '../body/size';
 import { POSITION, type Position } from '../body/positions';
 import { cycleS, PHASE_KEY, PHASES, type Pattern } from '../breath/pattern';
 import { breathsOfRound, roundsOf } from '../breath/timeline';
-import {
-  alveolarLPerMin,
-  DEAD_SPACE_ML_PER_KG,
-  paCo2After,
-  predictedBodyWeightKg,
-} from '../breath/ventilation';
+import { alveolarLPerMin, DEAD_SPACE_ML_PER_KG, paCo2After } from '../breath/ventilation';
 import { clamp } from '../base/statistics';
 import { describeFlag, isSet, type Flag, type Flags } from '../screen/flags';
 import { applyEdit, type Edit } from '../sequence/edit';

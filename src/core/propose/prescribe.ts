@@ -97,7 +97,10 @@ export function prescribeHold(
   const mean = HOLD_POSITIONS.slice(0, at + 1)
     .map(calmIn)
     .findLast((s) => s !== null)!;
-  const holdS = Math.min(HOLD_MOST_S, Math.max(HOLD_LEAST_S, Math.floor(mean * HOLD_SHARE)));
+  const share = Math.floor(mean * HOLD_SHARE);
+  // Less than that is no hold to practise: it would be longer than the client's own allows.
+  if (share < HOLD_LEAST_S) return null;
+  const holdS = Math.min(HOLD_MOST_S, share);
   const label = POSITION[position].label;
   const way =
     moved > 0
@@ -105,7 +108,8 @@ export function prescribeHold(
       : moved < 0
         ? `back to ${label} after an end that was not calm`
         : `in ${label}`;
-  return { position, holdS, why: `six tenths of a calm hold of ${mean.toFixed(0)} s, ${way}` };
+  const capped = share > HOLD_MOST_S ? `, ${HOLD_MOST_S} s at most` : '';
+  return { position, holdS, why: `six tenths of a calm hold of ${mean.toFixed(0)} s${capped}, ${way}` };
 }
 
 function holdEndingOf({ sequence, results }: CoachedRun): Ending | null {

@@ -1,6 +1,6 @@
 import { GOAL, type Goal } from '../aims/goals';
 import type { Need, Needs } from '../aims/needs';
-import { LATE_PREGNANCY_WEEK, POSTPARTUM_HEAVY_WEEKS, SEPARATION_MM } from '../screen/limits';
+import { isSeparated, LATE_PREGNANCY_WEEK, POSTPARTUM_HEAVY_WEEKS } from '../screen/limits';
 import type { Flags } from '../screen/flags';
 
 /** Something besides the look that asks for a need: a flag, or what the client wants and does. */
@@ -42,7 +42,7 @@ const FLAG_ASKS: readonly Rule[] = [
     needs: { floorLetGo: 2, settle: 0.5 },
   },
   {
-    when: (f) => (f.separationMm ?? 0) > SEPARATION_MM,
+    when: (f) => isSeparated(f.separationMm, f.separationAt),
     why: 'because the abdominal wall is apart',
     needs: { coordination: 0.8 },
   },

@@ -1,4 +1,4 @@
-import { SEPARATION_MM } from '../screen/limits';
+import { isSeparated } from '../screen/limits';
 import type { Flags } from '../screen/flags';
 
 export type Rule<Target> = {
@@ -15,4 +15,4 @@ export const is =
 export const pregnantFrom = (week: number) => (flags: Flags) => (flags.pregnancyWeek ?? -1) >= week;
 export const postpartumUnder = (weeks: number) => (flags: Flags) =>
   flags.postpartumWeeks !== undefined && flags.postpartumWeeks < weeks;
-export const separated = (flags: Flags) => (flags.separationMm ?? 0) > SEPARATION_MM;
+export const separated = (flags: Flags) => isSeparated(flags.separationMm, flags.separationAt);

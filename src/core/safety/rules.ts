@@ -5,7 +5,6 @@ import {
   LATE_PREGNANCY_WEEK,
   POSTPARTUM_HEAVY_WEEKS,
   POSTPARTUM_LOAD_WEEKS,
-  SEPARATION_MM,
   SUPINE_UNTIL_WEEK,
 } from '../screen/limits';
 import type { Remedy } from '../screen/remedies';
@@ -177,14 +176,14 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     when: separated,
     remedy: 'bar',
     fromLevel: 2,
-    because: `separation over ${SEPARATION_MM} mm: no lifting of limbs yet`,
+    because: 'the abdominal wall is apart: no lifting of limbs yet',
     source: 'Beer 2009',
   },
   {
     target: 'abdominalLoad',
     when: separated,
     remedy: 'lighter',
-    because: `separation over ${SEPARATION_MM} mm: light tone only`,
+    because: 'the abdominal wall is apart: light tone only',
     source: 'Beer 2009',
   },
   {
@@ -309,7 +308,7 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     target: 'heavyLoad',
     when: separated,
     remedy: 'bar',
-    because: `separation over ${SEPARATION_MM} mm: no outside load yet`,
+    because: 'the abdominal wall is apart: no outside load yet',
     source: 'Beer 2009',
   },
   {

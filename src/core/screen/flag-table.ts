@@ -1,3 +1,5 @@
+import type { SeparationPlace } from './limits';
+
 /**
  * Everything about each flag in one place (practice P7): how it is asked, what is a plausible value, what it says of
  * itself, and what it does by itself to positions and held breaths. Rules that join flags or look at a value stand in
@@ -37,6 +39,12 @@ type ChoiceEntry = Common & {
   says: (value: string) => string;
 };
 export type FlagEntry = YesEntry | NumberEntry | ChoiceEntry;
+
+const SEPARATION_PLACE: Record<SeparationPlace, string> = {
+  xiphoid: 'at the tip of the breastbone',
+  above: '3 cm above the navel',
+  below: '2 cm below the navel',
+};
 
 export const FLAG = {
   pregnancyWeek: {
@@ -82,6 +90,18 @@ export const FLAG = {
     max: 150,
     tooMuch: 'more than 150 mm; give millimetres at the widest place',
     says: (mm: number) => `abdominal-wall separation ${mm} mm`,
+  },
+  separationAt: {
+    kind: 'choice',
+    group: 'birth',
+    label: 'measured',
+    asked: 'where the separation was measured',
+    options: [
+      { value: 'xiphoid', label: SEPARATION_PLACE.xiphoid },
+      { value: 'above', label: SEPARATION_PLACE.above },
+      { value: 'below', label: SEPARATION_PLACE.below },
+    ],
+    says: (place: string) => `measured ${SEPARATION_PLACE[place as SeparationPlace] ?? place}`,
   },
   cardiac: {
     kind: 'yes',

@@ -142,7 +142,7 @@ export function gainsOf(
   const ratio = iso ? isovolumeRatio(ribs.y.y, belly.y.y, ...indices(iso)) : null;
   if (ratio && !ratio.ok) return ratio;
   const from = calibration.map((c) => c.kind);
-  if (!bag) return ok({ ribs: ratio!.value, belly: 1, absolute: false, from });
+  if (!bag) return ok({ ribs: ratio!.value, belly: 1, absolute: false, from, doubt: 'leakUnseen' });
   const sum = sumOf([ribs, belly], [ratio?.value ?? 1, 1]);
   const inside = findBreaths(sum.x, stretches).breaths.filter(
     (v) => v.startS >= bag.fromS && v.endS <= bag.toS,

@@ -22,7 +22,9 @@ const EXPLAINS = 0.25;
 const WINDOW_BREATHS = 1.6;
 const WINDOW_S = [4, 30] as const;
 const RAMPS_S = [0.5, 1, 1.5, 2, 2.6];
+/** A window is looked at in so many samples a second, and in no more than so many at all. */
 const THIN_HZ = 8;
+const WINDOW_SAMPLES = 60;
 /** The running middles are taken at so many places a window. */
 const WINDOW_PLACES = 14;
 /** A shift that is taken back within so many breaths is none. Our choice. */
@@ -37,10 +39,10 @@ const LEAST_PLACES = 6;
  * @param depth usual depth of a breath @param cycleS usual length of one
  */
 export function shiftsIn({ hz, y }: Evenly, depth: number, cycleS: number): Shift[] {
-  const stride = Math.max(1, Math.round(hz / THIN_HZ));
+  const windowS = Math.min(WINDOW_S[1], Math.max(WINDOW_S[0], WINDOW_BREATHS * cycleS));
+  const stride = Math.max(1, Math.round(hz / Math.min(THIN_HZ, WINDOW_SAMPLES / windowS)));
   const x = Float64Array.from({ length: Math.floor(y.length / stride) }, (_, i) => y[i * stride]!);
   const rate = hz / stride;
-  const windowS = Math.min(WINDOW_S[1], Math.max(WINDOW_S[0], WINDOW_BREATHS * cycleS));
   const size = Math.round(windowS * rate);
   const { steps, every } = stepsOf(x, size, LOOKED_INTO * depth);
   const found: Shift[] = [];

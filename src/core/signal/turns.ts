@@ -30,8 +30,8 @@ export type TurnKind = 'top' | 'bottom';
 const PLACES = Array.from({ length: 29 }, (_, k) => (k - 14) / 80);
 
 /** Length of the phase after over the phase before: banks are made for these. */
-const RATIO_STEP = 1.25;
-const RATIO_BINS = 8;
+const RATIO_STEP = 1.5;
+const RATIO_BINS = 4;
 
 const round = (power: number): Side => {
   return (u) => Math.sin((Math.PI / 2) * Math.min(1, Math.max(0, u))) ** power;
@@ -60,8 +60,25 @@ const after = (rest: number, side: Side): Side => {
   return (u) => side((u - rest) / (1 - rest));
 };
 
-const product = (before: readonly [Side, number][], behind: readonly [Side, number][]): Shape[] =>
-  before.flatMap(([b, w]) => behind.map(([a, v]) => ({ before: b, after: a, weight: w * v })));
+const TABLE = 400;
+
+/** A side by straight lines between TABLE points: shapes are asked a million times. */
+function tabled(side: Side): Side {
+  const table = Float64Array.from({ length: TABLE + 2 }, (_, i) => side(i / TABLE));
+  return (u) => {
+    if (u >= 1) return 1;
+    const i = Math.floor(u * TABLE);
+    return table[i]! + (table[i + 1]! - table[i]!) * (u * TABLE - i);
+  };
+}
+
+function product(before: readonly [Side, number][], behind: readonly [Side, number][]): Shape[] {
+  const sides = behind.map(([a, w]) => [tabled(a), w] as const);
+  return before.flatMap(([b, w]) => {
+    const known = tabled(b);
+    return sides.map(([after, v]) => ({ before: known, after, weight: w * v }));
+  });
+}
 
 const SHAPES: Record<TurnKind, Shape[]> = {
   top: product(
@@ -148,7 +165,7 @@ function makeBank(kind: TurnKind, ratio: number): Bank {
   const [raw, white] = [new Float64Array(n), new Float64Array(n)];
   let at = 0;
   for (const shape of SHAPES[kind]) {
-    const [before, after] = [tabled(shape.before), tabled(shape.after)];
+    const { before, after } = shape;
     for (const moved of PLACES) {
       const place = moved * (1 + ratio);
       for (let i = 0; i < n; i++) {
@@ -173,19 +190,7 @@ function makeBank(kind: TurnKind, ratio: number): Bank {
 }
 
 /** Points within a cell at which a shape is asked. */
-const WITHIN = 4;
-const TABLE = 400;
-
-/** A side by straight lines between TABLE points: shapes are asked a million times. */
-function tabled(side: Side): Side {
-  const table = Float64Array.from({ length: TABLE + 2 }, (_, i) => side(i / TABLE));
-  return (u) => {
-    if (u >= 1) return 1;
-    const i = Math.floor(u * TABLE);
-    return table[i]! + (table[i + 1]! - table[i]!) * (u * TABLE - i);
-  };
-}
-
+const WITHIN = 3;
 /** Projection × inverse Cholesky factor of the covariance of 1/f noise (logarithmic in time), white noise and an unknown trend. */
 function whitener(edges: Float64Array, breath: number, trend: number): Float64Array {
   const n = edges.length - 1;

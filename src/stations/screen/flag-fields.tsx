@@ -4,13 +4,16 @@ import { FLAG_GROUPS, type Flag, type FlagGroup, type Flags } from '@/core/scree
 import { flagEntry } from '@/core/screen/flag-table';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
+import { Select } from '@/ui/select';
 
 type Props = { flags: Flags; onChange: (flags: Flags) => void };
 
 /** The flags of practice P7 by subject. An absent flag was asked and does not apply. */
 export function FlagFields({ flags, onChange }: Props) {
   const set = (flag: Flag, value: unknown) => {
-    const rest: Flags = Object.fromEntries(Object.entries(flags).filter(([key]) => key !== flag));
+    // Where a separation was measured goes with its width.
+    const gone = flag === 'separationMm' && value === undefined ? [flag, 'separationAt'] : [flag];
+    const rest: Flags = Object.fromEntries(Object.entries(flags).filter(([key]) => !gone.includes(key)));
     onChange(value === undefined || value === false ? rest : { ...rest, [flag]: value });
   };
   return (
@@ -25,15 +28,17 @@ export function FlagFields({ flags, onChange }: Props) {
               <fieldset key={group.key}>
                 <legend className="text-fine text-soft">{group.name}</legend>
                 <div className={group.key === 'birth' ? 'space-y-1' : undefined}>
-                  {group.flags.map((flag) => (
-                    <FlagField
-                      key={flag}
-                      flag={flag}
-                      beside={group.key === 'birth'}
-                      value={flags[flag]}
-                      onValue={(value) => set(flag, value)}
-                    />
-                  ))}
+                  {group.flags
+                    .filter((flag) => matters(flag, flags))
+                    .map((flag) => (
+                      <FlagField
+                        key={flag}
+                        flag={flag}
+                        beside={group.key === 'birth'}
+                        value={flags[flag]}
+                        onValue={(value) => set(flag, value)}
+                      />
+                    ))}
                 </div>
               </fieldset>
             ))}
@@ -43,6 +48,10 @@ export function FlagFields({ flags, onChange }: Props) {
     </section>
   );
 }
+
+/** Where a separation was measured is asked once there is one. */
+const matters = (flag: Flag, flags: Flags): boolean =>
+  flag !== 'separationAt' || flags.separationMm !== undefined;
 
 const COLUMNS: readonly (readonly FlagGroup[])[] = [
   ['birth', 'floor'],
@@ -59,7 +68,15 @@ function FlagField({ flag, beside, value, onValue }: FieldProps) {
     case 'yes':
       return <CheckField label={entry.label} checked={Boolean(value)} onChecked={onValue} />;
     case 'choice':
-      return (
+      // More than two answers would not fit beside one another.
+      return entry.options.length > 2 ? (
+        <Select
+          label={entry.asked}
+          options={[{ value: '', label: 'not told: the narrowest place counts' }, ...entry.options]}
+          value={(value as string | undefined) ?? ''}
+          onValue={(v) => onValue(v === '' ? undefined : v)}
+        />
+      ) : (
         <Choice
           beside={beside}
           label={entry.asked}

@@ -12,8 +12,8 @@ const strategy = (load: Lift['load']) => planLift(lift({ load }), {}).strategy;
 describe('when to breathe in a lift', () => {
   it.each([
     [1, 'withMovement'],
-    [60, 'withMovement'],
-    [61, 'pastSticking'],
+    [57, 'withMovement'],
+    [58, 'pastSticking'],
     [84, 'pastSticking'],
     [85, 'wholeRep'],
     [110, 'wholeRep'],

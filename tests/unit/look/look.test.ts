@@ -94,7 +94,11 @@ describe('calm holds', () => {
   it('widens its noise with the spread of the tries', () => {
     const narrow = summariseHolds([trial(20), trial(21), trial(22)])[0]!.noiseS!;
     const wide = summariseHolds([trial(14), trial(21), trial(28)])[0]!.noiseS!;
-    expect(wide).toBeCloseTo(7 * narrow, 9);
+    // The narrow ones are held against what days differ by (15 % of 21 s), the wide ones against themselves:
+    // t of 4 degrees, 2.776, and 7·√(2/3 + 2).
+    expect(wide).toBeCloseTo(2.7764 * 7 * Math.sqrt(8 / 3), 2);
+    expect(narrow).toBeGreaterThan(1.96 * Math.SQRT2 * 0.15 * 21);
+    expect(narrow).toBeLessThan(wide / 2);
   });
   it('has nothing to say of no tries', () => expect(summariseHolds([])).toEqual([]));
 });

@@ -33,7 +33,9 @@ describe('quiet breathing of a look', () => {
     const measured = quietBreath(tapped, [standing, lying])!;
     expect(measured.from).toBe('bands');
     expect(Math.abs(measured.rate.value - 12)).toBeLessThan(0.6);
-    expect(measured.rate.n).toBe(lying.analysis.counted);
+    // Breaths depend on those before: there are fewer independent ones.
+    expect(measured.rate.n).toBeGreaterThan(1);
+    expect(measured.rate.n).toBeLessThanOrEqual(lying.analysis.counted);
     expect(quietBreath(tapped, [])).toMatchObject({
       from: 'taps',
       rate: { value: 10 },

@@ -58,8 +58,8 @@ describe('holds in short', () => {
   it('counts only calm ends toward a length, and all of them as tries', () => {
     const [lying] = summariseHolds([trial(20), trial(24), trial(40, { end: 'gasp' })]);
     expect(lying).toMatchObject({ tries: 3, calmTries: 2, bestCalmS: 24, meanCalmS: 22 });
-    // MDC95 of two means of two: 1.96·SD·√(1/2 + 1/2) (Weir 2005).
-    expect(lying!.noiseS).toBeCloseTo(1.96 * lying!.spreadS!, 12);
+    // Two means of two, SD √8, and days of 15 % of 22 s: √(8·(1/2 + 1/2) + 2·3.3²); 27.7 degrees of freedom make t 2.05.
+    expect(lying!.noiseS).toBeCloseTo(2.0495 * Math.sqrt(8 + 2 * 3.3 ** 2), 2);
   });
   it('knows no noise from one calm try, and no length from none', () => {
     expect(summariseHolds([trial(20)])[0]).toMatchObject({ meanCalmS: 20, spreadS: null, noiseS: null });

@@ -154,7 +154,9 @@ describe('flags', () => {
     for (const value of bad) expect([value, takes(value)]).toEqual([value, false]);
     const said = describeFlag({ [flag]: good[0] }, flag);
     expect(said.length).toBeGreaterThan(3);
-    if (entry.kind !== 'yes') expect(said).toContain(String(good[0]));
+    const told =
+      entry.kind === 'choice' ? entry.options.find((o) => o.value === good[0])!.label : String(good[0]);
+    if (entry.kind !== 'yes') expect(said).toContain(told);
   });
   it.each(FLAGS.filter((f) => flagEntry(f).bars ?? flagEntry(f).noHold))(
     'does with %s by itself what the table says of it',

@@ -169,8 +169,8 @@ describe('what follows from a record', () => {
 });
 
 describe('calibration', () => {
-  /** 40 s of isovolume manoeuvre with the belly worth twice the ribs, then breaths of 500 mL of shifting share. */
-  const made = () => {
+  /** 40 s of isovolume manoeuvre with the belly worth twice the ribs (a share `leak` of its air lost), then breaths of 500 mL of shifting share, or all of one. */
+  const made = (leak = 0, oneShare: number | null = null) => {
     const hz = 25;
     const n = 200 * hz;
     const ribs = new Float64Array(n);
@@ -178,11 +178,11 @@ describe('calibration', () => {
     for (let i = 0; i < n; i++) {
       const t = i / hz;
       if (t < 40) {
-        ribs[i] = 0.3 * Math.sin(2 * Math.PI * 0.4 * t);
+        ribs[i] = 0.3 * (1 - leak) * Math.sin(2 * Math.PI * 0.4 * t);
         belly[i] = -0.6 * Math.sin(2 * Math.PI * 0.4 * t);
       } else {
         const k = Math.floor((t - 40) / 5);
-        const share = 0.3 + (0.4 * ((k * 7) % 5)) / 4;
+        const share = oneShare ?? 0.3 + (0.4 * ((k * 7) % 5)) / 4;
         const v = (1 - Math.cos((2 * Math.PI * (t - 40)) / 5)) / 2;
         ribs[i] = share * v;
         belly[i] = 2 * (1 - share) * v;
@@ -214,6 +214,25 @@ describe('calibration', () => {
     expect(a.gains.absolute).toBe(true);
     expect(a.gains.ribs / a.gains.belly).toBeCloseTo(2, 0);
     expect(Math.abs(a.tidalMl! - 500)).toBeLessThan(40);
+  });
+  const bag = { kind: 'bag' as const, fromS: 42, toS: 198, volumeMl: 500 };
+  const isovolume = { kind: 'isovolume' as const, fromS: 2, toS: 38 };
+  it('says that a leak in an isovolume manoeuvre alone cannot be seen, and finds it by the bag', () => {
+    const doubt = (leak: number, calibration: Parameters<typeof analyse>[1], share: number | null = null) =>
+      must(analyse(made(leak, share), calibration)).gains.doubt;
+    expect(doubt(0.2, { calibration: [isovolume] })).toBe('leakUnseen');
+    expect(doubt(0.2, { calibration: [isovolume, bag] })).toBe('disagree');
+    expect(doubt(0, { calibration: [isovolume, bag] })).toBeNull();
+    expect(doubt(0, { calibration: [isovolume, bag] }, 0.4)).toBe('leakUnseen');
+    const both = must(analyse(made(0.2), { calibration: [isovolume, bag] }));
+    expect(both.gains.ribs / both.gains.belly).toBeCloseTo(2, 0);
+  });
+  it('says that a bag with one way of breathing tells no shares', () => {
+    const a = must(analyse(made(0, 0.4), { calibration: [bag] }));
+    expect(a.gains.doubt).toBe('sharesUnknown');
+    expect(Math.abs(a.tidalMl! - 500)).toBeLessThan(40);
+    expect(must(analyse(made(), { calibration: [bag] })).gains.doubt).toBeNull();
+    expect(must(analyse(made())).gains.doubt).toBeNull();
   });
   it('is refused with a reason when it is none', () => {
     const at = (c: Parameters<typeof analyse>[1]) => why(analyse(made(), c));

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { BandNote } from '@/core/look/look';
 import type { BandAnalysis } from '@/core/signal/analyse';
+import type { CalibrationDoubt } from '@/core/signal/calibrate';
 import { BAND_PLACES, PLACE_LABEL, type BandPlace } from '@/core/signal/places';
 import { FAULT_LABEL } from '@/core/signal/quality';
 import { BandPicture } from '@/pictures/bands';
@@ -174,6 +175,16 @@ export function BandView({ open, note, onNote }: Props) {
 const signed = (v: number): string =>
   Math.abs(v) < 0.005 ? '0.00' : `${v > 0 ? '+' : '−'}${Math.abs(v).toFixed(2)}`;
 
+/** What a calibration leaves open, and what would settle it. */
+const DOUBT: Record<CalibrationDoubt, string> = {
+  leakUnseen:
+    'Air that leaked at the mouth during it would not be seen and would shift the shares by as much: breaths from a bag, some low, some high, would show it.',
+  sharesUnknown:
+    'All breaths from the bag shared ribs and belly alike, so that only the volume holds; the shares stay relative. Take some low and some high, or an isovolume manoeuvre.',
+  disagree:
+    'The isovolume manoeuvre says otherwise than the bag, as it does when air leaks: the bag is used. Repeat the manoeuvre with mouth and throat shut.',
+};
+
 function Shares({ analysis }: { analysis: BandAnalysis }) {
   const shares = Object.entries(analysis.shares) as [BandPlace, number][];
   if (shares.length < 2) return null;
@@ -203,7 +214,8 @@ function Shares({ analysis }: { analysis: BandAnalysis }) {
           ? 'Shares are relative: the bands are not calibrated, so that a softer band counts for less.'
           : analysis.gains.absolute
             ? 'Calibrated with a known volume.'
-            : 'Calibrated by an isovolume manoeuvre: shares hold, volumes do not.'}
+            : 'Calibrated by an isovolume manoeuvre: shares hold, volumes do not.'}{' '}
+        {analysis.gains.doubt && DOUBT[analysis.gains.doubt]}
       </p>
     </div>
   );

@@ -147,7 +147,7 @@ describe('false changes of a client who does not change', () => {
           }),
           quiet: {
             from: 'taps' as const,
-            rate: quiet(14, 0.07),
+            rate: quiet(14, 0.055),
             exhale: quiet(2.6, 0.1),
             dutyCycle: 0.4,
           },

@@ -13,9 +13,8 @@ import {
   steadyPaCo2,
 } from '@/core/breath/ventilation';
 import { startStaircase, stepStaircase } from '@/core/breath/staircase';
-import { changeBetween } from '@/core/change/change';
 import { mdc95, pooledSpread, semFromIcc } from '@/core/change/noise';
-import { mean, senSlope, standardDeviation } from '@/core/base/statistics';
+import { mean, senSlope } from '@/core/base/statistics';
 import { THRESHOLD } from '@/core/read/thresholds';
 import { LIFT_PCT } from '@/core/tone/tone';
 import { isSeparated, SEPARATION_MM } from '@/core/screen/limits';

@@ -1,4 +1,4 @@
-import { smallestChange, type Measured, type NoiseKnown } from './noise';
+import { pooledSpread, smallestChange, type Measured, type NoiseKnown } from './noise';
 
 export type { Measured };
 
@@ -18,10 +18,17 @@ const EPSILON = 1e-9;
 /**
  * Compares two visits at the same test and position. Only a change larger than the noise of the test counts.
  *
- * @param together how many such changes are shown at once
+ * @param together how many such changes are shown at once @param within the spread within visits, of these two unless
+ *   more are known
  */
-export function changeBetween(before: Measured, after: Measured, known: NoiseKnown, together = 1): Change {
-  const noise = smallestChange(known, before, after, together);
+export function changeBetween(
+  before: Measured,
+  after: Measured,
+  known: NoiseKnown,
+  together = 1,
+  within = pooledSpread([before, after]),
+): Change {
+  const noise = smallestChange(known, before, after, together, within);
   const difference = after.value - before.value;
   const verdict =
     noise === null

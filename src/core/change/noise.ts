@@ -63,18 +63,19 @@ export function spreadBetween(groups: readonly (readonly number[])[]): { sem: nu
  * Student's t with the degrees of freedom of Welch 1947 (Biometrika 34:28) and Satterthwaite 1946 (Biometrics Bull 2:110);
  * several differences looked at together share the twentieth of false ones (Bonferroni).
  *
- * @param together how many differences are shown at once
+ * @param together how many differences are shown at once @param within the spread within visits, when more of them are
+ *   known than these two
  */
 export function smallestChange(
   known: NoiseKnown,
   before: Measured,
   after: Measured,
   together = 1,
+  within = pooledSpread([before, after]),
 ): number | null {
   const level = 1 - FALSE_SHARE / 2 / Math.max(1, together);
   if (known.kind === 'stated') return normalQuantile(level) * Math.SQRT2 * known.sem;
   if (known.kind === 'seen') return studentQuantile(level, known.df) * Math.SQRT2 * known.sem;
-  const within = pooledSpread([before, after]);
   if (within === null) return null;
   const { share, least } = known.days;
   const stated = Math.max(least, (share * (Math.abs(before.value) + Math.abs(after.value))) / 2);

@@ -1,6 +1,6 @@
 import { RING_ZONES, ZONE_LABEL, type Zone } from '../body/zones';
 import { changeBetween, type Change, type Measured } from '../change/change';
-import { smallestChange, spreadBetween, type DayToDay, type NoiseKnown } from '../change/noise';
+import { pooledSpread, smallestChange, spreadBetween, type DayToDay, type NoiseKnown } from '../change/noise';
 import { mean } from '../base/statistics';
 import { POSITION } from '../body/positions';
 import { comfortableExhale } from '../look/exhales';
@@ -34,14 +34,15 @@ export type Measure = {
  * Standard error of a rating by eye in steps of a tenth: under one step. Our choice; no published noise for it. Alone, three
  * steps then count as a change.
  */
-export const RATING_SEM = 0.085;
+const RATING_SEM = 0.085;
 /** Less than two points on a scale of ten may be nothing (common practice, no source): a little under 2 over 1.96·√2. */
 const PAIN_SEM = 0.7;
 
 /** Between-day spreads are stated as they are for want of a source that we could look up; all are our choice. */
 const OUR_CHOICE = 'our choice: no figure at hand';
-const RATE_DAYS: DayToDay = { share: 0.08, least: 1, source: OUR_CHOICE };
+const RATE_DAYS: DayToDay = { share: 0.06, least: 0.8, source: OUR_CHOICE };
 const EXHALE_DAYS: DayToDay = { share: 0.12, least: 0.2, source: OUR_CHOICE };
+const COMFORT_DAYS: DayToDay = { share: 0.15, least: 0.4, source: OUR_CHOICE };
 const ratedPct: NoiseKnown = { kind: 'stated', sem: RATING_SEM * 100 };
 
 const rating = (zone: Zone): Measure => ({
@@ -105,7 +106,7 @@ export const MEASURES: readonly Measure[] = [
     unit: 's',
     test: 'exhale',
     trend: true,
-    noise: { kind: 'repeated', days: HOLD_DAYS },
+    noise: { kind: 'repeated', days: COMFORT_DAYS },
     find: ({ data }) => {
       const e = comfortableExhale(data);
       return e
@@ -215,6 +216,7 @@ export function seriesOf(visits: readonly FollowedVisit[]): Series[] {
   const together = all.filter((s) => s.points.length > 1).length;
   return all.map(({ measure, place, points }) => {
     const known = noiseOfClient(measure, points);
+    const within = pooledSpread(points.map((p) => p.measured));
     const [first, before, last] = [points[0], points.at(-2), points.at(-1)];
     const usual = first && { ...first.measured, n: Math.max(1, mean(points.map((p) => p.measured.n))) };
     return {
@@ -222,8 +224,8 @@ export function seriesOf(visits: readonly FollowedVisit[]): Series[] {
       label: labelAt(measure, place),
       unit: measure.unit,
       points: points.map(({ at, measured }) => ({ at, measured })),
-      noise: first ? smallestChange(known, first.measured, usual!, together) : null,
-      change: before ? changeBetween(before.measured, last!.measured, known, together) : null,
+      noise: first ? smallestChange(known, first.measured, usual!, together, within) : null,
+      change: before ? changeBetween(before.measured, last!.measured, known, together, within) : null,
     };
   });
 }

@@ -36,6 +36,8 @@ type ChoiceEntry = Common & {
   kind: 'choice';
   asked: string;
   options: readonly { value: string; label: string }[];
+  /** What it means when nothing is chosen, where that has to be said; the answers then stand in a list. */
+  untold?: string;
   says: (value: string) => string;
 };
 export type FlagEntry = YesEntry | NumberEntry | ChoiceEntry;
@@ -96,6 +98,7 @@ export const FLAG = {
     group: 'birth',
     label: 'measured',
     asked: 'where the separation was measured',
+    untold: 'not told (15 mm counts)',
     options: [
       { value: 'xiphoid', label: SEPARATION_PLACE.xiphoid },
       { value: 'above', label: SEPARATION_PLACE.above },

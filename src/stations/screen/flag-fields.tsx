@@ -68,11 +68,10 @@ function FlagField({ flag, beside, value, onValue }: FieldProps) {
     case 'yes':
       return <CheckField label={entry.label} checked={Boolean(value)} onChecked={onValue} />;
     case 'choice':
-      // More than two answers would not fit beside one another.
-      return entry.options.length > 2 ? (
+      return entry.untold !== undefined ? (
         <Select
           label={entry.asked}
-          options={[{ value: '', label: 'not told: the narrowest place counts' }, ...entry.options]}
+          options={[{ value: '', label: entry.untold }, ...entry.options]}
           value={(value as string | undefined) ?? ''}
           onValue={(v) => onValue(v === '' ? undefined : v)}
         />

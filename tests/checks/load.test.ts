@@ -19,6 +19,8 @@ describe('one-repetition maximum', () => {
     for (const [name, kg] of Object.entries(wanted))
       expect(byFormula[name as keyof typeof wanted]).toBeCloseTo(kg, 2);
     expect([low, high]).toEqual([125, byFormula.Wathan]);
+    // The fourth of seven in order: Epley's and Brzycki's 133.33.
+    expect(repMax(100, 10).middle).toBeCloseTo(133.33, 2);
   });
   it('is the weight itself for one repetition, and stays finite as far as it is offered', () => {
     expect(repMax(80, 1)).toMatchObject({ low: 80, high: 80 });

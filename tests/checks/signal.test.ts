@@ -114,14 +114,11 @@ const PEAKS = [
 ];
 const file = join(__dirname, '../../.cache/ipd.json');
 
-describe('the record ipd', () => {
-  if (!existsSync(file)) {
-    it('is not present here: npm test fetches it where Debian packages can be reached', () =>
-      expect(existsSync(file)).toBe(false));
-    return;
-  }
-  const x = JSON.parse(readFileSync(file, 'utf8')) as number[];
-  const y = filterBothWays(butterworthLowPass(4, 1, 50), x);
+// Where Debian packages cannot be reached the record is not here, and the checks are shown as skipped.
+const present = existsSync(file);
+(present ? describe : describe.skip)('the record ipd', () => {
+  const x = present ? (JSON.parse(readFileSync(file, 'utf8')) as number[]) : [];
+  const y = present ? filterBothWays(butterworthLowPass(4, 1, 50), x) : new Float64Array();
 
   it('gives the 17 peaks of the recipe', () => {
     expect(findPeaks(y, 0.05).map((i) => i / 50)).toEqual(PEAKS);

@@ -123,7 +123,8 @@ export function findBreaths(
 
 function extremesOf(curve: Evenly, stretches: Stretches, options: FindOptions, first?: Float64Array): Parts {
   let edge = options.cutoffHz ?? FIRST_HZ;
-  let seen = look(curve, stretches, edge, options.prominence, first);
+  const known = options.cutoffHz === undefined ? first : undefined;
+  let seen = look(curve, stretches, edge, options.prominence, known);
   for (let round = 0; round < 3 && options.cutoffHz === undefined; round++) {
     const usual = usualOf(seen);
     if (!usual) break;

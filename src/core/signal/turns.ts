@@ -168,13 +168,17 @@ function makeBank(kind: TurnKind, ratio: number): Bank {
     const { before, after } = shape;
     for (const moved of PLACES) {
       const place = moved * (1 + ratio);
+      // The other ends of both phases stay where they are; a phase of which little would be left keeps that little.
+      const [lengthBefore, lengthAfter] = [
+        Math.max(LEAST_PHASE, 1 + place),
+        Math.max(LEAST_PHASE * ratio, ratio - place),
+      ];
       for (let i = 0; i < n; i++) {
         const [a, b] = [edges[i]!, edges[i + 1]!];
         let sum = 0;
         for (let j = 0; j < WITHIN; j++) {
           const tau = a + ((b - a) * (j + 0.5)) / WITHIN - place;
-          // The other ends of both phases stay where they are.
-          sum += tau < 0 ? before(-tau / (1 + place)) : after(tau / (ratio - place));
+          sum += tau < 0 ? before(-tau / lengthBefore) : after(tau / lengthAfter);
         }
         raw[i] = kind === 'top' ? -sum : sum;
       }
@@ -191,6 +195,9 @@ function makeBank(kind: TurnKind, ratio: number): Bank {
 
 /** Points within a cell at which a shape is asked. */
 const WITHIN = 3;
+/** Share of a phase that is left at least when its turn is moved. */
+const LEAST_PHASE = 0.2;
+
 /** Projection × inverse Cholesky factor of the covariance of 1/f noise (logarithmic in time), white noise and an unknown trend. */
 function whitener(edges: Float64Array, breath: number, trend: number): Float64Array {
   const n = edges.length - 1;

@@ -102,6 +102,34 @@ describe('EDF with something wrong', () => {
   });
 });
 
+describe('what EDF says of time', () => {
+  // Kemp et al. 1992: two digits of the year; 85 to 99 are 1985 to 1999 (EDF+, Kemp & Olivan 2003).
+  it.each([
+    ['02.01.85', '1985-01-02'],
+    ['31.12.99', '1999-12-31'],
+    ['01.01.00', '2000-01-01'],
+    ['15.06.84', '2084-06-15'],
+  ])('reads the year of %s', (written, day) => {
+    const bytes = printEdf(record());
+    text(bytes, 168, 8, written);
+    text(bytes, 176, 8, '10.20.30');
+    expect(must(parseEdf(bytes)).startAt).toBe(`${day}T10:20:30.000Z`);
+  });
+  it('takes the first day of 1985 for none, as files without a date have it', () => {
+    const bytes = printEdf(record());
+    text(bytes, 168, 8, '01.01.85');
+    expect(must(parseEdf(bytes)).startAt).toBeNull();
+  });
+  it('ends a record where the samples end, not with the data record they fill', () => {
+    const short = record({
+      channels: record().channels.map((c) => ({ ...c, values: c.values.subarray(0, 240) })),
+    });
+    const { record: read } = edfRecord(must(parseEdf(printEdf(short))));
+    expect(read.channels.map((c) => c.values.length)).toEqual([240, 240]);
+    expect(read.notes.map((n) => n.text)).not.toContain('Recording ends');
+  });
+});
+
 describe('what EDF takes from other files', () => {
   it('prefers signals that speak of ribs or belly and says what it left out', () => {
     const channels = ['EEG', 'Thorax', 'Pulse', 'Abdomen'].map((name) => ({

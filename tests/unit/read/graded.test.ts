@@ -1,4 +1,4 @@
-import { outcomesOf } from '@/core/follow/judged';
+import { outcomesOf, type JudgedVisit } from '@/core/follow/judged';
 import type { LookData } from '@/core/look/look';
 import { readLook, type ReadOptions } from '@/core/read/read';
 import { READING, READINGS } from '@/core/read/readings';
@@ -144,6 +144,36 @@ describe('the instructor’s decision', () => {
       why: 'stairs come first',
     });
   });
+});
+
+describe('who was closer', () => {
+  const outcome = (kind: 'reading' | 'need', computed: number, said: number, later: number) => {
+    const base = { name: 'reversed', certainty: 1, overruled: null } as const;
+    const needs = (weight: number, overruled: unknown) => [
+      { need: 'upright', weight, because: [], overruled },
+    ];
+    const visit = (at: string, readings: unknown[], list: unknown[]) =>
+      ({ at, result: { readings, needs: list } }) as unknown as JudgedVisit;
+    const [now, next] =
+      kind === 'reading'
+        ? [
+            visit('1', [{ ...base, strength: said, overruled: { computed, why: 'so' } }], []),
+            visit('2', [{ ...base, strength: later }], []),
+          ]
+        : [visit('1', [], needs(said, { computed, why: 'so' })), visit('2', [], needs(later, null))];
+    return outcomesOf([now, next])[0]!.closer;
+  };
+  // A tenth of the scale either way counts as even; a reading runs from 0 to 1, a need from 0 to 4.
+  it.each([
+    ['reading', 0.5, 0.59, 0.5, 'even'],
+    ['reading', 0.5, 0.61, 0.5, 'kokyu'],
+    ['reading', 0.61, 0.5, 0.5, 'you'],
+    ['need', 2, 2.38, 2, 'even'],
+    ['need', 2, 2.42, 2, 'kokyu'],
+    ['need', 2.42, 2, 2, 'you'],
+  ] as const)('%s: computed %d, said %d, later %d: %s', (kind, computed, said, later, closer) =>
+    expect(outcome(kind, computed, said, later)).toBe(closer),
+  );
 });
 
 describe('needs', () => {

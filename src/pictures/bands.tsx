@@ -103,7 +103,7 @@ export function BandPicture({ preview, analysis, chosen = null, onChoose, classN
               fill={b.trusted ? 'var(--rise)' : 'var(--held)'}
             />
             <path d={`M${x(b.turnS)},7l-4,-7h8z`} fill={b.trusted ? 'var(--fall)' : 'var(--held)'} />
-            {b.sigh && (
+            {b.sigh && b.trusted && (
               <text x={x(b.turnS)} y="-3" textAnchor="middle" fontSize="12.5" fill="var(--soft)">
                 sigh
               </text>

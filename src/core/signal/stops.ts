@@ -46,18 +46,8 @@ export function stopsIn({ hz, y }: Evenly, depth: number, cycleS: number): Span[
 function trimmed(x: Float64Array, rate: number, { fromS, toS }: Span, depth: number): Span {
   const [from, to] = [Math.round(fromS * rate), Math.round(toS * rate)];
   const [a, b] = [from + Math.round((to - from) * 0.25), to - Math.round((to - from) * 0.25)];
-  const n = b - a;
-  const mid = (n - 1) / 2;
-  let sum = 0;
-  let slope = 0;
-  let squares = 0;
-  for (let i = 0; i < n; i++) {
-    sum += x[a + i]!;
-    slope += (i - mid) * x[a + i]!;
-    squares += (i - mid) ** 2;
-  }
-  slope /= squares;
-  const off = (i: number) => Math.abs(x[i]! - sum / n - slope * (i - a - mid)) > LEAVES * depth;
+  const { at } = lineThrough(x, a, b - a);
+  const off = (i: number) => Math.abs(x[i]! - at(i)) > LEAVES * depth;
   let first = a;
   while (first > from && !off(first - 1)) first--;
   let last = b - 1;
@@ -66,26 +56,34 @@ function trimmed(x: Float64Array, rate: number, { fromS, toS }: Span, depth: num
 }
 
 function still(x: Float64Array, from: number, size: number, depth: number): boolean {
-  const mid = (size - 1) / 2;
-  let sum = 0;
-  let slope = 0;
-  let squares = 0;
-  for (let i = 0; i < size; i++) {
-    const v = x[from + i]!;
-    sum += v;
-    slope += (i - mid) * v;
-    squares += (i - mid) ** 2;
-  }
-  slope /= squares;
+  const { slope, at } = lineThrough(x, from, size);
   if (Math.abs(slope) * size > SLOPE_DEPTHS * depth) return false;
-  const mean = sum / size;
   let low = Infinity;
   let high = -Infinity;
-  for (let i = 0; i < size; i++) {
-    const v = x[from + i]! - mean - slope * (i - mid);
+  for (let i = from; i < from + size; i++) {
+    const v = x[i]! - at(i);
     if (v < low) low = v;
     if (v > high) high = v;
     if (high - low > REACH * depth) return false;
   }
   return true;
+}
+
+/** The straight line of least squares through so many samples, by index. */
+function lineThrough(
+  x: Float64Array,
+  from: number,
+  size: number,
+): { slope: number; at: (i: number) => number } {
+  const mid = from + (size - 1) / 2;
+  let sum = 0;
+  let slope = 0;
+  let squares = 0;
+  for (let i = from; i < from + size; i++) {
+    sum += x[i]!;
+    slope += (i - mid) * x[i]!;
+    squares += (i - mid) ** 2;
+  }
+  slope /= squares;
+  return { slope, at: (i) => sum / size + slope * (i - mid) };
 }

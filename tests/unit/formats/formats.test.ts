@@ -130,6 +130,38 @@ describe('client and sequence files', () => {
   ])('refuses a wrong client file with the place: %#', (text, message) =>
     expect(why(parseClientFile(text))).toMatch(message),
   );
+  it('reads a file of the first version: its curve becomes a recording of bands, byte for byte', () => {
+    const [lookId, curveId] = ['7f1b6a0e-52c1-4b0f-9a39-6d1b7c0a1d01', '7f1b6a0e-52c1-4b0f-9a39-6d1b7c0a1d02'];
+    const csv = 't_s,ribs\n0,1\n0.02,1.5\n';
+    const old = {
+      format: 'kokyu-client',
+      version: 1,
+      name: 'Maren',
+      school: null,
+      screen: files[0]!.screen,
+      looks: [
+        {
+          id: lookId,
+          at: '2026-01-05T09:00:00.000Z',
+          finishedAt: null,
+          purpose: 'visit',
+          runId: null,
+          data: { rings: {}, signs: {}, holds: [], note: '', curve: { curveId, name: 'ribs.csv' } },
+        },
+      ],
+      curves: [{ id: curveId, lookId, name: 'ribs.csv', csv }],
+      sequences: [],
+      runs: [],
+    };
+    const read = must(parseClientFile(JSON.stringify(old)));
+    expect(read).toMatchObject({ version: 2, name: 'Maren', control: null });
+    expect(read.looks[0]!.data.bands).toMatchObject([{ recordId: curveId, name: 'ribs.csv' }]);
+    expect(read.recordings).toMatchObject([{ id: curveId, lookId, name: 'ribs.csv', kind: 'csv' }]);
+    expect(Buffer.from(read.recordings[0]!.base64, 'base64').toString()).toBe(csv);
+    expect(why(parseClientFile(JSON.stringify({ ...old, curves: [{ ...old.curves[0], id: 'x' }] })))).toMatch(
+      /recordings\.0\.id/,
+    );
+  });
   it.each(['{', '{"format":"kokyu-sequence"}'])('refuses a wrong sequence file: %s', (text) =>
     expect(why(parseSequenceFile(text))).toMatch(/JSON|version/),
   );

@@ -1,4 +1,4 @@
-import { liftEdits, planLift, REACH_DEG } from '@/core/load/lift';
+import { liftEdits, planLift } from '@/core/load/lift';
 import type { Lift } from '@/core/drills/lift';
 
 const lift = (patch: Partial<Lift> = {}): Lift => ({
@@ -30,10 +30,10 @@ describe('when to breathe in a lift', () => {
     ['close', 90, 'exhale'],
     ['open', 90, 'inhale'],
     ['neither', 90, 'exhale'],
-    ['neither', REACH_DEG, 'exhale'],
-    ['neither', REACH_DEG + 1, 'inhale'],
-    ['close', REACH_DEG + 1, 'exhale'],
-    ['open', REACH_DEG + 1, 'inhale'],
+    ['neither', 140, 'exhale'],
+    ['neither', 141, 'inhale'],
+    ['close', 141, 'exhale'],
+    ['open', 141, 'inhale'],
   ])('ribs that %s with the arm at %i°: %s with the effort', (ribs, armDeg, effort) =>
     expect(planLift(lift({ ribs, armDeg }), {}).effort).toBe(effort),
   );
@@ -70,5 +70,54 @@ describe('when to breathe in a lift', () => {
     });
     expect(liftEdits('b', { strategy: 'withMovement', bracePct: 10 })[0]).toMatchObject({ seconds: 0 });
     expect(liftEdits('b', { strategy: 'wholeRep', bracePct: 90 })[0]).toMatchObject({ seconds: 4 });
+  });
+  it.each([
+    [6, 5],
+    [30, 10],
+    [57, 19],
+    [70, 70],
+    [110, 100],
+  ])('braces for %d %% of the most by %d %%', (percent, bracePct) =>
+    expect(planLift(lift({ load: { percent } }), {}).bracePct).toBe(bracePct),
+  );
+  it('fills before a held lift only, and never lets the air in with the effort there', () => {
+    expect(planLift(lift(), {}).fillPct).toBeNull();
+    const held = planLift(lift({ ribs: 'open', load: { percent: 70 } }), {});
+    expect([held.fillPct, held.effort]).toEqual([70, 'exhale']);
+  });
+  it('counts repetitions by the way of breathing', () => {
+    const said = (percent: number) => planLift(lift({ load: { percent } }), {}).repetitions;
+    expect(said(50)).toContain('20–25');
+    expect(said(70)).toContain('few');
+    expect(said(90)).toContain('one at a time');
+  });
+  it.each<[Lift['ribs'], number, RegExp]>([
+    ['close', 90, /working side closes the ribs/],
+    ['close', 150, /closes the ribs.*past 140° takes the inhale/],
+    ['open', 90, /opens the ribs, so the air comes in/],
+    ['open', 150, /opens the ribs and takes the arm past 140°/],
+    ['neither', 90, /neither open nor close/],
+    ['neither', 150, /chest has to rise/],
+  ])('says why the breath goes as it does: ribs that %s, arm at %d°', (ribs, armDeg, why) =>
+    expect(planLift(lift({ ribs, armDeg }), {}).why[0]).toMatch(why),
+  );
+  it('draws the breath the way the effort goes', () => {
+    const at = (ribs: Lift['ribs'], percent: number) =>
+      planLift(lift({ ribs, load: { percent } }), {}).breath.map((p) => p.volume);
+    expect(at('close', 50)).toEqual([0.6, 0.05, 0.6]);
+    expect(at('open', 50)).toEqual([0.05, 0.6, 0.05]);
+    expect(at('close', 70).every((v) => v >= 0.2)).toBe(true);
+    expect(at('close', 90)[1]).toBe(0.7);
+  });
+  it('tells the way it flows, and each caution once, with a capital', () => {
+    expect(planLift(lift(), {}).why[1]).toBe('50 % of the most: light enough to let the breath flow.');
+    expect(planLift(lift({ load: { percent: 70 } }), {}).why[1]).toMatch(/^70 %.*stiffness/);
+    expect(planLift(lift(), { highBloodPressure: true }).cautions).toEqual([
+      'Effort raises blood pressure; few, light, breath flowing.',
+    ]);
+    expect(planLift(lift(), {}).cautions).toEqual([]);
+    const two = planLift(lift({ load: { percent: 70 } }), { cardiac: true, highBloodPressure: true });
+    expect(two.cautions).toHaveLength(2);
+    expect(new Set(two.barred).size).toBe(two.barred.length);
   });
 });

@@ -501,6 +501,26 @@ describe('evidence', () => {
     ).readings.find((r) => r.name === 'upperChest')!;
     expect(more.certainty).toBeGreaterThan(chest.certainty);
   });
+  it('a complaint that never is speaks against, one that often is speaks for, and the more the more', () => {
+    const stuck = (symptoms?: LookData['symptoms']) =>
+      readLook(look({ ...signs({ cannotFill: true }), symptoms }), {}, { school: 'lowQuiet' }).readings.find(
+        (r) => r.name === 'stuckInhale',
+      )!;
+    const said = [0, 1, 2, 3, 4].map((answer) => stuck({ noDeepBreath: answer }));
+    const about = said.map(({ for: yes, against: no }) =>
+      [yes, no].map((list) => list.filter((e) => e.text.startsWith('no full breath goes in')).length),
+    );
+    expect(about).toEqual([
+      [0, 1],
+      [0, 1],
+      [1, 0],
+      [1, 0],
+      [1, 0],
+    ]);
+    const strengths = said.map((r) => r.strength);
+    expect(strengths).toEqual(strengths.toSorted((a, b) => a - b));
+    expect(strengths[0]).toBeLessThan(stuck().strength);
+  });
   it('stays between 0 and 1, and what was not looked at has neither strength nor certainty', () => {
     for (const c of CASES)
       for (const r of readLook(look(c.look), c.flags ?? {}, {

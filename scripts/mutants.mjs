@@ -1,0 +1,86 @@
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { ensureInstalled, ROOT, run } from './lib.mjs';
+
+// npm run mutants [-- folder …] [--share 0.1] [--seed 1] [--show]
+// Changes core a line at a time and prints which share of the changes the tests notice, by folder.
+// A share below 1 tries that part of the lines, drawn by the seed: the whole takes hours.
+
+ensureInstalled();
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    share: { type: 'string', default: '1' },
+    seed: { type: 'string', default: '1' },
+    show: { type: 'boolean', default: false },
+  },
+});
+const share = Number(values.share);
+if (!(share > 0 && share <= 1)) fail('--share is a number above 0 and at most 1.');
+
+const CORE = 'src/core';
+const folders = JSON.parse(readFileSync(join(ROOT, CORE, 'floors.json'), 'utf8'));
+for (const name of positionals)
+  if (!folders.includes(name)) fail(`There is no folder ${name} in core: ${folders.join(', ')}.`);
+
+/** What has to be noticed at least, in per cent: where a wrong number goes to a client, and elsewhere. */
+const STRICT = ['safety', 'signal', 'sound', 'change', 'propose', 'run', 'load', 'read'];
+const aim = (folder) => (STRICT.includes(folder) ? 85 : 75);
+
+const wanted = positionals.length > 0 ? positionals : folders;
+const report = join(ROOT, 'data/reports/mutants.json');
+// A folder at a time, so that only the tests that reach it are run.
+const tally = wanted.map((folder) => ({ folder, ...triedIn(folder) }));
+console.log('\nfolder      noticed   of   share   aim');
+for (const { folder, noticed, all } of tally)
+  if (all > 0)
+    console.log(
+      `${folder.padEnd(11)} ${String(noticed).padStart(7)} ${String(all).padStart(4)}   ${((100 * noticed) / all).toFixed(0).padStart(3)} %  ${aim(folder)} %`,
+    );
+
+function triedIn(folder) {
+  rmSync(report, { force: true });
+  const mutate = filesOf(join(CORE, folder)).flatMap(drawn).join(',');
+  if (mutate === '') return { noticed: 0, all: 0 };
+  const stryker = join(ROOT, 'node_modules/@stryker-mutator/core/bin/stryker.js');
+  if (run(process.execPath, [stryker, 'run', '--mutate', mutate]) !== 0)
+    fail(`Stryker did not finish with ${folder}; what it said stands above.`);
+  const sum = { noticed: 0, all: 0 };
+  if (!existsSync(report)) return sum;
+  for (const [file, { mutants }] of Object.entries(JSON.parse(readFileSync(report, 'utf8')).files))
+    for (const { status, location, mutatorName, replacement } of mutants) {
+      const noticed = status === 'Killed' || status === 'Timeout';
+      if (!noticed && status !== 'Survived' && status !== 'NoCoverage') continue;
+      sum.all++;
+      if (noticed) sum.noticed++;
+      else if (values.show)
+        console.log(
+          `${file}:${location.start.line}  ${mutatorName}  ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)}`,
+        );
+    }
+  return sum;
+}
+
+function filesOf(folder) {
+  return readdirSync(join(ROOT, folder), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && entry.name.endsWith('.ts'))
+    .map((entry) => join(entry.parentPath, entry.name).slice(ROOT.length + 1));
+}
+
+/** The file, or those of its lines that the seed draws. */
+function drawn(file) {
+  if (share === 1) return [file];
+  const lines = readFileSync(join(ROOT, file), 'utf8').split('\n');
+  return lines.flatMap((text, i) => {
+    const roll =
+      createHash('sha1').update(`${values.seed} ${file} ${text} ${i}`).digest().readUInt32BE(0) / 2 ** 32;
+    return roll < share && /\w/.test(text) ? [`${file}:${i + 1}-${i + 1}`] : [];
+  });
+}
+
+function fail(message) {
+  console.error(message);
+  process.exit(1);
+}

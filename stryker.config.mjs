@@ -1,5 +1,5 @@
 // What `npm run mutants` changes and which tests have to notice. `scripts/mutants.mjs` names the files.
-export default {
+const config = {
   testRunner: 'jest',
   jest: { configFile: 'jest.mutants.config.js' },
   coverageAnalysis: 'perTest',
@@ -17,3 +17,5 @@ export default {
   timeoutMS: 4000,
   timeoutFactor: 2,
 };
+
+export default config;

@@ -20,7 +20,7 @@ export function Loop({
   const at = (v: number) => EDGE + v * (SIDE - 2 * EDGE);
   const path = (points: readonly Point[]) =>
     `${points.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p.belly).toFixed(1)},${(SIDE - at(p.ribs)).toFixed(1)}`).join('')}Z`;
-  const shown = chosen === null ? null : loops[chosen];
+  const shown = chosen === null || !loops[chosen]?.length ? null : loops[chosen];
   const label =
     phaseDeg === null
       ? 'Loop of ribs against belly'
@@ -39,7 +39,8 @@ export function Loop({
         .slice(0, 60)
         .map(
           (l, i) =>
-            i !== chosen && (
+            i !== chosen &&
+            l.length > 0 && (
               <path key={i} d={path(l)} fill="none" stroke="var(--held)" strokeWidth="0.7" opacity="0.35" />
             ),
         )}

@@ -186,7 +186,25 @@ describe('reliability', () => {
     expect(noise.mdc95).toBeCloseTo(1.959964 * Math.SQRT2 * noise.sd * Math.sqrt(1 - noise.icc.single[1]), 5);
     expect(why(icc([[1, 2], [3]]))).toMatch(/row 2/);
     expect(why(icc([[1, 2]]))).toMatch(/two persons/);
+    expect(
+      why(
+        icc([
+          [NaN, 2],
+          [3, 4],
+        ]),
+      ),
+    ).toMatch(/row 1/);
+    expect(
+      why(
+        icc([
+          [5, 5],
+          [5, 5],
+        ]),
+      ),
+    ).toMatch(/every value is the same/);
     expect(why(agreement([1], [1]))).toMatch(/two pairs/);
+    expect(why(agreement([1, 2], [1]))).toMatch(/two pairs/);
+    expect(must(agreement([1, 2], [1, 1]))).toMatchObject({ bias: 0.5 });
   });
   // Sen 1968, J Am Stat Assoc 63:1379, his example. Verified.
   it('takes the slope of Sen', () =>

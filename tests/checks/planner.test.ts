@@ -124,14 +124,17 @@ describe('the planner', () => {
     [12, 209],
     [15, 55],
     [15, 89],
-  ])('finds what highs finds where the first answer falls short: %i groups, seed %i', async (groups, seed) => {
-    const highs = await highsLoader();
-    const plan = made(seed, groups);
-    const reference = highs.solve(asMip(plan), { mip_rel_gap: 0, mip_abs_gap: 1e-7, output_flag: false });
-    const found = must(solve(plan));
-    expect(found.proven).toBe(true);
-    expect(found.value).toBeCloseTo(reference.ObjectiveValue, 4);
-  });
+  ])(
+    'finds what highs finds where the first answer falls short: %i groups, seed %i',
+    async (groups, seed) => {
+      const highs = await highsLoader();
+      const plan = made(seed, groups);
+      const reference = highs.solve(asMip(plan), { mip_rel_gap: 0, mip_abs_gap: 1e-7, output_flag: false });
+      const found = must(solve(plan));
+      expect(found.proven).toBe(true);
+      expect(found.value).toBeCloseTo(reference.ObjectiveValue, 4);
+    },
+  );
   it('takes the textbook choice: values 10 13 7 11 4, costs 5 6 4 5 2, room 12 → 25', () => {
     const items = [
       [10, 5],

@@ -29,6 +29,9 @@ export function pooledSpread(
  */
 export type DayToDay = { share: number; least: number; source: string };
 
+/** What a day-to-day spread says of itself where no published figure could be looked up. */
+export const OUR_CHOICE = 'our choice: no figure at hand';
+
 /** What is known of the noise of a measure. */
 export type NoiseKnown =
   /** A rating or a scale: one value a visit, whose standard error between visits is stated. */

@@ -1,6 +1,13 @@
 import { RING_ZONES, ZONE_LABEL, type Zone } from '../body/zones';
 import { changeBetween, type Change, type Measured } from '../change/change';
-import { pooledSpread, smallestChange, spreadBetween, type DayToDay, type NoiseKnown } from '../change/noise';
+import {
+  OUR_CHOICE,
+  pooledSpread,
+  smallestChange,
+  spreadBetween,
+  type DayToDay,
+  type NoiseKnown,
+} from '../change/noise';
 import { mean } from '../base/statistics';
 import { POSITION } from '../body/positions';
 import { comfortableExhale } from '../look/exhales';
@@ -39,7 +46,6 @@ const RATING_SEM = 0.085;
 const PAIN_SEM = 0.7;
 
 /** Between-day spreads are stated as they are for want of a source that we could look up; all are our choice. */
-const OUR_CHOICE = 'our choice: no figure at hand';
 const RATE_DAYS: DayToDay = { share: 0.06, least: 0.8, source: OUR_CHOICE };
 const EXHALE_DAYS: DayToDay = { share: 0.12, least: 0.2, source: OUR_CHOICE };
 const COMFORT_DAYS: DayToDay = { share: 0.15, least: 0.4, source: OUR_CHOICE };

@@ -1,4 +1,4 @@
-import { smallestChange, type DayToDay } from '../change/noise';
+import { OUR_CHOICE, smallestChange, type DayToDay } from '../change/noise';
 import { mean, standardDeviation } from '../base/statistics';
 import type { HoldKind, HoldTrial } from './look';
 import { HOLD_POSITIONS } from './places';
@@ -17,7 +17,7 @@ export type HoldSummary = {
 };
 
 /** How much a held breath differs from day to day. Our choice: no figure at hand. */
-export const HOLD_DAYS: DayToDay = { share: 0.15, least: 1, source: 'our choice: no figure at hand' };
+export const HOLD_DAYS: DayToDay = { share: 0.15, least: 1, source: OUR_CHOICE };
 
 /** A hold that the mouth or a gasp ended counts for so much of its length (practice P73). */
 const ROUGH_SHARE = 2 / 3;

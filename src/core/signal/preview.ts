@@ -20,7 +20,7 @@ export type BandPreview = {
   startAt: string | null;
   notes: RecordNote[];
   channels: ChannelPreview[];
-  /** Ribs against belly for each breath of the analysis, 0–1 each; empty without both. */
+  /** Ribs against belly for each breath of the analysis, 0–1 each; none of a breath that does not count; empty without both. */
   loops: { ribs: number; belly: number }[][];
 };
 
@@ -66,6 +66,7 @@ function loopsOf(record: BandRecord, { breaths }: BandAnalysis): BandPreview['lo
   );
   if (!parts) return [];
   return breaths.slice(0, MOST_LOOPS).map((b) => {
+    if (!b.trusted) return [];
     const points = Array.from({ length: LOOP_POINTS }, (_, k) => {
       const tS = b.startS + ((b.endS - b.startS) * k) / LOOP_POINTS;
       return { ribs: valueAt(parts.ribs.y, tS), belly: valueAt(parts.belly.y, tS) };

@@ -98,6 +98,15 @@ export function table(all: readonly Scored[]): [string, string][] {
     ['rests where there is none', String(still.reduce((n, s) => n + s.score.falseRests, 0))],
     ['shifts of 2 depths and more', marks(of('shift'))],
     ['smaller shifts', marks(of('smallShift'))],
+    ...[0.6, 0.95, 1.3, 1.65].map((from): [string, string] => {
+      const sized = of('smallShift')
+        .flatMap((s) => s.score.shifts)
+        .filter((s) => s.depths >= from && s.depths < from + 0.35);
+      return [
+        `  of ${from} to ${(from + 0.35).toFixed(2)} depths, marked`,
+        ratio([sized.filter((s) => s.marked).length, sized.length]),
+      ];
+    }),
     ['bursts', marks(of('burst'))],
     ['bursts, one band', marks(of('oneBandBurst'))],
     ['out of step', line(of('outOfStep'))],

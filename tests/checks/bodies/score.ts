@@ -17,6 +17,8 @@ export type Score = {
   /** Events that are marked, and marks that lie on an event. */
   marked: [hit: number, of: number];
   right: [right: number, of: number];
+  /** Of each posture shift: its size in depths, and whether it is marked. */
+  shifts: { depths: number; marked: boolean }[];
   stopsFound: [hit: number, of: number];
   stopsFalse: number;
   falseRests: number;
@@ -68,6 +70,10 @@ export function scoreOf(body: Body, answer: Answer): Score {
     ratePct: found.length < 3 || real.length < 3 ? null : 100 * Math.abs(rate(found) / rate(real) - 1),
     marked: [events.filter((e) => answer.marks.some((m) => overlap(m, e) > 0)).length, events.length],
     right: [answer.marks.filter((m) => events.some((e) => overlap(m, e) > -1)).length, answer.marks.length],
+    shifts: spec.shifts.map(({ atS, rampS, depths }) => ({
+      depths: Math.abs(depths),
+      marked: answer.marks.some((m) => overlap(m, { fromS: atS, toS: atS + rampS }) > 0),
+    })),
     stopsFound: [
       body.stops.filter((s) => answer.stops.some((a) => overlap(a, s) > 0.6 * (s.toS - s.fromS))).length,
       body.stops.length,

@@ -149,8 +149,14 @@ export function BandView({ open, note, onNote }: Props) {
                 </Press>
                 <span>
                   breath {(shown ?? 0) + 1}:{' '}
-                  {breath.phaseDeg === null ? '–' : `${Math.abs(breath.phaseDeg).toFixed(0)}°`}
-                  {breath.ribShare !== null && `, ribs ${(breath.ribShare * 100).toFixed(0)} %`}
+                  {!breath.trusted
+                    ? 'not counted'
+                    : breath.phaseDeg === null
+                      ? '–'
+                      : `${Math.abs(breath.phaseDeg).toFixed(0)}°`}
+                  {breath.trusted &&
+                    breath.ribShare !== null &&
+                    `, ribs ${(breath.ribShare * 100).toFixed(0)} %`}
                 </span>
                 <Press look="text" className="px-2" onClick={() => move(1)}>
                   next

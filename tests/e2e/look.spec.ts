@@ -7,6 +7,7 @@ import { simulateBands } from '@/core/simulate/bands';
 import { bandSetup } from '@/core/simulate/bands.schema';
 import { exhaleSound } from '@/core/simulate/exhale-sound';
 import { expect, test, type Page } from '@playwright/test';
+import { manoeuvres } from '../unit/signal/manoeuvres';
 import { demoClient, figure, newClient, saved } from './helpers';
 
 /** A client with a new look of all tests, opened at one of them. */
@@ -238,6 +239,26 @@ test('files that cannot be read are refused in words; what can be mended is', as
   expect(Math.abs((await figure(page, 'rate')) - 16)).toBeLessThan(1);
   await page.getByRole('combobox', { name: 'belly lay at' }).selectOption('');
   await expect(page.getByText('One band on the ribs and one on the belly')).toBeVisible();
+});
+
+test('a calibration says what it leaves open', async ({ page }) => {
+  await lookAt(page, 'Bands');
+  await page.getByRole('radio', { name: 'file' }).click();
+  await give(page, 'leaky.edf', Buffer.from(printEdf(manoeuvres(0.2))));
+  await page.getByText('Calibrate', { exact: true }).click();
+  const use = async (from: number, to: number) => {
+    await page.getByRole('textbox', { name: 'From, s' }).fill(String(from));
+    await page.getByRole('textbox', { name: 'to, s' }).fill(String(to));
+    await page.getByRole('button', { name: 'Use it' }).click();
+  };
+  await use(2, 38);
+  await expect(page.getByText(/Air that leaked at the mouth during it would not be seen/)).toBeVisible();
+  await page.getByRole('combobox', { name: 'Manoeuvre' }).selectOption('bag');
+  await page.getByRole('textbox', { name: /^Volume/ }).fill('500');
+  await use(42, 198);
+  await expect(page.getByText(/The isovolume manoeuvre says otherwise than the bag/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take the calibration back' }).click();
+  await expect(page.getByText(/Shares are relative/)).toBeVisible();
 });
 
 test('an exhale by the microphone, the stand-in and a file', async ({ page }) => {

@@ -131,7 +131,10 @@ describe('client and sequence files', () => {
     expect(why(parseClientFile(text))).toMatch(message),
   );
   it('reads a file of the first version: its curve becomes a recording of bands, byte for byte', () => {
-    const [lookId, curveId] = ['7f1b6a0e-52c1-4b0f-9a39-6d1b7c0a1d01', '7f1b6a0e-52c1-4b0f-9a39-6d1b7c0a1d02'];
+    const [lookId, curveId] = [
+      '7f1b6a0e-52c1-4b0f-9a39-6d1b7c0a1d01',
+      '7f1b6a0e-52c1-4b0f-9a39-6d1b7c0a1d02',
+    ];
     const csv = 't_s,ribs\n0,1\n0.02,1.5\n';
     const old = {
       format: 'kokyu-client',

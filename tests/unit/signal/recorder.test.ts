@@ -7,6 +7,7 @@ import { placeOf } from '@/core/signal/places';
 import { bandBody, simulateBands } from '@/core/simulate/bands';
 import { bandSetup } from '@/core/simulate/bands.schema';
 import { must, partOf, why } from '../helpers';
+import { manoeuvres } from './manoeuvres';
 
 const fed = (from: number, to: number, recorder = bandRecorder()) => {
   for (let i = from; i < to; i++)
@@ -169,48 +170,17 @@ describe('what follows from a record', () => {
 });
 
 describe('calibration', () => {
-  /** 40 s of isovolume manoeuvre with the belly worth twice the ribs (a share `leak` of its air lost), then breaths of 500 mL of shifting share, or all of one. */
-  const made = (leak = 0, oneShare: number | null = null) => {
-    const hz = 25;
-    const n = 200 * hz;
-    const ribs = new Float64Array(n);
-    const belly = new Float64Array(n);
-    for (let i = 0; i < n; i++) {
-      const t = i / hz;
-      if (t < 40) {
-        ribs[i] = 0.3 * (1 - leak) * Math.sin(2 * Math.PI * 0.4 * t);
-        belly[i] = -0.6 * Math.sin(2 * Math.PI * 0.4 * t);
-      } else {
-        const k = Math.floor((t - 40) / 5);
-        const share = oneShare ?? 0.3 + (0.4 * ((k * 7) % 5)) / 4;
-        const v = (1 - Math.cos((2 * Math.PI * (t - 40)) / 5)) / 2;
-        ribs[i] = share * v;
-        belly[i] = 2 * (1 - share) * v;
-      }
-    }
-    const channel = (name: string, place: 'lowerRibs' | 'belly', values: Float64Array) => ({
-      name,
-      place,
-      unit: '',
-      values,
-    });
-    return {
-      hz,
-      startAt: null,
-      gaps: [],
-      notes: [],
-      channels: [channel('ribs', 'lowerRibs', ribs), channel('belly', 'belly', belly)],
-    };
-  };
   it('by isovolume makes the two comparable, and says that shares are no volumes', () => {
-    const plain = must(analyse(partOf(made(), 42, 198)));
-    const a = must(analyse(made(), { calibration: [{ kind: 'isovolume', fromS: 2, toS: 38 }] }));
+    const plain = must(analyse(partOf(manoeuvres(), 42, 198)));
+    const a = must(analyse(manoeuvres(), { calibration: [{ kind: 'isovolume', fromS: 2, toS: 38 }] }));
     expect(a.gains.ribs).toBeCloseTo(2, 1);
     expect(a.ribShare!).toBeGreaterThan(plain.ribShare! + 0.1);
     expect([a.gains.absolute, a.tidalMl, plain.gains.from]).toEqual([false, null, []]);
   });
   it('by a bag finds both gains and the volume of a breath', () => {
-    const a = must(analyse(made(), { calibration: [{ kind: 'bag', fromS: 42, toS: 198, volumeMl: 500 }] }));
+    const a = must(
+      analyse(manoeuvres(), { calibration: [{ kind: 'bag', fromS: 42, toS: 198, volumeMl: 500 }] }),
+    );
     expect(a.gains.absolute).toBe(true);
     expect(a.gains.ribs / a.gains.belly).toBeCloseTo(2, 0);
     expect(Math.abs(a.tidalMl! - 500)).toBeLessThan(40);
@@ -219,23 +189,23 @@ describe('calibration', () => {
   const isovolume = { kind: 'isovolume' as const, fromS: 2, toS: 38 };
   it('says that a leak in an isovolume manoeuvre alone cannot be seen, and finds it by the bag', () => {
     const doubt = (leak: number, calibration: Parameters<typeof analyse>[1], share: number | null = null) =>
-      must(analyse(made(leak, share), calibration)).gains.doubt;
+      must(analyse(manoeuvres(leak, share), calibration)).gains.doubt;
     expect(doubt(0.2, { calibration: [isovolume] })).toBe('leakUnseen');
     expect(doubt(0.2, { calibration: [isovolume, bag] })).toBe('disagree');
     expect(doubt(0, { calibration: [isovolume, bag] })).toBeNull();
     expect(doubt(0, { calibration: [isovolume, bag] }, 0.4)).toBe('leakUnseen');
-    const both = must(analyse(made(0.2), { calibration: [isovolume, bag] }));
+    const both = must(analyse(manoeuvres(0.2), { calibration: [isovolume, bag] }));
     expect(both.gains.ribs / both.gains.belly).toBeCloseTo(2, 0);
   });
   it('says that a bag with one way of breathing tells no shares', () => {
-    const a = must(analyse(made(0, 0.4), { calibration: [bag] }));
+    const a = must(analyse(manoeuvres(0, 0.4), { calibration: [bag] }));
     expect(a.gains.doubt).toBe('sharesUnknown');
     expect(Math.abs(a.tidalMl! - 500)).toBeLessThan(40);
-    expect(must(analyse(made(), { calibration: [bag] })).gains.doubt).toBeNull();
-    expect(must(analyse(made())).gains.doubt).toBeNull();
+    expect(must(analyse(manoeuvres(), { calibration: [bag] })).gains.doubt).toBeNull();
+    expect(must(analyse(manoeuvres())).gains.doubt).toBeNull();
   });
   it('is refused with a reason when it is none', () => {
-    const at = (c: Parameters<typeof analyse>[1]) => why(analyse(made(), c));
+    const at = (c: Parameters<typeof analyse>[1]) => why(analyse(manoeuvres(), c));
     expect(at({ calibration: [{ kind: 'isovolume', fromS: 60, toS: 100 }] })).toMatch(
       /do not move against each other/,
     );
@@ -243,7 +213,7 @@ describe('calibration', () => {
     expect(at({ calibration: [{ kind: 'bag', fromS: 195, toS: 199, volumeMl: 500 }] })).toMatch(
       /no whole breath/,
     );
-    const one = made();
+    const one = manoeuvres();
     expect(
       why(
         analyse(

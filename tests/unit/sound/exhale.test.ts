@@ -5,8 +5,7 @@ import { must, why } from '../helpers';
 // Levels written down one by one, in a room of −60 dB: what each rule turns on stands just to this and just to that side.
 const QUIET = -60;
 const level = (db: number) => 10 ** ((db + 0.691) / 10);
-const flat = (db: number, seconds: number) =>
-  Array.from({ length: Math.round(seconds / LEVEL_S) }, () => db);
+const flat = (db: number, seconds: number) => Array.from({ length: Math.round(seconds / LEVEL_S) }, () => db);
 const ramp = (from: number, to: number, seconds: number) => {
   const n = Math.round(seconds / LEVEL_S);
   return Array.from({ length: n }, (_, i) => from + ((to - from) * i) / (n - 1));

@@ -39,7 +39,7 @@ export const FLOW_UP_TO_PCT = percentOfMax(FLOW_FROM_REPS);
 /** From here the whole repetition is held. Common practice gives no figure; our choice. */
 const WHOLE_FROM_PCT = 85;
 /** Past this angle the chest has to lift, so the inhale goes with the reach (practice P58). */
-export const REACH_DEG = 140;
+const REACH_DEG = 140;
 const HEAVY_FILL_PCT = 70;
 /** A rule for drills from some level on counts for a lift of that level: one that flows, and one that is held. */
 const LIGHT_LEVEL = 2;

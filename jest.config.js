@@ -1,6 +1,6 @@
 const nextJest = require('next/jest');
 
-const esModulePackages = /node_modules\/(?!(fast-check|pure-rand)\/)/;
+const esModulePackages = /node_modules\/(?!(fast-check|pure-rand|d3-contour|d3-array|internmap)\/)/;
 
 module.exports = async () => {
   const config = await nextJest({ dir: __dirname })({

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
 import { FreshPages } from '@/ui/autosave/fresh-pages';
 import { Awake } from '@/ui/awake';
+import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
@@ -20,6 +21,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en">
       <body>
+        <ZoneHatch />
         <a
           href="#main"
           className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2"

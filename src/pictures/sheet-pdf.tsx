@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Document, Font, Page, Path, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
+import { Document, Font, G, Page, Path, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
 import { drawFigure } from '@/core/body/figure/draw';
-import type { ShapeTone } from '@/core/body/figure/solids';
+import type { ThingTone } from '@/core/body/figure/solids';
+import { PATH_UNIT } from '@/core/body/figure/path-unit';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
 import type { Sheet, SheetRow } from '@/core/sequence/sheet';
 
@@ -17,13 +19,41 @@ Font.register({
 Font.registerHyphenationCallback((word) => [word]);
 
 /** Ink on paper; a print has one ground. */
-const FILL: Record<ShapeTone, string> = {
-  body: '#17302f',
-  hair: '#0c2120',
-  far: '#71857f',
-  thing: '#b9ad94',
-  band: '#64508a',
+const FILL: Record<ThingTone, string> = { thing: '#b9ad94', band: '#64508a' };
+const COLOUR: Record<string, string> = {
+  '--figure': '#17302f',
+  '--figure-hair': '#0c2120',
+  '--figure-far': '#71857f',
+  '--figure-edge': '#ffffff',
+  '--figure-cloth': '#6f9490',
 };
+
+type TracedPath = { d: string; fill: string; stroke?: string; width?: number };
+type TracedBody = { far: TracedPath[]; near: TracedPath[]; arms: TracedPath[] };
+const bodies = new Map<string, TracedBody>();
+
+/** The paths that the screen shows, out of the same file, in the colours of a print. */
+function tracedOf(name: string): TracedBody {
+  const known = bodies.get(name);
+  if (known) return known;
+  const text = readFileSync(join(process.cwd(), 'public/figures', `${name}.svg`), 'utf8');
+  const part = (id: string): TracedPath[] => {
+    const inside = new RegExp(`<g id="${id}"[^>]*>(.*?)</g>`).exec(text)?.[1] ?? '';
+    return [...inside.matchAll(/<path ([^>]*)\/>/g)].map(([, attributes]) => {
+      const of = (key: string) => new RegExp(`(?:^| )${key}="([^"]*)"`).exec(attributes!)?.[1];
+      const colour = (value?: string) => (value ? COLOUR[/var\((.*)\)/.exec(value)?.[1] ?? ''] : undefined);
+      return {
+        d: of('d') ?? '',
+        fill: colour(of('fill')) ?? 'none',
+        stroke: colour(of('stroke')),
+        width: Number(of('stroke-width')) || undefined,
+      };
+    });
+  };
+  const made = { far: part('far'), near: part('near'), arms: part('arms') };
+  bodies.set(name, made);
+  return made;
+}
 const [INK, SOFT, RULE] = ['#17302f', '#51605b', '#b9b09d'];
 
 /** The sheet as a PDF document, A4. The instructor's takes one page whatever its length; in large type it may take more. */
@@ -140,18 +170,28 @@ function Drawn({
   width: number;
   height: number;
 }) {
-  const drawing = drawFigure(row.position, bestView(row.position, figure), row.props, 'between', figure);
+  const asked = {
+    position: row.position,
+    view: bestView(row.position, figure),
+    ...(figure ? { figure } : {}),
+  };
+  const drawing = drawFigure(asked, row.props, row.meant);
+  const body = tracedOf(drawing.body);
+  const things = (list: readonly { tone: ThingTone; d: string }[]) =>
+    list.map((s, i) => <Path key={i} d={s.d} fill={FILL[s.tone]} stroke="#ffffff" strokeWidth={0.3} />);
+  const paths = (list: readonly TracedPath[]) =>
+    list.map(({ d, fill, stroke, width: line }, i) => (
+      <Path key={i} d={d} fill={fill} stroke={stroke} strokeWidth={line} />
+    ));
   return (
     <Svg viewBox={drawing.viewBox.join(' ')} style={{ width, height }}>
-      {drawing.shapes.map((s, i) => (
-        <Path
-          key={i}
-          d={s.d}
-          fill={FILL[s.tone]}
-          stroke="#ffffff"
-          strokeWidth={s.tone === 'thing' ? 0 : 0.5}
-        />
-      ))}
+      {things(drawing.behind)}
+      <G transform={`scale(${PATH_UNIT})`}>{paths(body.far)}</G>
+      {things(drawing.between)}
+      <G transform={`scale(${PATH_UNIT})`}>{paths(body.near)}</G>
+      {things(drawing.worn)}
+      {drawing.worn.length > 0 && <G transform={`scale(${PATH_UNIT})`}>{paths(body.arms)}</G>}
+      {things(drawing.before)}
     </Svg>
   );
 }

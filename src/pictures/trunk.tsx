@@ -2,89 +2,131 @@ import type { ToneAt } from '@/core/tone/tone';
 
 type Props = { volume: number; tone: ToneAt; className?: string; rising: boolean | null };
 
+/** The spine from neck to tail, seen from the side with the front to the right: y, x. Our drawing. */
+const SPINE = [
+  [8, 112],
+  [34, 92],
+  [66, 74],
+  [100, 66],
+  [134, 70],
+  [164, 83],
+  [190, 91],
+  [214, 87],
+  [236, 73],
+  [256, 66],
+  [276, 76],
+] as const;
+/** The lowest point of the neck, chest and loins among the bones drawn, and how many there are. */
+const BONES = { from: 14, to: 232, count: 15 } as const;
+/** Heights at which ribs leave the spine. */
+const RIBS = [38, 54, 71, 88, 105, 122, 138] as const;
+
+/** Where the spine is at a height, and how it leans there: a Catmull-Rom curve through its points. */
+function spineAt(y: number): { x: number; lean: number } {
+  const last = SPINE.length - 2;
+  const i = Math.min(last, Math.max(0, SPINE.findIndex(([top]) => top > y) - 1));
+  const at = (k: number) => SPINE[Math.min(SPINE.length - 1, Math.max(0, k))]!;
+  const [[y0, x0], [y1, x1]] = [at(i), at(i + 1)];
+  const slope = (k: number) => (at(k + 1)[1] - at(k - 1)[1]) / (at(k + 1)[0] - at(k - 1)[0]);
+  const h = y1 - y0;
+  const t = (y - y0) / h;
+  const [m0, m1] = [slope(i) * h, slope(i + 1) * h];
+  const x =
+    (2 * t ** 3 - 3 * t ** 2 + 1) * x0 +
+    (t ** 3 - 2 * t ** 2 + t) * m0 +
+    (3 * t ** 2 - 2 * t ** 3) * x1 +
+    (t ** 3 - t ** 2) * m1;
+  return { x, lean: slope(i) * (1 - t) + slope(i + 1) * t };
+}
+
+/** Bones of the spine, which do not move with the breath. */
+const VERTEBRAE = Array.from({ length: BONES.count }, (_, i) => {
+  const y = BONES.from + ((BONES.to - BONES.from) * i) / (BONES.count - 1);
+  const { x, lean } = spineAt(y);
+  return { x, y, size: 8 + 5 * (i / BONES.count), turn: (-Math.atan(lean) * 180) / Math.PI };
+});
+const SACRUM = [240, 250, 260, 270].map((y) => `${spineAt(y).x.toFixed(1)},${y}`).join('L');
+
 /**
- * The trunk from the side, front to the right: lungs above, cylinder below. On the way in lid and base go down and
- * the wall widens; on the way out both rise. Tone thickens the wall (front) and the base.
+ * The trunk from the side, front to the right: ribs and lungs above the diaphragm, the cylinder below it. On the way in
+ * lid and base go down and ribs and wall widen; on the way out both rise. Tone thickens the wall and the base.
  */
 export function Trunk({ volume: v, tone, className, rising }: Props) {
-  const back = 60 - 7 * v;
-  const front = 184 + 9 * v;
-  const lidBack = 128 + 3 * v;
-  const lidFront = 132 + 2 * v;
-  const apex = 66 + 44 * v;
-  const baseY = 246 + 5 * v;
-  const baseLow = 252 + 26 * v;
-  const wall = front + 6 + 22 * v;
-  const chest = `M104,16 C78,26 ${back - 4},70 ${back},${lidBack} C${back + 26},${apex - 8} ${front - 44},${apex - 12} ${front},${lidFront} C${front + 4},84 160,30 138,16`;
-  const lid = `M${back},${lidBack} C${back + 26},${apex - 8} ${front - 44},${apex - 12} ${front},${lidFront}`;
-  const rear = `M${back},${lidBack} C${back + 16},${180 - 4 * v} ${back + 20},${206} ${back + 4 - 6 * v},${baseY}`;
-  const belly = `M${front},${lidFront} C${wall},${176} ${wall},${212} ${front - 12},${baseY}`;
-  const base = `M${back + 4 - 6 * v},${baseY} C${back + 30},${baseLow + 6} ${front - 46},${baseLow + 6} ${front - 12},${baseY}`;
-  const inside = `${lid} ${belly.replace(/^M[^C]+/, '')} C${front - 46},${baseLow + 6} ${back + 30},${baseLow + 6} ${back + 4 - 6 * v},${baseY} C${back + 20},206 ${back + 16},${180 - 4 * v} ${back},${lidBack}Z`;
+  // The sternum goes forward and up, the lower ribs out.
+  const top = { x: 148 + 3 * v, y: 48 - 3 * v };
+  const tip = { x: 174 + 9 * v, y: 116 - 4 * v };
+  const crus = { x: spineAt(176).x + 8, y: 176 };
+  const apex = 78 + 42 * v;
+  const tail = { x: 78, y: 272 };
+  const pubis = { x: 160, y: 258 };
+  const wall = 184 + 22 * v;
+  const low = 262 + 20 * v;
+  const ribs = RIBS.map((y, i) => {
+    const from = { x: spineAt(y).x + 5, y };
+    const share = (i + 1) / (RIBS.length + 0.5);
+    // The last ribs end on the arch of the ribs, not on the sternum.
+    const to =
+      i < 5
+        ? { x: top.x + (tip.x - top.x) * share * 1.35, y: top.y + (tip.y - top.y) * share * 1.35 }
+        : { x: tip.x - (i - 4) * 14, y: tip.y + (i - 4) * 15 };
+    return `M${from.x.toFixed(1)},${from.y}C${(from.x - 14).toFixed(1)},${from.y + 2} ${(from.x + 14).toFixed(1)},${from.y + 26 - 4 * v} ${to.x.toFixed(1)},${to.y.toFixed(1)}`;
+  });
+  const arch = `M${tip.x},${tip.y}C${tip.x - 8},${tip.y + 22} ${tip.x - 26},${tip.y + 44} ${tip.x - 58},${tip.y + 54}`;
+  const dome = `C${crus.x + 4},${apex + 22} ${crus.x + 16},${apex} ${126 + 3 * v},${apex}C${150 + 4 * v},${apex} ${tip.x - 10},${tip.y - 14 + 10 * v} ${tip.x},${tip.y + 4}`;
+  const lid = `M${crus.x},${crus.y}${dome}`;
+  const lungs = `M${spineAt(30).x + 10},26C${spineAt(66).x + 12},60 ${spineAt(100).x + 12},100 ${crus.x},${crus.y}${dome}L${top.x},${top.y}C${top.x - 8},${top.y - 20} ${top.x - 22},24 ${spineAt(30).x + 10},26Z`;
+  const belly = `M${tip.x},${tip.y + 4}C${wall},${tip.y + 46} ${wall},${216} ${pubis.x},${pubis.y}`;
+  const base = `M${tail.x},${tail.y}C${tail.x + 26},${low + 8} ${pubis.x - 28},${low + 4} ${pubis.x},${pubis.y}`;
   const line = rising === null ? 'var(--held)' : rising ? 'var(--rise)' : 'var(--fall)';
   const arrow = (y: number) =>
-    rising ? `M122,${y - 9}v18m-6,-7l6,7l6,-7` : `M122,${y + 9}v-18m-6,7l6,-7l6,7`;
+    rising ? `M126,${y - 9}v18m-6,-7l6,7l6,-7` : `M126,${y + 9}v-18m-6,7l6,-7l6,7`;
   const say =
     rising === null
       ? 'held'
       : rising
         ? 'in: lid and base go down, the wall widens'
         : 'out: lid and base rise, the wall narrows';
+  const drawn = (d: string, colour: string, width: number, opacity = 1) => (
+    <path
+      d={d}
+      fill="none"
+      stroke={colour}
+      strokeWidth={width}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      opacity={opacity}
+    />
+  );
   return (
-    <svg viewBox="20 4 220 290" className={className} role="img" aria-label={`Trunk from the side; ${say}`}>
-      <path d={chest} fill={line} fillOpacity={0.12 + 0.2 * v} stroke="var(--held)" strokeWidth="1.6" />
-      {[0.2, 0.38].map((f) => (
-        <path
-          key={f}
-          d={`M${104 - (104 - back) * f * 0.92},${20 + (lidBack - 24) * f} q40,${10 + 8 * f} ${70 + (front - back - 70) * f},${14 - 4 * v}`}
-          fill="none"
-          stroke="var(--held)"
-          strokeWidth="1"
-          opacity="0.45"
-        />
-      ))}
-      <path d={inside} fill="var(--sheet)" />
-      <path d={rear} fill="none" stroke={line} strokeWidth="3" strokeLinecap="round" />
-      {Array.from({ length: 7 }, (_, i) => (
+    <svg viewBox="20 0 220 296" className={className} role="img" aria-label={`Trunk from the side; ${say}`}>
+      <path d={lungs} fill={line} fillOpacity={0.1 + 0.24 * v} />
+      {VERTEBRAE.map(({ x, y, size, turn }) => (
         <rect
-          key={i}
-          x={back - 17 + Math.sin((i / 6) * Math.PI) * 13}
-          y={lidBack - 44 + i * 24}
-          width="9"
-          height="16"
+          key={y}
+          x={x - size * 0.62}
+          y={y - 6}
+          width={size}
+          height="12"
           rx="3"
-          fill="none"
+          transform={`rotate(${turn.toFixed(1)} ${x.toFixed(1)} ${y.toFixed(1)})`}
+          fill="var(--sheet)"
           stroke="var(--held)"
           strokeWidth="1.3"
         />
       ))}
-      <path d={belly} fill="none" stroke={line} strokeWidth="3" strokeLinecap="round" />
-      {tone.controlPct > 0 && (
-        <path
-          d={belly}
-          fill="none"
-          stroke="var(--tone)"
-          strokeWidth={2 + tone.controlPct / 4}
-          strokeLinecap="round"
-          opacity="0.85"
-        />
-      )}
-      <path d={lid} fill="none" stroke={line} strokeWidth="5" strokeLinecap="round" />
-      <path d={base} fill="none" stroke={line} strokeWidth="4" strokeLinecap="round" />
-      {tone.floorPct > 0 && (
-        <path
-          d={base}
-          fill="none"
-          stroke="var(--tone)"
-          strokeWidth={3 + tone.floorPct / 4}
-          strokeLinecap="round"
-          opacity="0.85"
-        />
-      )}
-      {rising !== null &&
-        [apex + 26, baseLow - 26].map((y) => (
-          <path key={y} d={arrow(y)} fill="none" stroke="var(--ink)" strokeWidth="2" strokeLinecap="round" />
-        ))}
+      {drawn(`M${SACRUM}L${tail.x},${tail.y + 4}`, 'var(--held)', 7, 0.8)}
+      {ribs.map((d) => (
+        <g key={d}>{drawn(d, 'var(--held)', 3, 0.75)}</g>
+      ))}
+      {drawn(arch, 'var(--held)', 2.4, 0.75)}
+      {drawn(`M${top.x},${top.y}L${tip.x},${tip.y}`, 'var(--held)', 6)}
+      <ellipse cx={pubis.x + 2} cy={pubis.y + 2} rx="6" ry="8" fill="var(--held)" opacity="0.8" />
+      {drawn(belly, line, 3)}
+      {tone.controlPct > 0 && drawn(belly, 'var(--tone)', 2 + tone.controlPct / 4, 0.85)}
+      {drawn(lid, line, 5)}
+      {drawn(base, line, 4)}
+      {tone.floorPct > 0 && drawn(base, 'var(--tone)', 3 + tone.floorPct / 4, 0.85)}
+      {rising !== null && [apex + 30, low - 30].map((y) => <g key={y}>{drawn(arrow(y), 'var(--ink)', 2)}</g>)}
     </svg>
   );
 }

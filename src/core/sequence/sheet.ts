@@ -1,4 +1,5 @@
 import type { FigureName } from '../body/figure/figures';
+import type { Excursions } from '../body/zones';
 import { POSITION, type Position } from '../body/positions';
 import { PROP_LABEL, type Prop } from '../body/props';
 import { printBreathing, roundsOf } from '../breath/timeline';
@@ -27,6 +28,10 @@ export type SheetRow = {
   propsLabel: string;
   figure?: FigureName;
   end?: FigureName;
+  /** Where the breath goes, by how much. */
+  breath: Excursions;
+  /** Props that the drill asks for, where some of `props` stand in. */
+  meant: readonly Prop[];
   written: string;
   counts: string;
   dose: string;
@@ -118,6 +123,8 @@ function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRo
     propsLabel: block.props.map((p) => PROP_LABEL[p]).join(', '),
     figure: drill?.figure.start,
     end: drill?.figure.end,
+    breath: drill?.zones ?? {},
+    meant: drill?.props ?? [],
     written: printBreathing(block.breathing),
     counts: countsOf(block),
     dose: capital(doseOf(block)),

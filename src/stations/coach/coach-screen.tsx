@@ -20,12 +20,12 @@ import { printBreathing, type Dose } from '@/core/breath/timeline';
 import { otherSide } from '@/core/look/silent-side';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
 import { resultName, type BlockResult } from '@/core/run/run';
-import { clock, drillOf, layoutOf, nameOf, type Sequence } from '@/core/sequence/sequence';
+import { clock, layoutOf, nameOf, type Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
 import { BreathLine } from '@/pictures/breath-line';
-import { Figure } from '@/pictures/figure';
 import { Trunk } from '@/pictures/trunk';
+import { CoachFigure } from './coach-figure';
 import { Button } from '@/ui/button';
 import { Press } from '@/ui/press';
 
@@ -84,7 +84,6 @@ export function CoachScreen({
   on,
 }: Props) {
   const { block } = coached.placed;
-  const drill = drillOf(block);
   const moment = momentAt(coached, t);
   const next = sequence.blocks[index + 1];
   const layout = layoutOf(sequence);
@@ -118,24 +117,7 @@ export function CoachScreen({
       </header>
       {status}
       <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
-        <div className="space-y-2">
-          <Figure
-            position={block.position}
-            props={block.props}
-            figure={drill?.figure.start}
-            className={drill?.figure.end ? 'h-28 w-full' : 'h-44 w-full'}
-          />
-          {drill?.figure.end && (
-            <Figure
-              position={block.position}
-              props={block.props}
-              figure={drill.figure.end}
-              className="h-28 w-full"
-              title="where the move ends"
-            />
-          )}
-          <p className="text-lead">{POSITION[block.position].label}</p>
-        </div>
+        <CoachFigure block={block} moment={moment} />
         <Press
           look="bare"
           onClick={on.toggle}

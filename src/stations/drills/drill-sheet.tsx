@@ -75,6 +75,7 @@ export function DrillSheet({
           position={drill.positions[0]!}
           props={drill.props}
           figure={figure.start}
+          breath={drill.zones}
           className="h-28 w-52"
         />
         {figure.end ? (
@@ -82,6 +83,7 @@ export function DrillSheet({
             position={drill.positions[0]!}
             props={drill.props}
             figure={figure.end}
+            breath={drill.zones}
             className="h-28 w-52"
             title={`${drill.name}, where the move ends`}
           />
@@ -91,6 +93,7 @@ export function DrillSheet({
             props={drill.props}
             figure={figure.start}
             view="front"
+            breath={drill.zones}
             className="h-28 w-40"
             title={`${drill.name}, from the front`}
           />

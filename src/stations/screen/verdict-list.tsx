@@ -89,7 +89,14 @@ function VerdictLine({ drill, verdict }: { drill: Drill; verdict: Verdict }) {
   return (
     <li className="flex items-center gap-3 border-b border-rule py-1.5">
       <span className={`w-14 shrink-0 ${verdict.status === 'barred' ? 'opacity-35' : ''}`}>
-        <Figure position={position} props={verdict.props} figure={drill.figure.start} className="h-10 w-14" />
+        <Figure
+          position={position}
+          props={verdict.props}
+          figure={drill.figure.start}
+          breath={drill.zones}
+          meant={drill.props}
+          className="h-10 w-14"
+        />
       </span>
       <span className="grow">
         <span className="flex justify-between gap-2">

@@ -62,6 +62,8 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
           position={block.position}
           props={block.props}
           figure={drill.figure.start}
+          breath={drill.zones}
+          meant={drill.props}
           className="h-24 w-full"
         />
         <Select

@@ -30,6 +30,8 @@ export function BlockSwap({ block, client, onTake, onClose }: Props) {
                 position={other.position}
                 props={other.props}
                 figure={drillOf(other)?.figure.start}
+                breath={drillOf(other)?.zones}
+                meant={drillOf(other)?.props}
                 className="h-12 w-20"
               />
               <span className="grow">{nameOf(other)}</span>

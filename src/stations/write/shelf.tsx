@@ -118,6 +118,8 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
                     position={block.position}
                     props={block.props}
                     figure={drill.figure.start}
+                    breath={drill.zones}
+                    meant={drill.props}
                     className="h-9 w-16"
                   />
                   <span className="text-tiny text-soft tabular-nums">

@@ -38,27 +38,24 @@ describe('skeleton', () => {
   });
 });
 
-describe('drawing', () => {
+describe('what goes with a body', () => {
   it.each(POSITIONS.flatMap((p) => [[p, 'side'] as const, [p, 'front'] as const]))(
-    '%s from %s is whole and finite',
+    '%s from %s: furniture and every prop, whole and finite',
     (position, view) => {
-      const drawing = drawFigure(position, view, [...PROPS]);
-      expect(drawing.shapes.length).toBeGreaterThan(15);
-      for (const shape of drawing.shapes) {
-        expect(shape.d).toMatch(/^M-?\d/);
-        expect(shape.d).not.toMatch(/NaN|Infinity/);
+      const { behind, between, worn, before, viewBox } = drawFigure({ position, view }, [...PROPS]);
+      const things = [...behind, ...between, ...worn, ...before];
+      expect(things.length).toBeGreaterThan(8);
+      for (const { d } of things) {
+        expect(d).toMatch(/^M-?\d/);
+        expect(d).not.toMatch(/NaN|Infinity/);
       }
-      expect(Math.max(drawing.viewBox[2], drawing.viewBox[3])).toBeLessThan(150);
+      expect(Math.max(viewBox[2], viewBox[3])).toBeLessThan(160);
     },
   );
-  it('adds a shape for a ball held between the knees', () => {
-    expect(drawFigure('hookLying', 'side', ['ball']).shapes.length).toBe(
-      drawFigure('hookLying', 'side').shapes.length + 1,
-    );
-  });
-  it('draws far limbs lighter from the side only', () => {
-    expect(drawFigure('walking', 'side').shapes.some((s) => s.tone === 'far')).toBe(true);
-    expect(drawFigure('standing', 'front').shapes.some((s) => s.tone === 'far')).toBe(false);
+  it('puts a ball between the knees behind the near leg, and a band under the arm', () => {
+    const { between, worn } = drawFigure({ position: 'hookLying', view: 'side' }, ['ball', 'band']);
+    expect([between.length, worn.length]).toEqual([1, 1]);
+    expect(drawFigure({ position: 'hookLying', view: 'front' }, ['ball']).between).toEqual([]);
   });
 });
 

@@ -269,7 +269,7 @@ describe('strips', () => {
 describe('figures', () => {
   it('name the position and what is held', () => {
     expect(draw(<Figure position="hookLying" props={['ball', 'wall']} />)).toContain(
-      'aria-label="hook-lying with soft ball"',
+      'aria-label="hook-lying, one hand on the belly, one on the sternum, with soft ball"',
     );
     expect(draw(<Figure position="standing" view="front" title="from the front" />)).toContain(
       'aria-label="from the front"',

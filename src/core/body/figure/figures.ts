@@ -1,9 +1,9 @@
 import type { Position } from '../positions';
-import { POSE, type ArmPose, type Furniture, type LegPose, type Pose } from './poses';
+import { POSE, type ArmPose, type HandContact, type Furniture, type LegPose, type Pose } from './poses';
 
 type Limbs = { arm?: Partial<ArmPose>; leg?: Partial<LegPose> };
 type Change = Partial<
-  Pick<Pose, 'pelvisDeg' | 'chestDeg' | 'neckDeg' | 'headDeg' | 'leanDeg' | 'furniture' | 'holds'>
+  Pick<Pose, 'pelvisDeg' | 'chestDeg' | 'neckDeg' | 'headDeg' | 'leanDeg' | 'furniture' | 'holds' | 'ground'>
 > & {
   near?: Limbs;
   far?: Limbs;
@@ -19,17 +19,25 @@ const SUPINE = ['hookLying', 'legsOnChair', 'feetOnWall'] as const;
 const SEATED = ['sitting', 'sittingAtWall'] as const;
 const UPRIGHT = ['standing', 'standingAtWall'] as const;
 
+/** An arm by its angles; it leaves what it was on. */
 const arm = (upperDeg: number, foreDeg: number, outDeg: number, handDeg = foreDeg): Partial<ArmPose> => ({
+  on: undefined,
   upperDeg,
   foreDeg,
   outDeg,
   handDeg,
 });
 const leg = (thighDeg: number, shinDeg: number, footDeg: number, outDeg?: number): Partial<LegPose> => ({
+  on: undefined,
   thighDeg,
   shinDeg,
   footDeg,
   ...(outDeg === undefined ? {} : { outDeg }),
+});
+/** A hand on something; the arm follows. */
+const on = (contact: HandContact, at?: ArmPose['at']): Partial<ArmPose> => ({
+  on: contact,
+  ...(at ? { at } : {}),
 });
 const fig = (of: readonly Position[], change: Change): Figure => ({ of, change });
 
@@ -43,17 +51,33 @@ export const FIGURES = {
     far: { arm: arm(-4, -2, 14) },
   }),
   overRoll: fig(['hookLying'], { holds: 'underBack', both: { arm: arm(24, 150, 30, 160) } }),
-  handsLowBelly: fig(SUPINE, { near: { arm: arm(-16, 12, 14, 2) }, far: { arm: arm(-14, 14, 14, 4) } }),
+  handsLowBelly: fig([...SUPINE, ...SEATED], { both: { arm: on('lowBelly') } }),
   handsOnTrunk: fig([...SEATED, ...UPRIGHT, 'kneeling'], {
-    near: { arm: arm(-104, 22, 12, 40) },
-    far: { arm: arm(-100, 42, 12, 60) },
+    near: { arm: on('belly') },
+    far: { arm: on('sternum') },
+    best: 'front',
   }),
-  handsOnRibs: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-112, 20, 34, 10) }, best: 'front' }),
+  handOnBelly: fig(SUPINE, { near: { arm: on('belly') }, far: { arm: arm(-4, -2, 14) } }),
+  handSternum: fig(SUPINE, { near: { arm: on('sternum') }, far: { arm: arm(-4, -2, 14) } }),
+  handRibsBelly: fig([...SUPINE, ...SEATED], { near: { arm: on('ribs') }, far: { arm: on('belly') } }),
+  handsRibSternum: fig(SUPINE, { near: { arm: on('ribs') }, far: { arm: on('sternum') } }),
+  armsOpen: fig(SUPINE, { both: { arm: { ...arm(-2, 0, 40), foreOutDeg: 44 } }, best: 'front' }),
+  handsOnHips: fig([...SEATED, ...UPRIGHT], { both: { arm: on('hip') } }),
+  walkHand: fig(['walking'], { near: { arm: on('belly') } }),
+  topHandLow: fig(['sideLying'], { far: { arm: on('lowBelly') } }),
+  leanToStand: fig(SEATED, {
+    pelvisDeg: 62,
+    chestDeg: 56,
+    neckDeg: 58,
+    headDeg: 72,
+    both: { arm: on('knee'), leg: leg(-3, -100, 0, 8) },
+  }),
+  handsOnRibs: fig([...SEATED, ...UPRIGHT], { both: { arm: on('ribs') }, best: 'front' }),
   holdingStraw: fig([...SEATED, ...UPRIGHT], {
-    near: { arm: arm(-58, 74, 4, 90) },
-    far: { arm: arm(-86, -24, 8, -16) },
+    near: { arm: on('mouth') },
+    far: { arm: on('ribs') },
   }),
-  holdingBalloon: fig(SUPINE, { near: { arm: arm(48, 148, 4, 160) } }),
+  holdingBalloon: fig(SUPINE, { near: { arm: on('mouth') } }),
   holdingTowel: fig(SEATED, { both: { arm: arm(-84, 14, 14, 14) } }),
   palmsApart: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-96, 4, 30, 4) }, best: 'front' }),
   palmsTogether: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-92, 4, -12, 4) }, best: 'front' }),
@@ -77,7 +101,7 @@ export const FIGURES = {
     both: { arm: arm(-28, 4, 8) },
     furniture: ['seat', 'counter'],
   }),
-  sternumDrop: fig(['quadruped'], { pelvisDeg: 6, chestDeg: -6, neckDeg: 4, headDeg: -2 }),
+  sternumDrop: fig(['quadruped'], { pelvisDeg: 15, chestDeg: 2, neckDeg: 8, headDeg: 4 }),
   pullFromAnchor: fig(['legsOnChair', 'hookLying'], { both: { arm: arm(112, 108, 6) } }),
   pullToKnees: fig(['legsOnChair', 'hookLying'], { both: { arm: arm(38, 34, 6) } }),
   tiltToSix: fig(SUPINE, {
@@ -94,22 +118,26 @@ export const FIGURES = {
   }),
   rockToHeels: fig(['quadruped'], {
     as: 'foldedOnHeels',
-    pelvisDeg: 12,
-    chestDeg: -14,
-    both: { arm: arm(-14, -10, 6), leg: leg(-40, 180, 186, 4) },
+    pelvisDeg: 20,
+    chestDeg: -8,
+    neckDeg: -12,
+    headDeg: -14,
+    ground: 'knees',
+    both: { arm: { ...arm(-26, -22, 6), on: 'floor' }, leg: leg(-30, 180, 186, 4) },
   }),
-  legOut: fig(['quadruped'], { near: { leg: leg(-62, -50, 8, 46) }, best: 'front' }),
+  legOut: fig(['quadruped'], { near: { leg: { ...leg(-68, -58, 8, 52), on: 'floor' } }, best: 'front' }),
   legOutBack: fig(['quadruped'], {
-    pelvisDeg: 14,
-    chestDeg: -10,
-    both: { arm: arm(-38, -34, 4) },
-    near: { leg: leg(-46, -40, 8, 46) },
-    far: { leg: leg(-48, 180, 186, 2) },
+    pelvisDeg: 18,
+    chestDeg: -4,
+    both: { arm: { ...arm(-40, -36, 4), on: 'floor' } },
+    near: { leg: { ...leg(-30, -20, 8, 58), on: 'floor' } },
+    far: { leg: leg(-40, 180, 186, 2) },
     best: 'front',
   }),
   figureFour: fig(['hookLying', 'feetOnWall'], {
-    near: { leg: { ...leg(62, 108, 30, 30), shinOutDeg: -62 }, arm: arm(2, 22, 12) },
-    far: { leg: leg(68, -42, 0, 0), arm: arm(4, 24, 12) },
+    near: { leg: { ...leg(75, 57, 110, 30), shinOutDeg: -74 }, arm: arm(-4, -2, 14) },
+    far: { leg: { ...leg(68, -52, 0, 0), on: 'floor' }, arm: arm(-4, -2, 14) },
+    best: 'front',
   }),
   heelUp: fig(['legsOnChair'], { near: { leg: leg(88, 18, 90) } }),
   marchUp: fig(['hookLying'], { near: { leg: leg(88, -14, 10) } }),
@@ -128,16 +156,18 @@ export const FIGURES = {
     far: { leg: leg(18, -66, -30, -22) },
   }),
   hover: fig(['quadruped'], {
-    pelvisDeg: 6,
-    chestDeg: 2,
-    near: { leg: leg(-96, 166, 206) },
-    far: { leg: leg(-92, 166, 206) },
+    pelvisDeg: 13,
+    chestDeg: 8,
+    ground: 'toes',
+    near: { leg: leg(-96, 170, 316) },
+    far: { leg: leg(-92, 170, 316) },
   }),
   claspedLift: fig(['forearmsKneeling'], {
-    pelvisDeg: 2,
-    chestDeg: -6,
-    near: { leg: leg(-108, 164, 206), arm: arm(-92, 0, -10) },
-    far: { leg: leg(-106, 164, 206), arm: arm(-90, 2, -10) },
+    pelvisDeg: 4,
+    chestDeg: -2,
+    ground: 'toes',
+    near: { leg: leg(-104, 168, 316), arm: arm(-92, 0, -10) },
+    far: { leg: leg(-102, 168, 316), arm: arm(-90, 2, -10) },
   }),
   proneLift: fig(['prone'], {
     chestDeg: 9,
@@ -152,13 +182,13 @@ export const FIGURES = {
   bentFromLoad: fig(UPRIGHT, {
     leanDeg: { chest: -20, pelvis: -3 },
     near: { arm: arm(-92, -92, 22) },
-    far: { arm: arm(-92, 60, 30, 40) },
+    far: { arm: on('hip') },
     best: 'front',
   }),
   bentToLoad: fig(UPRIGHT, {
     leanDeg: { chest: 20, pelvis: 3 },
     near: { arm: arm(-90, -90, 6) },
-    far: { arm: arm(-92, 60, 30, 40) },
+    far: { arm: on('hip') },
     best: 'front',
   }),
   pressStart: fig(UPRIGHT, {
@@ -221,6 +251,7 @@ export function poseOf(position: Position, figure?: FigureName): Pose {
     headDeg = base.headDeg,
     leanDeg = base.leanDeg,
     holds = base.holds,
+    ground = base.ground,
   } = change;
   const furniture: readonly Furniture[] =
     change.furniture ?? (change.as === 'standing' ? POSE[position].furniture : base.furniture);
@@ -232,6 +263,7 @@ export function poseOf(position: Position, figure?: FigureName): Pose {
     headDeg,
     leanDeg,
     holds,
+    ground,
     furniture,
     near: limbs('near'),
     far: limbs('far'),

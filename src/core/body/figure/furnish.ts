@@ -79,14 +79,19 @@ const PLACE: Record<Furniture, (s: Skeleton, ground: number) => Solid[]> = {
   },
 };
 
-/** Props that the body holds or wears. Those that are furniture in the position already draw nothing here. */
+/** Props that the body holds, wears or lies on. Those that are furniture in the position already draw nothing here. @param meant what the drill asks for, of which some may stand in */
 export function heldProps(
   props: readonly Prop[],
   s: Skeleton,
   sections: readonly Section[],
   holds: Pose['holds'],
+  meant: readonly Prop[] = props,
 ): Solid[] {
-  return props.flatMap((prop) => HELD[prop]?.(s, sections, holds) ?? []);
+  // A pillow may stand in for a ball.
+  const forBall = meant.includes('ball') && !props.includes('ball');
+  return props.flatMap((prop) =>
+    prop === 'pillow' && forBall ? between(s, 4.8, holds) : (HELD[prop]?.(s, sections, holds) ?? []),
+  );
 }
 
 const between = (s: Skeleton, r: number, holds: Pose['holds']): Solid[] => {
@@ -96,7 +101,7 @@ const between = (s: Skeleton, r: number, holds: Pose['holds']): Solid[] => {
       : holds === 'forearms'
         ? [lerp(s.arms.near.middle, s.arms.near.end, 0.5), lerp(s.arms.far.middle, s.arms.far.end, 0.5)]
         : [s.legs.near.middle, s.legs.far.middle];
-  return [{ tone: 'thing', balls: [{ at: lerp(near, far, 0.4), r }] }];
+  return [{ tone: 'thing', balls: [{ at: lerp(near, far, 0.5), r }], lies: 'between' }];
 };
 const wrapped = (_: Skeleton, sections: readonly Section[]): Solid[] => [
   {
@@ -109,8 +114,27 @@ const wrapped = (_: Skeleton, sections: readonly Section[]): Solid[] => [
           return x.outline.map((p) => ({ at: add(p, scale(spine, along / 12)), r: 0.5 }));
         }),
       ),
+    lies: 'worn',
   },
 ];
+/** A pillow where it is put in each posture, if it stands for nothing else: under head, belly or seat, or between the knees. */
+function pillow(s: Skeleton): Solid[] {
+  const [, up, toEye] = s.frontAt.waist;
+  const under = (at: Vec3, wide: number, r: number): Solid[] => [
+    {
+      tone: 'thing',
+      balls: [-wide, wide].flatMap((x) => [-5, 5].map((z) => ({ at: add(at, [x, 0, z] as Vec3), r }))),
+      lies: 'under',
+    },
+  ];
+  if (Math.abs(toEye) > 0.7) return between(s, 4.8, undefined);
+  if (up > 0.7) return under(add(s.headCentre, [0, -5.4, 0]), 4.5, 1.5);
+  if (up < -0.7)
+    return Math.abs(s.hips[1] - s.legs.near.middle[1]) < 12
+      ? under(add(s.waist, [0, -5.4, 0]), 5, 1.6)
+      : between(s, 4.8, undefined);
+  return under(add(s.hips, [-1, -6.6, 0]), 4.5, 1.6);
+}
 const underBack = (s: Skeleton): Solid[] => {
   const at = add(lerp(s.waist, s.shoulders, 0.72), scale(s.frontAt.shoulders, -5.4));
   return [-3.4, 3.4].map((z) => ({ tone: 'thing', balls: [{ at: add(at, [0, 0, z] as Vec3), r: 2.6 }] }));
@@ -122,7 +146,7 @@ const HELD: Partial<
   Record<Prop, (s: Skeleton, sections: readonly Section[], holds: Pose['holds']) => Solid[]>
 > = {
   ball: (s, _, holds) => between(s, 4.4, holds),
-  pillow: (s, _, holds) => between(s, 4.8, holds),
+  pillow: (s) => pillow(s),
   block: (s, _, holds) => between(s, 3.6, holds),
   book: (s, _, holds) => between(s, 3.2, holds),
   band: wrapped,

@@ -1,6 +1,20 @@
 import type { Position } from '../positions';
 import type { Camera } from './vector';
 
+/** What a hand can be on. */
+export type HandContact =
+  | 'belly'
+  | 'lowBelly'
+  | 'sternum'
+  | 'ribs'
+  | 'otherRibs'
+  | 'hip'
+  | 'otherShoulder'
+  | 'knee'
+  | 'thigh'
+  | 'mouth'
+  | 'floor';
+
 /** One arm by absolute angles in the side plane, degrees: 0 to the right, 90 up. `outDeg` opens it sideways. */
 /** Where the forearm goes by itself out of the plane, else back by as much as the upper arm went out. */
 export type ArmPose = {
@@ -9,6 +23,11 @@ export type ArmPose = {
   handDeg?: number;
   outDeg?: number;
   foreOutDeg?: number;
+  /** What the hand is on; the joints then follow from it. `at` moves it on the trunk. */
+  on?: HandContact;
+  at?: { t?: number; round?: number };
+  /** Where the elbow is then: to its own side, up, to the front. */
+  elbow?: readonly [number, number, number];
 };
 export type LegPose = {
   thighDeg: number;
@@ -16,6 +35,8 @@ export type LegPose = {
   footDeg: number;
   outDeg?: number;
   shinOutDeg?: number;
+  /** The sole stands on the floor; the knee follows. */
+  on?: 'floor';
 };
 
 /**
@@ -34,6 +55,8 @@ export type Pose = {
   leanDeg?: { pelvis?: number; chest?: number };
   /** Where a ball, block or towel is; absent: between the knees, round the ribs. */
   holds?: 'hands' | 'forearms' | 'underBack';
+  /** What carries the body: absent, whatever is lowest. */
+  ground?: 'trunk' | 'feet' | 'knees' | 'toes';
   side?: Camera;
   front: Camera;
   furniture: readonly Furniture[];
@@ -54,7 +77,7 @@ export type Furniture =
 const SIDE: Camera = { yaw: 0, pitch: 0 };
 const BEFORE: Camera = { yaw: 90, pitch: 4 };
 const ABOVE: Camera = { yaw: 0, pitch: 82 };
-const FROM_HEAD: Camera = { yaw: 68, pitch: 12 };
+const FROM_HEAD: Camera = { yaw: 48, pitch: 16 };
 
 export const SIDE_CAMERA = SIDE;
 
@@ -81,15 +104,16 @@ const supine = (l: LegPose, furniture: readonly Furniture[] = []): Pose => ({
   chestDeg: 180,
   neckDeg: 176,
   headDeg: 174,
-  near: { arm: arm(-10, 22, 10, 10), leg: l },
-  far: { arm: arm(-8, 40, 10, 20), leg: { ...l, outDeg: (l.outDeg ?? 0) + 2 } },
+  near: { arm: { ...arm(-10, 22, 10, 10), on: 'belly' }, leg: l },
+  far: { arm: { ...arm(-8, 40, 10, 20), on: 'sternum' }, leg: { ...l, outDeg: (l.outDeg ?? 0) + 2 } },
+  ground: 'trunk',
   front: ABOVE,
   furniture,
 });
 
 export const POSE: Record<Position, Pose> = {
   legsOnChair: supine(leg(82, 2, 80), ['chairUnderLegs', 'pillowUnderHead']),
-  hookLying: supine(leg(52, -62, 0)),
+  hookLying: supine({ ...leg(52, -62, 0), on: 'floor' }),
   feetOnWall: supine(leg(86, 4, 92), ['wallAtFeet']),
   crossedLying: {
     ...supine(leg(118, 12, 40, 0)),
@@ -99,10 +123,14 @@ export const POSE: Record<Position, Pose> = {
   },
   sideLying: {
     ...supine(leg(38, -42, -10, 0), ['pillowUnderHead']),
-    near: { arm: arm(104, 172, 0), leg: leg(48, -52, -20, -10) },
-    far: { arm: arm(-14, 34, 0), leg: leg(42, -50, -14, -16) },
-    rollDeg: 80,
-    side: { yaw: 0, pitch: 26 },
+    near: { arm: arm(104, 172, 0), leg: { ...leg(58, -46, -20, 0), shinOutDeg: 0 } },
+    far: {
+      arm: { ...arm(-14, 34, 0), on: 'ribs', elbow: [0.5, -0.9, 0.4] },
+      leg: { ...leg(52, -42, -14, -15), shinOutDeg: -15 },
+    },
+    rollDeg: 84,
+    ground: undefined,
+    side: { yaw: 0, pitch: 22 },
     front: { yaw: 0, pitch: 60 },
   },
   prone: {
@@ -125,22 +153,27 @@ export const POSE: Record<Position, Pose> = {
     furniture: ['cushionUnderFront'],
   },
   quadruped: {
-    pelvisDeg: 4,
-    chestDeg: 0,
-    neckDeg: -6,
-    headDeg: -14,
-    near: { arm: arm(-92, -88, 2, -4), leg: leg(-92, 180, 186) },
-    far: { arm: arm(-88, -86, 2, -4), leg: leg(-88, 180, 186) },
+    pelvisDeg: 15,
+    chestDeg: 9,
+    neckDeg: 0,
+    headDeg: -12,
+    near: { arm: { ...arm(-92, -88, 2, -4), on: 'floor' }, leg: leg(-92, 180, 186) },
+    far: { arm: { ...arm(-88, -86, 2, -4), on: 'floor' }, leg: leg(-88, 180, 186) },
+    ground: 'knees',
     front: FROM_HEAD,
     furniture: [],
   },
   sideForearm: {
     ...supine(leg(-4, -70, -30, 0)),
-    near: { arm: { ...arm(110, 66, 74, 60), foreOutDeg: 6 }, leg: leg(20, -64, -40, 2) },
-    far: { arm: arm(-6, -4, 4), leg: leg(26, -60, -30, -4) },
-    rollDeg: 84,
+    near: {
+      arm: { ...arm(100, 78, 80, 74), foreOutDeg: 4 },
+      leg: { ...leg(22, -62, -40, 4), shinOutDeg: 4 },
+    },
+    far: { arm: { ...arm(-6, -4, 4), on: 'hip' }, leg: { ...leg(24, -58, -30, -14), shinOutDeg: -12 } },
+    rollDeg: 86,
+    ground: undefined,
     leanDeg: { pelvis: -14, chest: -34 },
-    side: { yaw: 0, pitch: 16 },
+    side: { yaw: 0, pitch: 18 },
     front: { yaw: 0, pitch: 55 },
   },
   forearmsKneeling: {
@@ -154,11 +187,11 @@ export const POSE: Record<Position, Pose> = {
     furniture: [],
   },
   foldedOnHeels: {
-    pelvisDeg: 22,
-    chestDeg: -22,
-    neckDeg: -26,
-    headDeg: -30,
-    ...both(arm(4, -12, 6, -6), leg(-14, 181, 184, 6)),
+    pelvisDeg: 24,
+    chestDeg: -16,
+    neckDeg: -18,
+    headDeg: -12,
+    ...both(arm(-2, -8, 6, -4), leg(-14, 181, 184, 6)),
     front: FROM_HEAD,
     furniture: [],
   },
@@ -177,7 +210,7 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: 89,
     neckDeg: 84,
     headDeg: 88,
-    ...both(arm(-78, -14, 8, -8), leg(-3, -88, 0, 8)),
+    ...both({ ...arm(-78, -14, 8, -8), on: 'thigh' }, leg(-3, -88, 0, 8)),
     front: BEFORE,
     furniture: ['seat'],
   },
@@ -186,8 +219,8 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: 90,
     neckDeg: 86,
     headDeg: 89,
-    near: { arm: arm(-76, -8, 8, -6), leg: leg(6, 186, 200, 34) },
-    far: { arm: arm(-76, -8, 8, -6), leg: leg(10, 182, 200, 34) },
+    near: { arm: { ...arm(-76, -8, 8, -6), on: 'knee' }, leg: leg(6, 186, 200, 34) },
+    far: { arm: { ...arm(-76, -8, 8, -6), on: 'knee' }, leg: leg(10, 182, 200, 34) },
     front: BEFORE,
     furniture: ['cushionUnderSeat', 'wallBehind'],
   },

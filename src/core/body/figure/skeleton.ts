@@ -19,7 +19,8 @@ export const SEGMENT = {
   hipHalf: 7.4,
 } as const;
 
-export type Limb = { root: Vec3; middle: Vec3; end: Vec3; tip: Vec3 };
+/** Shoulder, elbow, wrist, finger tips; hip, knee, ankle, toes. `palm`: what the back of a hand that lies on something is turned to. */
+export type Limb = { root: Vec3; middle: Vec3; end: Vec3; tip: Vec3; palm?: Vec3 };
 export type Skeleton = {
   hips: Vec3;
   waist: Vec3;

@@ -1,12 +1,17 @@
 import type { Skeleton } from './skeleton';
 import { add, lerp, scale, type Vec3 } from './vector';
 
-/** `far`: a limb on the far side, drawn lighter. `thing`: a prop or furniture. `band`: a stretch band. */
-export type ShapeTone = 'body' | 'far' | 'hair' | 'thing' | 'band';
+/** `thing`: a prop or furniture. `band`: a stretch band. */
+export type ThingTone = 'thing' | 'band';
 
 /** A ball of radius `r`; solids are the convex hulls of several. */
 type Ball = { at: Vec3; r: number };
-export type Solid = { tone: ShapeTone; balls: readonly Ball[] };
+export type Solid = {
+  tone: ThingTone;
+  balls: readonly Ball[];
+  /** It lies under the body, between the limbs of both sides, or is worn under the arms. */ lies?:
+    'under' | 'between' | 'worn';
+};
 
 /** Half width, depth to the front and to the back along the spine, in percent of height. Our drawing. */
 const TRUNK_FORM = [

@@ -43,7 +43,7 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { control: 0.8, floorLink: 0.5, coordination: 0.4 },
     zones: { lowerRibsRight: 0.3, lowerRibsLeft: 0.3 },
     demands: ['floorLift', 'abdominalLoad'],
-    figure: { end: 'heelUp' },
+    figure: { start: 'armsByTheSide', end: 'heelUp' },
     movement: 'exhale raises one heel 8–10 cm, inhale lowers it',
     steps: [
       place('The {band} round the low ribs, to feel them stay wide.'),
@@ -83,7 +83,7 @@ export const MOVE: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.4 },
     bars: { leaking: 'the order of wall and floor comes first' },
     demands: ['abdominalLoad'],
-    figure: { end: 'marchUp' },
+    figure: { start: 'handsLowBelly', end: 'marchUp' },
     movement: 'one exhale raises the knee over the hip, the next one lowers the foot',
     steps: [
       place('Roll the pelvis to twelve and stay printed there, or stay level, as you teach it.'),
@@ -122,7 +122,7 @@ export const MOVE: readonly WrittenDrill[] = [
     alters: { neurological: { remedy: 'shorter', why: 'few turns; stop at the first dizziness' } },
     serves: { control: 0.4, settle: 0.3, upperRibs: 0.3 },
     zones: { belly: 0.4, sternum: 0.3 },
-    figure: { end: 'nod' },
+    figure: { start: 'armsByTheSide', end: 'nod' },
     movement: 'exhale turns the head, inhale returns; then nods',
     steps: [
       contact('One hand on the low ribs.', { in: ['hookLying', 'sideLying', 'sitting'] }),
@@ -163,7 +163,7 @@ export const MOVE: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.4 },
     demands: ['breathHold', 'floorLift', 'abdominalLoad'],
     bars: { reflux: 'hips above the chest bring reflux' },
-    figure: { end: 'bridgeUp' },
+    figure: { start: 'armsByTheSide', end: 'bridgeUp' },
     movement: [
       told('exhale raises the hips, {wait} counts at the top, inhale lowers'),
       told('exhale raises the hips, inhale lowers'),

@@ -25,6 +25,7 @@ export const OPEN: readonly WrittenDrill[] = [
     id: 'stackedBreath',
     name: 'Stacked breath, small tilt',
     stage: 'open',
+    figure: { start: 'handsRibSternum' },
     level: 1,
     easier: 'fillBothHands',
     school: 'allRound',

@@ -96,6 +96,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     id: 'fillBothHands',
     name: 'Fill both hands and empty',
     stage: 'settle',
+    figure: { start: 'handRibsBelly' },
     level: 0,
     easier: 'twoHands',
     unfit: { bellyOnly: 'the belly leads already' },

@@ -36,7 +36,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     setUpS: 15,
     serves: { upright: 0.9, lowBreath: 0.3, emptyChest: 0.2 },
     zones: { belly: 0.5, lowerRibsRight: 0.5, lowerRibsLeft: 0.5 },
-    figure: { start: 'handsOnTrunk' },
+    figure: { start: 'handsOnHips' },
     movement: 'two breaths arched, two slouched, two between, then stay',
     steps: [
       place('Raise the ground with a book if the feet hang.'),
@@ -75,7 +75,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     setUpS: 15,
     serves: { upright: 1, emptyChest: 0.2 },
     zones: { belly: 0.4, lowerRibsRight: 0.5, lowerRibsLeft: 0.5 },
-    figure: { start: 'handsOnTrunk' },
+    figure: { start: 'handsOnHips' },
     movement: 'two breaths arched, two slouched, two between, then stay',
     steps: [
       place('Feet under the hips, knees soft.'),
@@ -221,7 +221,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     tone: { ...NO_TONE, control: 'brace', controlPct: 5, brace: 'held' },
     serves: { upright: 0.7, control: 0.4 },
     zones: { lowerRibsBack: 0.3 },
-    figure: { end: 'tallStand' },
+    figure: { start: 'leanToStand', end: 'tallStand' },
     movement: 'exhale stands up, inhale sits down',
     steps: [
       place('Feet under you.'),

@@ -18,7 +18,7 @@ export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
     <section aria-label="Two hands" className="space-y-5">
       <TestHead test="hands">{null}</TestHead>
       <div className="flex gap-10">
-        <Figure position="hookLying" className="h-44 w-80" />
+        <Figure position="hookLying" view="front" className="h-44 w-80" />
         <div className="grow space-y-3 pt-3">
           <Slider label="belly hand moves" value={hands.belly} onValue={(belly) => change({ belly })} />
           <Slider label="chest hand moves" value={hands.chest} onValue={(chest) => change({ chest })} />

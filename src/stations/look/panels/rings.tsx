@@ -57,6 +57,7 @@ export function RingsTest({
         <Figure
           position={RING_POSITION[position].position}
           alignment={RING_POSITION[position].alignment}
+          breath={look.rings[position]}
           className="h-20 w-36 shrink-0"
         />
       </TestHead>

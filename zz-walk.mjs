@@ -1,0 +1,14 @@
+import { chromium } from '@playwright/test';
+const b = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu'] });
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+p.on('console', (m) => m.type() === 'error' && console.log('console', m.text()));
+p.on('requestfailed', (r) => console.log('failed', r.url()));
+const base = 'http://127.0.0.1:4711';
+await p.goto(base); await p.waitForTimeout(800); await p.screenshot({ path: '/tmp/w0.png' });
+const file = await p.locator('main ul a').first().getAttribute('href');
+await p.goto(base + '/drills'); await p.waitForTimeout(1200); await p.screenshot({ path: '/tmp/w1.png' });
+await p.goto(`${base}${file}/write`); await p.waitForTimeout(500);
+await p.locator('main ul a').first().click(); await p.waitForTimeout(1800); await p.screenshot({ path: '/tmp/w2.png' });
+await p.goto(`${base}${file}/coach`); await p.waitForTimeout(1200); await p.screenshot({ path: '/tmp/w3.png' });
+console.log(file);
+await b.close();

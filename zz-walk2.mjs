@@ -1,0 +1,14 @@
+import { chromium } from '@playwright/test';
+const b = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu'] });
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+const base = 'http://127.0.0.1:4711';
+await p.goto(base + '/drills'); await p.waitForTimeout(600);
+await p.getByRole('button', { name: /Two hands, low breath/ }).or(p.getByText('Two hands, low breath')).first().click(); await p.waitForTimeout(600);
+await p.screenshot({ path: '/tmp/w1.png' });
+await p.goto(base); const file = await p.locator('main ul a').first().getAttribute('href');
+await p.goto(`${base}${file}/write`); await p.locator('main ul a').first().click(); await p.waitForTimeout(800);
+await p.getByRole('link', { name: 'Coach it' }).or(p.getByRole('button', { name: 'Coach it' })).first().click(); await p.waitForTimeout(1500);
+await p.keyboard.press(' '); await p.waitForTimeout(300); await p.keyboard.press('Enter');
+await p.waitForTimeout(2500);
+await p.screenshot({ path: '/tmp/w3.png' });
+await b.close();

@@ -44,6 +44,8 @@ export function ensureBuilt() {
   )
     return;
   console.log('Building …');
+  // Bodies whose pose has changed are traced anew; in a fresh clone there is nothing to do.
+  if (run(process.execPath, [TSX, 'scripts/figures.ts']) !== 0) process.exit(1);
   if (run(process.execPath, [NEXT, 'build']) !== 0) process.exit(1);
 }
 

@@ -46,9 +46,22 @@ function nearest(values: readonly (number | null)[], from: number, step: 1 | -1)
   return 0;
 }
 
-/** A closed smooth outline of a ring bulging by the excursions. */
+/** Points between two of the eight. */
+const BETWEEN = 4;
+
+/**
+ * A closed smooth outline of a ring bulging by the excursions. Between two of the eight points it goes from one to the other
+ * without turning back, so that a zone at its end makes a bulge and no dent beside it.
+ */
 export function outline(level: Level, values: readonly number[]): string {
-  const points = values.map((v, i) => pointOn(level, (i * Math.PI) / 4, v * REACH));
+  const points = values.flatMap((v, i) =>
+    Array.from({ length: BETWEEN }, (_, k) => {
+      const f = k / BETWEEN;
+      const next = values[(i + 1) % values.length]!;
+      const eased = v + (next - v) * (3 * f * f - 2 * f ** 3);
+      return pointOn(level, ((i + f) * 2 * Math.PI) / values.length, eased * REACH);
+    }),
+  );
   const at = (i: number) => points[(i + points.length) % points.length]!;
   let d = `M${fmt(at(0))}`;
   for (let i = 0; i < points.length; i++) {

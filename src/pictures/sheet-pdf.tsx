@@ -5,6 +5,8 @@ import { drawFigure } from '@/core/body/figure/draw';
 import type { ThingTone } from '@/core/body/figure/solids';
 import { PATH_UNIT } from '@/core/body/figure/path-unit';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
+import { zonesShown } from '@/core/body/figure/said';
+import type { Zone } from '@/core/body/zones';
 import type { Sheet, SheetRow } from '@/core/sequence/sheet';
 
 const FILES = join(process.cwd(), 'node_modules/@fontsource/atkinson-hyperlegible/files');
@@ -26,11 +28,25 @@ const COLOUR: Record<string, string> = {
   '--figure-far': '#71857f',
   '--figure-edge': '#ffffff',
   '--figure-cloth': '#6f9490',
+  '--zone': '#3f9aa2',
+  '--zone-edge': '#d6f0ee',
 };
 
 type TracedPath = { d: string; fill: string; stroke?: string; width?: number };
-type TracedBody = { far: TracedPath[]; near: TracedPath[]; arms: TracedPath[] };
+type TracedBody = {
+  far: TracedPath[];
+  near: TracedPath[];
+  arms: TracedPath[];
+  zone: (zone: Zone) => TracedPath[];
+};
 const bodies = new Map<string, TracedBody>();
+
+/** Bends as a PDF knows them: with two points to bend to in place of one. */
+const asCubics = (d: string): string =>
+  d.replace(/q([^qMZL]+)/g, (_, numbers: string) => {
+    const [a, b, x, y] = (numbers.match(/-?\d+/g) ?? []).map(Number) as [number, number, number, number];
+    return `c${[(2 * a) / 3, (2 * b) / 3, (2 * a + x) / 3, (2 * b + y) / 3, x, y].map((v) => v.toFixed(1)).join(' ')}`;
+  });
 
 /** The paths that the screen shows, out of the same file, in the colours of a print. */
 function tracedOf(name: string): TracedBody {
@@ -43,14 +59,19 @@ function tracedOf(name: string): TracedBody {
       const of = (key: string) => new RegExp(`(?:^| )${key}="([^"]*)"`).exec(attributes!)?.[1];
       const colour = (value?: string) => (value ? COLOUR[/var\((.*)\)/.exec(value)?.[1] ?? ''] : undefined);
       return {
-        d: of('d') ?? '',
-        fill: colour(of('fill')) ?? 'none',
+        d: asCubics(of('d') ?? ''),
+        fill: attributes!.includes('class="area"') ? COLOUR['--zone']! : (colour(of('fill')) ?? 'none'),
         stroke: colour(of('stroke')),
         width: Number(of('stroke-width')) || undefined,
       };
     });
   };
-  const made = { far: part('far'), near: part('near'), arms: part('arms') };
+  const made = {
+    far: part('far'),
+    near: part('near'),
+    arms: part('arms'),
+    zone: (zone: Zone) => part(`zone-${zone}`),
+  };
   bodies.set(name, made);
   return made;
 }
@@ -188,7 +209,10 @@ function Drawn({
       {things(drawing.behind)}
       <G transform={`scale(${PATH_UNIT})`}>{paths(body.far)}</G>
       {things(drawing.between)}
-      <G transform={`scale(${PATH_UNIT})`}>{paths(body.near)}</G>
+      <G transform={`scale(${PATH_UNIT})`}>
+        {paths(body.near)}
+        {zonesShown(row.breath).flatMap((zone) => paths(body.zone(zone)))}
+      </G>
       {things(drawing.worn)}
       {drawing.worn.length > 0 && <G transform={`scale(${PATH_UNIT})`}>{paths(body.arms)}</G>}
       {things(drawing.before)}

@@ -1,3 +1,6 @@
+import { bodyName, bodyOf } from '@/core/body/figure/draw';
+import { everyBody } from '@/core/body/figure/every';
+import { boundsOf } from '@/core/body/figure/form';
 import { expect, test } from '@playwright/test';
 import { seriousFor } from './helpers';
 
@@ -38,6 +41,35 @@ test('every picture in every state: drawn, named, without a broken number, in li
   ).toBeGreaterThan(30);
   expect(await seriousFor(page)).toEqual([]);
   expect(errors).toEqual([]);
+});
+
+test('bodies stand in the page as large as the solids that they are traced from', async ({ page }) => {
+  await page.goto('/pictures');
+  const bodies = page.locator('use[href$="#near"]');
+  await expect.poll(() => bodies.count()).toBeGreaterThan(80);
+  const box = () =>
+    bodies.evaluateAll((all) =>
+      all.map((use) => {
+        const { x, y, width, height } = (use as SVGGraphicsElement).getBBox();
+        return {
+          body: /figures\/(.*)\.svg/.exec(use.getAttribute('href')!)![1]!,
+          box: [x, y, width, height],
+        };
+      }),
+    );
+  // They come a moment after the page.
+  await expect
+    .poll(async () => (await box()).filter((b) => b.box[2]! < 5).length, { timeout: 20_000 })
+    .toBe(0);
+  const known = new Map(everyBody().map((asked) => [bodyName(asked), asked]));
+  for (const { body, box: found } of await box()) {
+    const asked = known.get(body)!;
+    const { form, far } = bodyOf(asked);
+    const wanted = boundsOf({ ...form, pieces: form.pieces.filter((p) => !far.has(p.part)) });
+    found.forEach((v, k) =>
+      expect([body, k, Math.abs(v - wanted[k]!) < 2.5 || [v, wanted[k]]]).toEqual([body, k, true]),
+    );
+  }
 });
 
 test('the rings of the gallery take a drag and the arrow keys', async ({ page }) => {

@@ -3,7 +3,7 @@
 import { FIGURE_NAMES, suits } from '@/core/body/figure/figures';
 import { POSITION, POSITIONS } from '@/core/body/positions';
 import { PROP_LABEL, PROPS } from '@/core/body/props';
-import type { Excursions } from '@/core/body/zones';
+import { RING_ZONES, ZONE_LABEL, type Excursions } from '@/core/body/zones';
 import { ladderOf } from '@/core/look/sweep';
 import { TARGET } from '@/core/read/target';
 import { Figure } from '@/pictures/figure';
@@ -81,6 +81,14 @@ export const BodyStates = () => (
       {(['slouched', 'arched'] as const).map((alignment) => (
         <State key={alignment} name={`sitting, ${alignment}`}>
           <Figure position="sitting" alignment={alignment} className="h-24 w-full" />
+        </State>
+      ))}
+    </States>
+    <States title="Where the breath goes">
+      {RING_ZONES.map((zone) => (
+        <State key={zone} name={ZONE_LABEL[zone]}>
+          <Figure position="standing" view="front" breath={{ [zone]: 1 }} className="h-32 w-1/2" />
+          <Figure position="quadruped" breath={{ [zone]: 1 }} className="h-32 w-1/2" />
         </State>
       ))}
     </States>

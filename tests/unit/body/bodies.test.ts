@@ -58,6 +58,12 @@ const shown: Asked[] = LIBRARY.flatMap((d) =>
 );
 const once = [...new Map(shown.map((a) => [bodyName(a), a])).values()];
 
+/** How far a joint is bent, degrees; straight is 0. */
+function bendOf(root: Vec3, joint: Vec3, end: Vec3): number {
+  const dot = [0, 1, 2].reduce((sum, k) => sum + (joint[k]! - root[k]!) * (end[k]! - joint[k]!), 0);
+  return (Math.acos(dot / (length(root, joint) * length(joint, end))) * 180) / Math.PI;
+}
+
 describe('what touches what', () => {
   it.each(once.map((a) => [bodyName(a), a] as const))(
     '%s: every named contact is had, within 1 % of height',
@@ -82,6 +88,10 @@ describe('what touches what', () => {
         if (on && ['belly', 'lowBelly', 'sternum', 'ribs', 'otherRibs', 'hip'].includes(on))
           expect(Math.abs(partDistance(core, ...palm))).toBeLessThan(1.9);
         if (on === 'floor') expect(Math.abs(palm[1] - ground)).toBeLessThan(2.1);
+        // Elbow 150°, knee 140° by themselves and 160° under the weight of the body, as in sitting on the heels (AAOS, Joint
+        // Motion 1965, from memory; the second common practice, no source), with 5° for the drawing.
+        expect(bendOf(arm.root, arm.middle, arm.end)).toBeLessThanOrEqual(155);
+        expect(bendOf(leg.root, leg.middle, leg.end)).toBeLessThanOrEqual(165);
         if (pose[side].leg.on === 'floor') expect(leg.end[1] - ground).toBeCloseTo(3.2, 1);
       }
     },

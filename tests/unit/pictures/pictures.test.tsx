@@ -26,7 +26,7 @@ import { Figure } from '@/pictures/figure';
 import { HoldStrip } from '@/pictures/hold-strip';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { Rings } from '@/pictures/rings';
-import { ANGLE, around, CENTRE_Y, isSilent, pointOn, REACH, RINGS } from '@/pictures/rings-geometry';
+import { ANGLE, around, CENTRE_Y, isSilent, outline, pointOn, REACH, RINGS } from '@/pictures/rings-geometry';
 import { Staves } from '@/pictures/staves';
 import { TapStrip } from '@/pictures/tap-strip';
 import { Trunk } from '@/pictures/trunk';
@@ -73,6 +73,15 @@ describe('the geometry of the rings', () => {
     expect([values[2], values[4], values[6]]).toEqual([0, 0.5, 1]);
     expect(values[5]).toBeCloseTo(0.75, 9);
     expect(values[0]).toBeCloseTo(0.5, 9);
+  });
+  it('makes no dent beside a zone at its end', () => {
+    const { cx, rx, ry } = RINGS.belly;
+    // How far out each point of the outline lies, in half axes of the ring at rest.
+    const out = [...outline('belly', [1, 0, 0, 0, 0, 0, 0, 0]).matchAll(/(-?[\d.]+),(-?[\d.]+)/g)].map(
+      ([, x, y]) => Math.hypot((Number(x) - cx) / rx, (Number(y) - CENTRE_Y) / ry),
+    );
+    expect(Math.min(...out)).toBeGreaterThan(0.97);
+    expect(Math.max(...out)).toBeCloseTo(1 + REACH / ry, 1);
   });
   it('calls a zone silent only when it was looked at', () => {
     expect(isSilent({ belly: 0.1 }, 'belly')).toBe(true);

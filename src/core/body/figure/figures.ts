@@ -193,7 +193,7 @@ export const FIGURES = {
   }),
   pressStart: fig(UPRIGHT, {
     leanDeg: { chest: 12, pelvis: 2 },
-    near: { arm: arm(-60, 88, 40, 90) },
+    near: { arm: { ...arm(-60, 78, 40, 90), foreOutDeg: 0 } },
     best: 'front',
   }),
   pressUp: fig(UPRIGHT, {

@@ -44,8 +44,8 @@ const TRUNK = [
 ] as const;
 const WAIST_AT = 0.42;
 
-/** The solids of a body that stands, sits or lies as its skeleton does. `belly`: 1 is a late pregnancy. */
-export function formOf(s: Skeleton, belly = 0): Form {
+/** The solids of a body that stands, sits or lies as its skeleton does. */
+export function formOf(s: Skeleton): Form {
   const lateral = norm(s.lateral);
   const spine = spineOf(s);
   const pieces: Piece[] = [];
@@ -75,16 +75,6 @@ export function formOf(s: Skeleton, belly = 0): Form {
       [seat.front, seat.up, lateral],
       [4.3, 5.1, 4],
       2.6,
-    );
-  }
-  if (belly > 0) {
-    const low = spine(0.26);
-    ellipsoid(
-      'core',
-      add(low.at, scale(low.front, 4.2 * belly)),
-      [low.front, low.up, lateral],
-      [5.6 * belly + 2, 7, 6.6],
-      4,
     );
   }
   const top = spine(1);

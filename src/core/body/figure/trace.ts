@@ -54,7 +54,7 @@ const LEVEL = 1.2;
 /** Edges shorter than this are not drawn. */
 const SHORTEST = 3;
 /** How far a path may lie beside what was found. */
-const TOLERANCE = 0.13;
+const TOLERANCE = 0.15;
 
 type Grid = { x0: number; y0: number; w: number; h: number };
 /** Of every cell: how near the line of sight comes to the part (below nothing: it goes through), where that is, and where it first meets it. */

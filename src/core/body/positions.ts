@@ -4,6 +4,7 @@ export const POSITIONS = [
   'hookLying',
   'feetOnWall',
   'crossedLying',
+  'legOver',
   'sideLying',
   'prone',
   'proneOverCushion',
@@ -11,7 +12,11 @@ export const POSITIONS = [
   'sideForearm',
   'forearmsKneeling',
   'foldedOnHeels',
+  'onHeels',
   'kneeling',
+  'halfKneeling',
+  'crossLegged',
+  'longSitting',
   'sitting',
   'sittingAtWall',
   'counterLean',
@@ -25,7 +30,8 @@ export type Position = (typeof POSITIONS)[number];
 /** Groups of positions that a sentence may name in one word. */
 export const PLACE_GROUPS = ['lying', 'onBack', 'seated', 'onFeet', 'onKnees'] as const;
 
-type PositionTrait = 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'upright' | 'armsForward';
+type PositionTrait =
+  'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'upright' | 'armsForward' | 'onFloor';
 
 type PositionFacts = {
   label: string;
@@ -64,6 +70,13 @@ export const POSITION: Record<Position, PositionFacts> = {
     label: 'back-lying, arms and legs crossed',
     setUp: 'Lie on your back, cross your legs and arms and fold them in over your trunk.',
     contact: 'Thighs on the belly, arms on the ribs, back on the floor.',
+    traits: ['supine'],
+    family: 'supine',
+  },
+  legOver: {
+    label: 'back-lying, one leg crossed over',
+    setUp: 'Lie on your back, knees bent, and lay one ankle on the other thigh.',
+    contact: 'Sacrum, back ribs and back of the head on the floor; one foot whole.',
     traits: ['supine'],
     family: 'supine',
   },
@@ -116,12 +129,40 @@ export const POSITION: Record<Position, PositionFacts> = {
     traits: ['kneeling', 'armsForward'],
     family: 'kneeling',
   },
+  onHeels: {
+    label: 'sitting on the heels',
+    setUp: 'From your knees sit back on your heels, or on a cushion between them, trunk upright.',
+    contact: 'Both shins alike, seat on the heels.',
+    traits: ['kneeling', 'upright'],
+    family: 'kneeling',
+  },
   kneeling: {
     label: 'kneeling upright',
     setUp: 'Kneel upright on something soft, hips over knees.',
     contact: 'Both knees and shins alike.',
     traits: ['kneeling', 'upright'],
     family: 'kneeling',
+  },
+  halfKneeling: {
+    label: 'half-kneeling',
+    setUp: 'From upright kneeling put one foot flat in front of you, knee over the ankle.',
+    contact: 'One knee and shin, the whole of the other foot.',
+    traits: ['kneeling', 'upright'],
+    family: 'kneeling',
+  },
+  crossLegged: {
+    label: 'sitting cross-legged',
+    setUp: 'Sit on the floor with your legs crossed, high enough that the knees come lower than the hips.',
+    contact: 'Both sit bones alike, the outer sides of both feet.',
+    traits: ['upright', 'onFloor'],
+    family: 'sitting',
+  },
+  longSitting: {
+    label: 'sitting, legs long',
+    setUp: 'Sit on the floor with both legs long in front of you.',
+    contact: 'Both sit bones alike, the backs of both legs.',
+    traits: ['upright', 'onFloor'],
+    family: 'sitting',
   },
   sitting: {
     label: 'sitting',

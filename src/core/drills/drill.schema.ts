@@ -132,9 +132,13 @@ export const Drill = z.object({
   unfit: z._default(z.partialRecord(z.enum(READINGS), z.string().check(z.maxLength(120))), {}),
   /** Drills of one kind do the same with another prop: substitutes, not a series (practice P71). */
   kind: z.optional(z.string().check(z.maxLength(40))),
-  /** Drawn in and where its move ends; absent: as the position is. */
+  /** Drawn in and where its move ends; absent: as the position is. `on`: the phase on which it goes there and the other on which it comes back. */
   figure: z._default(
-    z.object({ start: z.optional(z.enum(FIGURE_NAMES)), end: z.optional(z.enum(FIGURE_NAMES)) }),
+    z.object({
+      start: z.optional(z.enum(FIGURE_NAMES)),
+      end: z.optional(z.enum(FIGURE_NAMES)),
+      on: z.optional(z.enum(['inhale', 'exhale'])),
+    }),
     {},
   ),
   movement: z._default(oneOf(z.string().check(z.maxLength(100))), 'none'),

@@ -4,8 +4,9 @@ import type { Flags } from '../screen/flags';
 import { POSTPARTUM_LOAD_WEEKS, SUPINE_UNTIL_WEEK } from '../screen/limits';
 import { is, postpartumUnder, pregnantFrom, type Rule } from './rule';
 
-const trait = (name: 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders') => (position: Position) =>
-  POSITION[position].traits.includes(name);
+const trait =
+  (name: 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'onFloor') => (position: Position) =>
+    POSITION[position].traits.includes(name);
 const oneOf =
   (...positions: readonly Position[]) =>
   (position: Position) =>
@@ -25,7 +26,9 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
     source: 'P9',
   },
   {
-    target: (position) => ['supine', 'side', 'prone', 'kneeling'].includes(POSITION[position].family),
+    target: (position) =>
+      ['supine', 'side', 'prone', 'kneeling'].includes(POSITION[position].family) ||
+      trait('onFloor')(position),
     when: is('noFloor'),
     because: 'cannot get down to the floor, or there is none',
     source: 'P7',
@@ -44,13 +47,13 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
     source: 'P7',
   },
   {
-    target: oneOf('foldedOnHeels', 'crossedLying', 'proneOverCushion'),
+    target: oneOf('foldedOnHeels', 'crossedLying', 'proneOverCushion', 'longSitting'),
     when: (f) => f.backPain === 'bending' || f.backPain === 'either',
     because: 'the back is rounded here, and bending hurts',
     source: 'P7',
   },
   {
-    target: oneOf('foldedOnHeels', 'crossedLying'),
+    target: oneOf('foldedOnHeels', 'crossedLying', 'longSitting'),
     when: is('osteoporosis'),
     because: 'no loaded rounding with fragile vertebrae',
     source: 'P7',

@@ -43,6 +43,7 @@ export type DrillFields = {
   first: string;
   start: FigureName | '';
   end: FigureName | '';
+  moveOn: 'inhale' | 'exhale' | '';
 };
 
 /** A drill as its form shows it. */
@@ -90,6 +91,7 @@ export function fieldsOf(drill: Drill): DrillFields {
     first: drill.ownedFirst[0] ?? '',
     start: drill.figure.start ?? '',
     end: drill.figure.end ?? '',
+    moveOn: drill.figure.on ?? '',
   };
 }
 
@@ -162,6 +164,10 @@ export function drillFrom(f: DrillFields, from: Drill): unknown {
     movement: said(f.movement.trim() || 'none', from.movement),
     easier: f.easier || undefined,
     ownedFirst: f.first ? [f.first, ...from.ownedFirst.slice(1).filter((id) => id !== f.first)] : [],
-    figure: { ...(f.start ? { start: f.start } : {}), ...(f.end ? { end: f.end } : {}) },
+    figure: {
+      ...(f.start ? { start: f.start } : {}),
+      ...(f.end ? { end: f.end } : {}),
+      ...(f.moveOn ? { on: f.moveOn } : {}),
+    },
   };
 }

@@ -127,6 +127,15 @@ export function DrillForm({ drill, all, onKeep, onLeave }: Props) {
               options={[['', 'no move'], ...figuresFor(fields)]}
               {...register('end')}
             />
+            <Pick
+              label="The move is made"
+              options={[
+                ['', 'as it comes'],
+                ['exhale', 'on the exhale'],
+                ['inhale', 'on the inhale'],
+              ]}
+              {...register('moveOn')}
+            />
           </div>
         </div>
         <DrillPreview made={made} />

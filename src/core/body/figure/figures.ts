@@ -272,4 +272,7 @@ export function poseOf(position: Position, figure?: FigureName): Pose {
 
 /** The view that tells a figure best. */
 export const bestView = (position: Position, figure?: FigureName): 'side' | 'front' =>
-  figure && suits(figure, position) ? ((FIGURES[figure] as Figure).change.best ?? 'side') : 'side';
+  (figure && suits(figure, position) ? (FIGURES[figure] as Figure).change.best : BEST[position]) ?? 'side';
+
+/** Positions that are told by their front. */
+const BEST: Partial<Record<Position, 'front'>> = { legOver: 'front', crossLegged: 'front' };

@@ -43,7 +43,7 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { control: 0.8, floorLink: 0.5, coordination: 0.4 },
     zones: { lowerRibsRight: 0.3, lowerRibsLeft: 0.3 },
     demands: ['floorLift', 'abdominalLoad'],
-    figure: { start: 'armsByTheSide', end: 'heelUp' },
+    figure: { start: 'armsByTheSide', end: 'heelUp', on: 'exhale' },
     movement: 'exhale raises one heel 8–10 cm, inhale lowers it',
     steps: [
       place('The {band} round the low ribs, to feel them stay wide.'),
@@ -83,7 +83,7 @@ export const MOVE: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.4 },
     bars: { leaking: 'the order of wall and floor comes first' },
     demands: ['abdominalLoad'],
-    figure: { start: 'handsLowBelly', end: 'marchUp' },
+    figure: { start: 'handsLowBelly', end: 'marchUp', on: 'exhale' },
     movement: 'one exhale raises the knee over the hip, the next one lowers the foot',
     steps: [
       place('Roll the pelvis to twelve and stay printed there, or stay level, as you teach it.'),
@@ -122,7 +122,7 @@ export const MOVE: readonly WrittenDrill[] = [
     alters: { neurological: { remedy: 'shorter', why: 'few turns; stop at the first dizziness' } },
     serves: { control: 0.4, settle: 0.3, upperRibs: 0.3 },
     zones: { belly: 0.4, sternum: 0.3 },
-    figure: { start: 'armsByTheSide', end: 'nod' },
+    figure: { start: 'armsByTheSide', end: 'nod', on: 'exhale' },
     movement: 'exhale turns the head, inhale returns; then nods',
     steps: [
       contact('One hand on the low ribs.', { in: ['hookLying', 'sideLying', 'sitting'] }),
@@ -163,7 +163,7 @@ export const MOVE: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.4 },
     demands: ['breathHold', 'floorLift', 'abdominalLoad'],
     bars: { reflux: 'hips above the chest bring reflux' },
-    figure: { start: 'armsByTheSide', end: 'bridgeUp' },
+    figure: { start: 'armsByTheSide', end: 'bridgeUp', on: 'exhale' },
     movement: [
       told('exhale raises the hips, {wait} counts at the top, inhale lowers'),
       told('exhale raises the hips, inhale lowers'),
@@ -211,7 +211,7 @@ export const MOVE: readonly WrittenDrill[] = [
       reflux: 'hips above the chest bring reflux',
       leaking: 'the order of wall and floor comes first',
     },
-    figure: { start: 'tiltToTwelve', end: 'bridgeUp' },
+    figure: { start: 'tiltToTwelve', end: 'bridgeUp', on: 'exhale' },
     movement: 'one exhale rolls up, the next one rolls down',
     steps: [
       place('Arms by the side.'),
@@ -250,7 +250,7 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { control: 1, oneSide: 0.3 },
     zones: { lowerRibsRight: 0.4, lowerRibsLeft: 0.4 },
     demands: ['abdominalLoad', 'floorPressure'],
-    figure: { end: 'sidePlankUp' },
+    figure: { end: 'sidePlankUp', on: 'exhale' },
     movement: 'exhale raises the hips, inhale lowers; the last one stays 15 s',
     steps: [
       place('The {ball} between the knees.'),
@@ -300,7 +300,7 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { control: 1, floorLink: 0.5 },
     zones: { lowerRibsBack: 0.5, betweenBlades: 0.4 },
     demands: ['breathHold', 'floorLift', 'abdominalLoad', 'floorPressure'],
-    figure: { end: 'hover' },
+    figure: { end: 'hover', on: 'exhale' },
     movement: 'exhale floats the knees a finger high',
     steps: [
       place('Toes under, the {ball} between the knees.'),
@@ -340,7 +340,7 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { control: 0.9, backRibs: 0.3 },
     zones: { betweenBlades: 0.6, lowerRibsBack: 0.4 },
     demands: ['abdominalLoad', 'floorPressure'],
-    figure: { end: 'claspedLift' },
+    figure: { end: 'claspedLift', on: 'exhale' },
     movement: 'exhale: hips forward over the knees, upper back to the ceiling; the third stays 15 s',
     steps: [
       place('Hands clasped, knees under the hips.'),
@@ -380,7 +380,7 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { control: 0.6, upright: 0.4 },
     zones: { lowerRibsBack: 0.4, belly: 0.4 },
     demands: ['abdominalLoad'],
-    figure: { end: 'proneLift' },
+    figure: { end: 'proneLift', on: 'exhale' },
     movement: 'exhale floats head and hands together, then the legs, a finger’s width',
     steps: [
       place('The {pillow}, folded, under the belly if the back wants it.'),

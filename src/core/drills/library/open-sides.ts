@@ -93,7 +93,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
     serves: { sideRibs: 0.9, backRibs: 0.6, tolerance: 0.2 },
     zones: { ...SIDES, lowerRibsBack: 0.6 },
     demands: ['fullHold', 'reachBehind'],
-    figure: { start: 'palmsApart', end: 'palmsTogether' },
+    figure: { start: 'palmsApart', end: 'palmsTogether', on: 'inhale' },
     movement: 'hands come together on the inhale, part on the exhale',
     steps: [
       place('Band round the back of the ribs, crossed in front, an end in each hand.'),

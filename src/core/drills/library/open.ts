@@ -76,7 +76,7 @@ export const OPEN: readonly WrittenDrill[] = [
     setUpS: 20,
     serves: { upperRibs: 0.9, backRibs: 0.4, lowBreath: 0.3 },
     zones: { sternum: 1, betweenBlades: 0.5, lowerRibsBack: 0.4 },
-    figure: { end: 'sternumDrop' },
+    figure: { end: 'sternumDrop', on: 'inhale' },
     movement: 'the breastbone sinks on the inhale, hands push the floor on the exhale',
     steps: [
       place('The {towel}, folded, under the knees or the heels of the hands.'),

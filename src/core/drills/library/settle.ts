@@ -172,7 +172,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     stage: 'settle',
     level: 1,
     easier: 'twoHands',
-    positions: ['sitting', 'sittingAtWall'],
+    positions: ['sitting', 'sittingAtWall', 'crossLegged'],
     helpful: ['pillow'],
     breathing: paced(3.5, 0, 7, 0),
     exhaleRangeS: [4, 7],

@@ -113,7 +113,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     serves: { upright: 0.5, upperRibs: 0.5, sideRibs: 0.3 },
     zones: { betweenBlades: 0.7, sternum: 0.5 },
     demands: ['armsOverhead'],
-    figure: { start: 'elbowsClosed', end: 'elbowsLifted' },
+    figure: { start: 'elbowsClosed', end: 'elbowsLifted', on: 'inhale' },
     movement: 'exhale closes the elbows, inhale raises and opens them',
     steps: [
       place('Fingertips on the shoulders.'),
@@ -221,7 +221,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     tone: { ...NO_TONE, control: 'brace', controlPct: 5, brace: 'held' },
     serves: { upright: 0.7, control: 0.4 },
     zones: { lowerRibsBack: 0.3 },
-    figure: { start: 'leanToStand', end: 'tallStand' },
+    figure: { start: 'leanToStand', end: 'tallStand', on: 'exhale' },
     movement: 'exhale stands up, inhale sits down',
     steps: [
       place('Feet under you.'),

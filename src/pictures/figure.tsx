@@ -1,3 +1,5 @@
+'use client';
+
 import { memo, useMemo } from 'react';
 import { drawFigure, type Alignment, type Drawing, type FigureView } from '@/core/body/figure/draw';
 import type { ThingTone } from '@/core/body/figure/solids';
@@ -6,6 +8,7 @@ import { saidOf, zonesShown } from '@/core/body/figure/said';
 import type { Position } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
 import type { Excursions, Zone } from '@/core/body/zones';
+import { useBuild } from './figure-build';
 
 const FILL: Record<ThingTone, string> = { thing: 'var(--figure-thing)', band: 'var(--tone)' };
 
@@ -35,10 +38,11 @@ export const Figure = memo(function Figure({
   className,
   title,
 }: Props) {
+  const build = useBuild();
   const view = wanted ?? bestView(position, figure);
   const asked = useMemo(
-    () => ({ position, view, alignment, ...(figure ? { figure } : {}) }),
-    [position, view, alignment, figure],
+    () => ({ position, view, alignment, build, ...(figure ? { figure } : {}) }),
+    [position, view, alignment, build, figure],
   );
   const drawing = useMemo(() => drawFigure(asked, props, meant), [asked, props, meant]);
   const zones = breath ? zonesShown(breath) : [];

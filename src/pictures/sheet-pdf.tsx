@@ -193,6 +193,7 @@ function Drawn({
 }) {
   const asked = {
     position: row.position,
+    build: row.build,
     view: bestView(row.position, figure),
     ...(figure ? { figure } : {}),
   };

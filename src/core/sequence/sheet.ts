@@ -1,4 +1,6 @@
 import type { FigureName } from '../body/figure/figures';
+import type { Build } from '../body/figure/form';
+import { buildOf } from '../screen/build';
 import type { Excursions } from '../body/zones';
 import { POSITION, type Position } from '../body/positions';
 import { PROP_LABEL, type Prop } from '../body/props';
@@ -28,6 +30,8 @@ export type SheetRow = {
   propsLabel: string;
   figure?: FigureName;
   end?: FigureName;
+  /** How the body is drawn. */
+  build: Build;
   /** Where the breath goes, by how much. */
   breath: Excursions;
   /** Props that the drill asks for, where some of `props` stand in. */
@@ -82,7 +86,7 @@ export function sheetOf(
     for: who,
     title: who === 'client' ? 'Your breathing practice' : name,
     total: clock(totalS),
-    rows: placed.map(({ block, startS }, i) => rowOf(block, i + 1, clock(startS), who)),
+    rows: placed.map(({ block, startS }, i) => rowOf(block, i + 1, clock(startS), who, buildOf(flags))),
     relook:
       who === 'instructor'
         ? `${clock(relook.startS)}  Look again: ${RELOOK_WORDS[sequence.relook.test]}, ${POSITION[sequence.relook.position].label}, ${sequence.relook.lengthS} s`
@@ -108,7 +112,7 @@ function homeLines(flags: Flags, goals: readonly Goal[]): string[] {
   ];
 }
 
-function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRow {
+function rowOf(block: Block, number: number, at: string, who: SheetFor, build: Build): SheetRow {
   const drill = drillOf(block);
   const words = wordsOf(block);
   const { label, setUp } = POSITION[block.position];
@@ -123,6 +127,7 @@ function rowOf(block: Block, number: number, at: string, who: SheetFor): SheetRo
     propsLabel: block.props.map((p) => PROP_LABEL[p]).join(', '),
     figure: drill?.figure.start,
     end: drill?.figure.end,
+    build,
     breath: drill?.zones ?? {},
     meant: drill?.props ?? [],
     written: printBreathing(block.breathing),

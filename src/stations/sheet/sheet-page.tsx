@@ -2,6 +2,7 @@
 
 import type { Sheet, SheetRow } from '@/core/sequence/sheet';
 import { Figure } from '@/pictures/figure';
+import { FigureBuild } from '@/pictures/figure-build';
 import { Button, buttonClass } from '@/ui/button';
 
 /** A sheet as the browser prints it; the buttons stay on the screen. */
@@ -29,9 +30,11 @@ export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: bool
           <strong>Caution.</strong> {c}
         </p>
       ))}
-      {sheet.rows.map((row) =>
-        client ? <ForClient key={row.number} row={row} /> : <ForInstructor key={row.number} row={row} />,
-      )}
+      {sheet.rows.map((row) => (
+        <FigureBuild key={row.number} build={row.build}>
+          {client ? <ForClient row={row} /> : <ForInstructor row={row} />}
+        </FigureBuild>
+      ))}
       {sheet.home.map((line) => (
         <p key={line} className="pt-1.5">
           {line}

@@ -12,6 +12,7 @@ import { SEGMENT } from '@/core/body/figure/skeleton';
 import { onSurface } from '@/core/body/figure/surface';
 import { trace } from '@/core/body/figure/trace';
 import type { Vec3 } from '@/core/body/figure/vector';
+import { buildOf } from '@/core/screen/build';
 import { LIBRARY } from '@/core/drills/library';
 import { dice } from '../../checks/bodies/body';
 
@@ -216,6 +217,37 @@ describe('outlines against the solids that they are of', () => {
     const tall = Math.max(...ys) - Math.min(...ys);
     expect(tall).toBeGreaterThan(94);
     expect(tall).toBeLessThan(106);
+  });
+});
+
+describe('late in pregnancy', () => {
+  it('from week 28 on, where nobody lies on back or front', () => {
+    expect([buildOf({}), buildOf({ pregnancyWeek: 27 }), buildOf({ pregnancyWeek: 28 })]).toEqual([
+      'usual',
+      'usual',
+      'lateInPregnancy',
+    ]);
+    const late = (position: Asked['position']) =>
+      bodyName({ position, view: 'side', build: 'lateInPregnancy' });
+    expect([late('sitting'), late('sideLying'), late('hookLying'), late('prone')]).toEqual([
+      'sitting-side-late',
+      'sideLying-side-late',
+      'hookLying-side',
+      'prone-side',
+    ]);
+  });
+  it('the belly stands out by a twentieth of the height, and the hand lies on it', () => {
+    const skeleton = touched(poseOf('standing')).skeleton;
+    const front = (build: 'usual' | 'lateInPregnancy') =>
+      onSurface(formOf(skeleton, build), 0.27, 0).point[0];
+    expect(front('lateInPregnancy') - front('usual')).toBeGreaterThan(4);
+    const asked = {
+      position: 'sitting',
+      view: 'front',
+      figure: 'handsOnTrunk',
+      build: 'lateInPregnancy',
+    } as const;
+    expect(drawFigure(asked).missed).toEqual([]);
   });
 });
 

@@ -5,6 +5,8 @@ import { connect } from '@/server/db/client';
 import { ShippedDrills } from '@/ui/shipped-drills';
 import { railOf } from '@/core/client/rail';
 import { SHIPPED_JSON } from '@/core/drills/library';
+import { buildOf } from '@/core/screen/build';
+import { FigureBuild } from '@/pictures/figure-build';
 import { caseFor } from '@/server/case';
 import { damagedOf } from '@/server/damaged';
 import { scopeOfRequest } from '@/server/scope';
@@ -25,6 +27,7 @@ export default async function ClientLayout({ children, params }: Props) {
   const screenDamaged = damaged.some((d) => d.kind === 'screen');
   const known = screenDamaged ? null : caseFor(scope, id);
   const rail = known && railOf(known);
+  const build = known ? buildOf(known.flags()) : 'usual';
   return (
     <ShippedDrills json={SHIPPED_JSON}>
       <ClientHead
@@ -35,7 +38,11 @@ export default async function ClientLayout({ children, params }: Props) {
       />
       {rail && <StationRail clientId={id} stations={rail.stations} due={rail.due} />}
       {damaged.length > 0 && <DamagedNotice clientId={id} damaged={damaged} beginAnew={beginAnew} />}
-      {!screenDamaged && <div className="pt-4">{children}</div>}
+      {!screenDamaged && (
+        <FigureBuild build={build}>
+          <div className="pt-4">{children}</div>
+        </FigureBuild>
+      )}
     </ShippedDrills>
   );
 }

@@ -1,4 +1,4 @@
-import { formOf, lowestOf, type Form } from './form';
+import { formOf, lowestOf, type Build, type Form } from './form';
 import { onSurface } from './surface';
 import type { ArmPose, HandContact, LegPose, Pose } from './poses';
 import { SEGMENT, skeletonOf, type Limb, type Skeleton } from './skeleton';
@@ -24,9 +24,9 @@ export type Missed = { limb: 'near arm' | 'far arm' | 'near leg' | 'far leg'; co
 export type Touched = { skeleton: Skeleton; ground: number; missed: Missed[] };
 
 /** A skeleton whose hands and feet are where its pose says, as near as its limbs reach. */
-export function touched(pose: Pose): Touched {
+export function touched(pose: Pose, build: Build = 'usual'): Touched {
   const free = skeletonOf(pose);
-  const form = formOf(free);
+  const form = formOf(free, build);
   const missed: Missed[] = [];
   const ground = groundOf(pose, free, form);
   const legs = {

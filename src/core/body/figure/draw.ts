@@ -1,9 +1,9 @@
-import type { Position } from '../positions';
+import { POSITION, type Position } from '../positions';
 import type { Prop } from '../props';
 import { touched, type Missed } from './contacts';
 import { furnitureOf, heldProps } from './furnish';
 import { poseOf, type FigureName } from './figures';
-import { boundsOf, formOf, type Form, type Part } from './form';
+import { boundsOf, formOf, type Build, type Form, type Part } from './form';
 import { aligned, SIDE_CAMERA, type Pose } from './poses';
 import { seenFrom } from './seen';
 import { trunkSections, type Solid, type ThingTone } from './solids';
@@ -18,6 +18,7 @@ export type Asked = {
   view: FigureView;
   alignment?: Alignment;
   figure?: FigureName;
+  build?: Build;
 };
 
 type Shape = { tone: ThingTone; d: string };
@@ -37,13 +38,31 @@ export type Drawing = {
 };
 
 /** The name of a traced body. @example bodyName({ position: 'hookLying', view: 'side' }) // 'hookLying-side' */
-export const bodyName = ({ position, view, alignment = 'between', figure }: Asked): string =>
-  [position, view, ...(alignment === 'between' ? [] : [alignment]), ...(figure ? [figure] : [])].join('-');
+export const bodyName = (asked: Asked): string => {
+  const { position, view, alignment = 'between', figure } = asked;
+  const late = buildOf(asked) === 'lateInPregnancy';
+  return [
+    position,
+    view,
+    ...(alignment === 'between' ? [] : [alignment]),
+    ...(figure ? [figure] : []),
+    ...(late ? ['late'] : []),
+  ].join('-');
+};
+
+/** Nobody lies on back or front late in pregnancy, so those positions have the usual body alone. */
+export const hasLateBody = (position: Position): boolean =>
+  !POSITION[position].traits.some((t) => t === 'supine' || t === 'prone');
+const buildOf = ({ position, build = 'usual' }: Asked): Build => (hasLateBody(position) ? build : 'usual');
 
 /** A body turned to the eye, and which of its parts are on the far side. */
 export function bodyOf(asked: Asked): { form: Form; far: ReadonlySet<Part> } {
   const { pose, camera } = seenAs(asked);
-  return { form: seenFrom(formOf(touched(pose).skeleton), camera), far: farOf(pose, asked.view) };
+  const build = buildOf(asked);
+  return {
+    form: seenFrom(formOf(touched(pose, build).skeleton, build), camera),
+    far: farOf(pose, asked.view),
+  };
 }
 
 const FAR_PARTS: ReadonlySet<Part> = new Set<Part>(['farArm', 'farFore', 'farThigh', 'farShin']);
@@ -84,8 +103,9 @@ const MOST_KEPT = 800;
 
 function drawBody(body: string, asked: Asked, props: readonly Prop[], meant: readonly Prop[]): Drawing {
   const { pose, camera } = seenAs(asked);
-  const { skeleton, ground, missed } = touched(pose);
-  const form = formOf(skeleton);
+  const build = buildOf(asked);
+  const { skeleton, ground, missed } = touched(pose, build);
+  const form = formOf(skeleton, build);
   const [left, top, width, height] = boundsOf(seenFrom(form, camera));
   const behind = furnitureOf(pose.furniture, skeleton, ground).map((s) => projectSolid(s, camera));
   const held = heldProps(props, skeleton, trunkSections(skeleton), pose.holds, meant);

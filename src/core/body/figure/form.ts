@@ -44,8 +44,11 @@ const TRUNK = [
 ] as const;
 const WAIST_AT = 0.42;
 
+/** A body as most are, or late in pregnancy. */
+export type Build = 'usual' | 'lateInPregnancy';
+
 /** The solids of a body that stands, sits or lies as its skeleton does. */
-export function formOf(s: Skeleton): Form {
+export function formOf(s: Skeleton, build: Build = 'usual'): Form {
   const lateral = norm(s.lateral);
   const spine = spineOf(s);
   const pieces: Piece[] = [];
@@ -74,6 +77,17 @@ export function formOf(s: Skeleton): Form {
       add(seat.at, add(scale(seat.front, -2.6), add(scale(side, 4), scale(seat.up, -1.8)))),
       [seat.front, seat.up, lateral],
       [4.3, 5.1, 4],
+      2.6,
+    );
+  }
+  if (build === 'lateInPregnancy') {
+    const { at, up, front } = spine(0.27);
+    ellipsoid('core', add(at, scale(front, 4.4)), [front, up, lateral], [7, 7.4, 6.8], 4);
+    ellipsoid(
+      'core',
+      add(chest.at, scale(chest.front, 3.4)),
+      [chest.front, chest.up, lateral],
+      [3.4, 3.4, 6.6],
       2.6,
     );
   }

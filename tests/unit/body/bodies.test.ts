@@ -39,6 +39,24 @@ describe('traced bodies', () => {
       ]);
     }
   });
+  it('are there for every drill in every position it can be done in, from both views, in every build and alignment', () => {
+    const there = new Set(readdirSync(folder));
+    const missing = LIBRARY.flatMap((d) =>
+      d.positions.flatMap((position) =>
+        [d.figure.start, d.figure.end].flatMap((figure) =>
+          (['side', 'front'] as const).flatMap((view) =>
+            (['slouched', 'between', 'arched'] as const).flatMap((alignment) =>
+              (['usual', 'lateInPregnancy'] as const).map(
+                (build) =>
+                  drawFigure({ position, view, alignment, build, ...(figure ? { figure } : {}) }).body,
+              ),
+            ),
+          ),
+        ),
+      ),
+    ).filter((body) => !there.has(`${body}.svg`));
+    expect([...new Set(missing)]).toEqual([]);
+  });
   it('weigh under 6 KB each', () => {
     for (const a of all) {
       const bytes = statSync(join(folder, `${bodyName(a)}.svg`)).size;

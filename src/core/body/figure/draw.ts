@@ -2,7 +2,7 @@ import { POSITION, type Position } from '../positions';
 import type { Prop } from '../props';
 import { touched, type Missed } from './contacts';
 import { furnitureOf, heldProps } from './furnish';
-import { poseOf, type FigureName } from './figures';
+import { poseOf, suits, type FigureName } from './figures';
 import { boundsOf, formOf, type Build, type Form, type Part } from './form';
 import { aligned, SIDE_CAMERA, type Pose } from './poses';
 import { seenFrom } from './seen';
@@ -37,28 +37,47 @@ export type Drawing = {
   missed: readonly Missed[];
 };
 
+/**
+ * The body that is made for what is asked: a figure only where it suits the position, slouched or arched only in the plain
+ * upright ones, and late in pregnancy only where a body then lies or stands.
+ */
+function madeFor({
+  position,
+  view,
+  alignment = 'between',
+  figure,
+  build = 'usual',
+}: Asked): Required<Omit<Asked, 'figure'>> & { figure: FigureName | null } {
+  const own = figure && suits(figure, position) ? figure : null;
+  return {
+    position,
+    view,
+    alignment: own === null && POSITION[position].traits.includes('upright') ? alignment : 'between',
+    figure: own,
+    build: hasLateBody(position) ? build : 'usual',
+  };
+}
+
 /** The name of a traced body. @example bodyName({ position: 'hookLying', view: 'side' }) // 'hookLying-side' */
-export const bodyName = (asked: Asked): string => {
-  const { position, view, alignment = 'between', figure } = asked;
-  const late = buildOf(asked) === 'lateInPregnancy';
+export function bodyName(asked: Asked): string {
+  const { position, view, alignment, figure, build } = madeFor(asked);
   return [
     position,
     view,
     ...(alignment === 'between' ? [] : [alignment]),
     ...(figure ? [figure] : []),
-    ...(late ? ['late'] : []),
+    ...(build === 'lateInPregnancy' ? ['late'] : []),
   ].join('-');
-};
+}
 
 /** Nobody lies on back or front late in pregnancy, so those positions have the usual body alone. */
 export const hasLateBody = (position: Position): boolean =>
   !POSITION[position].traits.some((t) => t === 'supine' || t === 'prone');
-const buildOf = ({ position, build = 'usual' }: Asked): Build => (hasLateBody(position) ? build : 'usual');
 
 /** A body turned to the eye, and which of its parts are on the far side. */
 export function bodyOf(asked: Asked): { form: Form; far: ReadonlySet<Part> } {
   const { pose, camera } = seenAs(asked);
-  const build = buildOf(asked);
+  const { build } = madeFor(asked);
   return {
     form: seenFrom(formOf(touched(pose, build).skeleton, build), camera),
     far: farOf(pose, asked.view),
@@ -70,8 +89,9 @@ const NONE: ReadonlySet<Part> = new Set<Part>();
 /** Limbs are told near from far where the body is seen from its side. */
 const farOf = (pose: Pose, view: FigureView) => (view === 'side' && !pose.rollDeg ? FAR_PARTS : NONE);
 
-function seenAs({ position, view, alignment = 'between', figure }: Asked): { pose: Pose; camera: Camera } {
-  const pose = aligned(poseOf(position, figure), alignment);
+function seenAs(asked: Asked): { pose: Pose; camera: Camera } {
+  const { position, view, alignment, figure } = madeFor(asked);
+  const pose = aligned(poseOf(position, figure ?? undefined), alignment);
   return { pose, camera: view === 'side' ? (pose.side ?? SIDE_CAMERA) : pose.front };
 }
 
@@ -103,7 +123,7 @@ const MOST_KEPT = 800;
 
 function drawBody(body: string, asked: Asked, props: readonly Prop[], meant: readonly Prop[]): Drawing {
   const { pose, camera } = seenAs(asked);
-  const build = buildOf(asked);
+  const { build } = madeFor(asked);
   const { skeleton, ground, missed } = touched(pose, build);
   const form = formOf(skeleton, build);
   const [left, top, width, height] = boundsOf(seenFrom(form, camera));

@@ -10,15 +10,9 @@ import { summariseHolds } from '@/core/look/holds';
 import { timingFromTaps } from '@/core/look/taps';
 import { look, must } from '../helpers';
 
-/** What one observation says, from −1 (against) to 1 (for); null where it was not made. Figures below are worked by hand. */
-function degree(
-  probes: readonly Probe[],
-  topic: string,
-  data: Partial<LookData>,
-  more: Partial<Observed> = {},
-) {
+function observed(data: Partial<LookData>): Observed {
   const seen = look(data);
-  const o: Observed = {
+  return {
     look: seen,
     flags: {},
     timing: seen.quiet ? must(timingFromTaps(seen.quiet.taps, seen.quiet.first)) : null,
@@ -27,8 +21,17 @@ function degree(
     school: 'allRound',
     control: 'drawIn',
     thresholds: DEFAULT_THRESHOLDS,
-    ...more,
   };
+}
+
+/** What one observation says, from −1 (against) to 1 (for); null where it was not made. Figures below are worked by hand. */
+function degree(
+  probes: readonly Probe[],
+  topic: string,
+  data: Partial<LookData>,
+  more: Partial<Observed> = {},
+) {
+  const o: Observed = { ...observed(data), ...more };
   const found = probes.filter((p) => p.topic === topic).flatMap((p) => p.find(o) ?? []);
   return found.length === 0 ? null : found.map((f) => Math.round(f.degree * 1000) / 1000)[0]!;
 }
@@ -58,6 +61,16 @@ const tape = (whole: number): Partial<LookData> => ({
     unit: 'cm',
     keep: 'best',
     tries: [{ level: 'lowerSternum', side: 'whole', exhaleCm: 80, inhaleCm: 80 + whole }],
+  },
+});
+const waist = (whole: number): Partial<LookData> => ({
+  tape: {
+    unit: 'cm',
+    keep: 'best',
+    tries: [
+      { level: 'waist', side: 'whole', exhaleCm: 70, inhaleCm: 70 + whole },
+      { level: 'lowerSternum', side: 'right', exhaleCm: 40, inhaleCm: 41 },
+    ],
   },
 });
 const taps = (inS: number, outS: number): Partial<LookData> => {
@@ -332,11 +345,62 @@ const ROWS: readonly Row[] = [
   ['23 of 64', when.FAST, 'complaints', complaints(23), 0.375],
   ['20 of 64', when.FAST, 'complaints', complaints(20), 0],
   ['30 of 64', when.FAST, 'complaints', complaints(30), 1],
+  ['belly 10 %', when.REVERSED, 'belly moves', lying({ belly: 0.1 }), 0],
+  ['belly 25 %', when.REVERSED, 'belly moves', lying({ belly: 0.25 }), -0.5],
+  ['belly draws in by 5 %', when.REVERSED, 'belly moves', lying({ belly: -0.05 }), 0.5],
+  ['waist only, no sternum tape', where.BELLY_ONLY, 'stiff ribs', waist(1), null],
+  ['5 s comfortable', when.SHORT_EXHALE, 'comfortable exhale', { comfortableExhaleS: 5 }, 0],
+  ['4.25 s comfortable', when.SHORT_EXHALE, 'comfortable exhale', { comfortableExhaleS: 4.25 }, 0.5],
+  ['no exhale asked for', when.SHORT_EXHALE, 'comfortable exhale', {}, null],
   // Short exhale: 1.2 inhales is nothing.
   ['out 1.2 in', when.SHORT_EXHALE, 'exhale in quiet breathing', taps(2, 2.4), 0],
   ['out 1.05 in', when.SHORT_EXHALE, 'exhale in quiet breathing', taps(2, 2.1), 0.5],
   ['out 1.35 in', when.SHORT_EXHALE, 'exhale in quiet breathing', taps(2, 2.7), -0.5],
 ];
+
+describe('how an observation is told', () => {
+  const told = (
+    probes: readonly Probe[],
+    topic: string,
+    data: Partial<LookData>,
+    more: Partial<Observed> = {},
+  ) =>
+    probes
+      .filter((p) => p.topic === topic)
+      .flatMap((p) => p.find({ ...observed(data), ...more }) ?? [])
+      .map((f) => [f.text, f.against]);
+  it('names the school that it is held against', () => {
+    const grips = signs({ upperGrips: true });
+    const topic = 'upper belly on the exhale';
+    expect(told(trunk.FLOOR_OVERLOADED, topic, grips)[0]![1]).toMatch(/from the pubic bone up/);
+    expect(told(trunk.FLOOR_OVERLOADED, topic, grips, BRACE)[0]![1]).toMatch(/stiffening all round/);
+    const still = signs({ lowerBelly: 'still' });
+    expect(told(trunk.FLOOR_OVERLOADED, 'lower belly on the exhale', still)[0]![1]).toMatch(
+      /draws in before/,
+    );
+    expect(told(trunk.FLOOR_OVERLOADED, 'lower belly on the exhale', still, BRACE)[0]![1]).toMatch(
+      /does not give way/,
+    );
+    const belly = lying(round(0.9, 0.1));
+    expect(told(where.BELLY_ONLY, 'belly over ribs', belly)[0]![1]).toMatch(/widen as much/);
+    expect(told(where.BELLY_ONLY, 'belly over ribs', belly, LOW)[0]![1]).toMatch(/what is wanted/);
+  });
+  it('names the side, the position and where the figure is from', () => {
+    const sides = { lowerRibsRight: 0.4, lowerRibsLeft: 0.26 };
+    expect(told(where.ONE_SIDED, 'sides lying', lying(sides))[0]![0]).toBe('lying: right 40 %, left 26 %');
+    expect(told(where.ONE_SIDED, 'sides standing', both({}, sides))[0]![0]).toBe(
+      'standing: right 40 %, left 26 %',
+    );
+    expect(told(when.FAST, 'rate', taps(1, 2))[0]![0]).toBe('20.0 a minute (taps)');
+    expect(told(when.FAST, 'rate', {})).toEqual([]);
+    expect(told(where.UPPER_CHEST, 'shoulders', five(2, 0))[0]![0]).toBe(
+      'shoulders on deep breaths clear, on ordinary ones none',
+    );
+    expect(told(where.UPPER_CHEST, 'chest or belly', hands(0.5, 0.5, 'together'))[0]![0]).toMatch(
+      /both together$/,
+    );
+  });
+});
 
 describe('what one observation says of one reading (weights and spans are our choice)', () => {
   it.each(ROWS.map((r) => [r[0], r] as const))('%s', (_, [, probes, topic, data, wanted, more]) => {

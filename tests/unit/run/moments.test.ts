@@ -4,7 +4,7 @@ import { momentAt } from '@/core/run/coached';
 import { mayRunWith } from '@/core/run/may-run-with';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
 import { lostDrills, NEW_RUN, ownedPositions, resultName, type BlockResult } from '@/core/run/run';
-import { NO_SET_UPS, usualSetUps } from '@/core/run/set-ups';
+import { NO_SET_UPS, setUpsIn, usualSetUps } from '@/core/run/set-ups';
 import { coachedNow, leftS, ratedBlock, step, type RunEvent, type Session } from '@/core/run/step';
 import { tonesOf } from '@/core/run/tones';
 import { blockFor } from '@/core/sequence/alternatives';
@@ -116,6 +116,10 @@ describe('what happens to a block', () => {
       { blockId: 'b', quality: null, note: 'shaky' },
     ]);
     expect(ratedBlock(go({ kind: 'next' }))?.blockId).toBe('a');
+    // One that was exchanged or taken out is asked for no more.
+    const gone = go({ kind: 'next' });
+    expect(ratedBlock({ ...gone, sequence: { ...sequence, blocks: sequence.blocks.slice(1) } })).toBeNull();
+    expect(ratedBlock(begun)).toBeNull();
   });
   it('ends with the look again or without it', () => {
     const over = go({ kind: 'next' }, { kind: 'next' });
@@ -167,6 +171,14 @@ describe('what a run leaves behind', () => {
     const eight = Array.from({ length: 8 }, (_, i) => 10 + i);
     expect(usualSetUps({ ...NO_SET_UPS, known: eight })).toEqual({ known: 13.5 });
     expect(usualSetUps({ ...NO_SET_UPS, known: eight.slice(1) })).toEqual({});
+  });
+  it('takes no set-up of lying quietly, nor of a block that has none', () => {
+    const quiet = { ...paced('q', 'quietLying'), breathing: { kind: 'free' as const, freeS: 60 } };
+    const record = {
+      sequence: { ...sequence, blocks: [quiet, paced('a', 'handsRibs'), paced('b', 'twoHands')] },
+      state: { ...NEW_RUN, setUps: { q: 9, a: 31 } },
+    };
+    expect(setUpsIn(record)).toEqual({ fresh: [31], known: [] });
   });
   it('may be coached where there is care to be taken, and not where something is barred', () => {
     expect(mayRunWith(null, [{ level: 'care', text: 'slowly' } as never], sequence).ok).toBe(true);

@@ -49,8 +49,8 @@ print(f"  reference, SciPy filter and peaks          {4 * n / best / 1e6:8.1f} m
 }
 
 /** The times of the frames that a page draws in three seconds. */
-const framesOf = (page) =>
-  page.evaluate(
+function framesOf(page) {
+  return page.evaluate(
     () =>
       new Promise((done) => {
         const times = [];
@@ -63,14 +63,15 @@ const framesOf = (page) =>
         requestAnimationFrame(frame);
       }),
   );
+}
 
-const said = (times) => {
+function said(times) {
   const gaps = times
     .slice(1)
     .map((t, i) => t - times[i])
     .sort((a, b) => a - b);
   return `${(1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length)).toFixed(1).padStart(8)} frames/s, 95 of 100 frames within ${gaps[Math.floor(gaps.length * 0.95)].toFixed(1)} ms`;
-};
+}
 
 /** A run beside the mat, its figure and trunk breathing, in software rendering. */
 async function coached(browser, base, file) {

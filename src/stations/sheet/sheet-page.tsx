@@ -46,18 +46,14 @@ export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: bool
   );
 }
 
+/** What the figures of a row share. */
+const bodyOf = ({ position, props, breath, meant }: SheetRow) => ({ position, props, breath, meant });
+
 function ForInstructor({ row }: { row: SheetRow }) {
   return (
     <section className="grid break-inside-avoid grid-cols-[3.4em_5.5em_13em_9.5em_1fr] gap-x-[0.8em] border-b border-rule py-[0.25em]">
       <span className="font-semibold tabular-nums">{row.at}</span>
-      <Figure
-        position={row.position}
-        props={row.props}
-        figure={row.figure}
-        breath={row.breath}
-        meant={row.meant}
-        className="h-[3.4em] w-full"
-      />
+      <Figure {...bodyOf(row)} figure={row.figure} className="h-[3.4em] w-full" />
       <span>
         <strong>
           {row.number}. {row.name}
@@ -85,21 +81,11 @@ function ForClient({ row }: { row: SheetRow }) {
   return (
     <section className="grid break-inside-avoid grid-cols-[13em_1fr] gap-x-[1em] border-b border-rule py-[0.6em]">
       <div>
-        <Figure
-          position={row.position}
-          props={row.props}
-          figure={row.figure}
-          breath={row.breath}
-          meant={row.meant}
-          className="h-[7em] w-full"
-        />
+        <Figure {...bodyOf(row)} figure={row.figure} className="h-[7em] w-full" />
         {row.end && (
           <Figure
-            position={row.position}
-            props={row.props}
+            {...bodyOf(row)}
             figure={row.end}
-            breath={row.breath}
-            meant={row.meant}
             className="h-[6em] w-full"
             title={`${row.name}, where the move ends`}
           />

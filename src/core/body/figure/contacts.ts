@@ -11,8 +11,6 @@ const ON_TRUNK: Partial<Record<HandContact, OnTrunk>> = {
   lowBelly: { t: 0.1, round: 20, fingers: 'down', elbow: [0.9, 0, -0.7] },
   sternum: { t: 0.8, round: 6, fingers: 'across', elbow: [0.9, -0.6, -0.3] },
   ribs: { t: 0.56, round: 66, fingers: 'round', elbow: [1, -0.1, -0.5] },
-  otherRibs: { t: 0.6, round: -58, fingers: 'across', elbow: [0.5, -0.7, 0.3] },
-  otherShoulder: { t: 0.9, round: -62, fingers: 'across', elbow: [0.2, -0.6, 0.9] },
   hip: { t: 0.12, round: 80, fingers: 'round', elbow: [1, 0.1, -0.7] },
 };
 
@@ -41,7 +39,7 @@ export function touched(pose: Pose, build: Build = 'usual'): Touched {
     const { on } = pose[side].arm;
     if (!on) return free.arms[side];
     const z = side === 'near' ? 1 : -1;
-    return armTo(free.arms[side], pose[side].arm, on, z, { ...free, legs }, form, ground, (by) =>
+    return armTo(free.arms[side], pose[side].arm, on, { z, s: { ...free, legs }, form, ground }, (by) =>
       missed.push({ limb: `${side} arm`, contact: on, by }),
     );
   };
@@ -59,6 +57,8 @@ function groundOf(pose: Pose, s: Skeleton, form: Form): number {
 }
 
 type Tell = (by: number) => void;
+/** What an arm hangs on: its side (1 near, −1 far), the rest of the body, the floor. */
+type Body = { z: 1 | -1; s: Skeleton; form: Form; ground: number };
 /** A limb may miss by this much and still be said to touch, percent of height. */
 const NEARLY = 1;
 
@@ -77,17 +77,8 @@ function legTo(leg: Limb, pose: LegPose, ground: number, tell: Tell): Limb {
   };
 }
 
-function armTo(
-  arm: Limb,
-  pose: ArmPose,
-  on: HandContact,
-  z: number,
-  s: Skeleton,
-  form: Form,
-  ground: number,
-  tell: Tell,
-): Limb {
-  const place = placeOf(arm, pose, on, z, s, form, ground);
+function armTo(arm: Limb, pose: ArmPose, on: HandContact, body: Body, tell: Tell): Limb {
+  const place = placeOf(arm, pose, on, body);
   const wrist = sub(place.palm, scale(place.fingers, PALM_AT));
   const reached = twoBones(arm.root, wrist, SEGMENT.upperArm, SEGMENT.forearm, place.elbow);
   if (reached.missed > NEARLY) tell(reached.missed);
@@ -105,10 +96,7 @@ function placeOf(
   arm: Limb,
   pose: ArmPose,
   on: HandContact,
-  z: number,
-  s: Skeleton,
-  form: Form,
-  ground: number,
+  { z, s, form, ground }: Body,
 ): { palm: Vec3; normal: Vec3; fingers: Vec3; elbow: Vec3 } {
   const side = scale(form.lateral, z);
   const bodily = ([out, up, front]: Vec3): Vec3 => {

@@ -3,17 +3,7 @@ import type { Camera } from './vector';
 
 /** What a hand can be on. */
 export type HandContact =
-  | 'belly'
-  | 'lowBelly'
-  | 'sternum'
-  | 'ribs'
-  | 'otherRibs'
-  | 'hip'
-  | 'otherShoulder'
-  | 'knee'
-  | 'thigh'
-  | 'mouth'
-  | 'floor';
+  'belly' | 'lowBelly' | 'sternum' | 'ribs' | 'hip' | 'knee' | 'thigh' | 'mouth' | 'floor';
 
 /** One arm by absolute angles in the side plane, degrees: 0 to the right, 90 up. `outDeg` opens it sideways. */
 /** Where the forearm goes by itself out of the plane, else back by as much as the upper arm went out. */

@@ -10,9 +10,7 @@ const HAND: Record<HandContact, string> = {
   lowBelly: 'on the lower belly',
   sternum: 'on the sternum',
   ribs: 'round the lower ribs',
-  otherRibs: 'on the ribs of the other side',
   hip: 'on the hip',
-  otherShoulder: 'on the other shoulder',
   knee: 'on the knee',
   thigh: 'on the thigh',
   mouth: 'at the mouth',
@@ -22,8 +20,6 @@ const BOTH: Partial<Record<HandContact, string>> = {
   knee: 'on the knees',
   thigh: 'on the thighs',
   hip: 'on the hips',
-  otherRibs: 'crossed on the ribs',
-  otherShoulder: 'crossed on the shoulders',
 };
 /** Props that a position has anyway say nothing new. */
 const PLACES: readonly Prop[] = ['wall', 'chair', 'counter'];

@@ -1,5 +1,4 @@
 import { contours } from 'd3-contour';
-import simplify from 'simplify-js';
 import type { Zone } from '../zones';
 import {
   boundsOf,
@@ -13,7 +12,7 @@ import {
 } from './form';
 import { onSurface } from './surface';
 import { median } from '../../base/statistics';
-import { PATH_UNIT } from './path-unit';
+import { closed, join, open, whole } from './paths';
 import { SEGMENT } from './skeleton';
 import { add, dot, norm, type Vec2, type Vec3 } from './vector';
 
@@ -53,8 +52,6 @@ const BEFORE = 0.8;
 const LEVEL = 1.2;
 /** Edges shorter than this are not drawn. */
 const SHORTEST = 3;
-/** How far a path may lie beside what was found. */
-const TOLERANCE = 0.15;
 
 type Grid = { x0: number; y0: number; w: number; h: number };
 /** Of every cell: how near the line of sight comes to the part (below nothing: it goes through), where that is, and where it first meets it. */
@@ -434,50 +431,4 @@ function opening(
   const line = (points: readonly Vec2[]) =>
     `M${points.map((p) => join([whole(p[0]), whole(p[1])])).join('L')}`;
   return { middle, arrow: line([from, to]) + line([barb(0.8), to, barb(-0.8)]) };
-}
-
-const whole = (v: number): number => Math.round(v / PATH_UNIT);
-const join = (numbers: readonly number[]): string =>
-  numbers.map((v, i) => (i === 0 || v < 0 ? String(v) : ` ${v}`)).join('');
-
-const thinned = (points: readonly Vec2[]): Vec2[] =>
-  simplify(
-    points.map(([x, y]) => ({ x, y })),
-    TOLERANCE,
-    true,
-  ).map(({ x, y }): Vec2 => [x, y]);
-
-/** A smooth closed path: each corner is what a curve between two middles is drawn to. */
-function closed(points: readonly Vec2[]): string {
-  const ring = thinned([...points, points[0]!]).slice(0, -1);
-  const at = (i: number) => ring[(i + ring.length) % ring.length]!;
-  const middle = (i: number): Vec2 => [(at(i)[0] + at(i + 1)[0]) / 2, (at(i)[1] + at(i + 1)[1]) / 2];
-  return `${curve(
-    middle(-1),
-    ring.map((p, i) => [p, middle(i)]),
-  )}Z`;
-}
-
-/** A smooth open path through its ends. */
-function open(points: readonly Vec2[]): string {
-  const line = thinned(points);
-  if (line.length < 3) return line.length === 2 ? curve(line[0]!, [[line[1]!, line[1]!]]) : '';
-  return curve(
-    line[0]!,
-    line.slice(1, -1).map((p, i) => {
-      const next = line[i + 2]!;
-      return [p, i === line.length - 3 ? next : [(p[0] + next[0]) / 2, (p[1] + next[1]) / 2]];
-    }),
-  );
-}
-
-function curve(from: Vec2, bends: readonly (readonly [Vec2, Vec2])[]): string {
-  let [x, y] = [whole(from[0]), whole(from[1])];
-  let d = `M${join([x, y])}`;
-  for (const [control, end] of bends) {
-    const [ex, ey] = [whole(end[0]), whole(end[1])];
-    d += `q${join([whole(control[0]) - x, whole(control[1]) - y, ex - x, ey - y])}`;
-    [x, y] = [ex, ey];
-  }
-  return d;
 }

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
 import { FreshPages } from '@/ui/autosave/fresh-pages';
+import { Traced } from '@/stations/tracer';
 import { Awake } from '@/ui/awake';
 import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
@@ -46,7 +47,13 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         </header>
         <main id="main" className="mx-auto max-w-[1280px] px-8 pb-10">
           <FreshPages />
-          {opened.ok ? <Awake>{children}</Awake> : <DatabaseTrouble trouble={opened.trouble} />}
+          {opened.ok ? (
+            <Awake>
+              <Traced>{children}</Traced>
+            </Awake>
+          ) : (
+            <DatabaseTrouble trouble={opened.trouble} />
+          )}
         </main>
       </body>
     </html>

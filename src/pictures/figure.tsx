@@ -1,14 +1,28 @@
 'use client';
 
-import { memo, useMemo } from 'react';
-import { drawFigure, type Alignment, type Drawing, type FigureView } from '@/core/body/figure/draw';
+import { memo, useMemo, useSyncExternalStore } from 'react';
+import { partOf } from '@/core/body/figure/body-file';
+import type { Hands } from '@/core/body/figure/contacts';
+import {
+  bodyName,
+  drawFigure,
+  drawMoving,
+  isShipped,
+  shippedOf,
+  type Alignment,
+  type Asked,
+  type Drawing,
+  type FigureView,
+} from '@/core/body/figure/draw';
 import type { ThingTone } from '@/core/body/figure/solids';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
+import { PATH_UNIT } from '@/core/body/figure/path-unit';
 import { saidOf, zonesShown } from '@/core/body/figure/said';
 import type { Position } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
 import type { Excursions, Zone } from '@/core/body/zones';
 import { useBuild } from './figure-build';
+import { useTraced } from './figure-traced';
 
 const FILL: Record<ThingTone, string> = { thing: 'var(--figure-thing)', band: 'var(--tone)' };
 
@@ -16,6 +30,7 @@ type Props = {
   position: Position;
   alignment?: Alignment;
   /** What the body does there; absent: the plain position. */ figure?: FigureName;
+  /** What the hands are on, if not as the figure has them. */ hands?: Hands;
   /** Absent: the one that tells most. */ view?: FigureView;
   props?: readonly Prop[];
   /** What the drill asks for, where some props stand in. */ meant?: readonly Prop[];
@@ -26,11 +41,27 @@ type Props = {
 
 const NO_PROPS: readonly Prop[] = [];
 
-/** A body in a position with the props it uses, and where the breath goes. The body is a file that a page gets when it is shown. */
+type Frame = { className?: string | undefined; said: string; viewBox: Drawing['viewBox']; markup: string };
+
+const Framed = ({ className, said, viewBox: [x, y, w, h], markup }: Frame) => (
+  <svg
+    viewBox={`${x} ${y} ${w} ${h + 1}`}
+    className={className}
+    // Arrows may stand out of the frame of the body.
+    overflow="visible"
+    role="img"
+    aria-label={said}
+    preserveAspectRatio="xMidYMax meet"
+    dangerouslySetInnerHTML={{ __html: markup }}
+  />
+);
+
+/** A body in a position with the props it uses, and where the breath goes. The body is a file that a page gets when it is shown; one with hands of its own is traced here. */
 export const Figure = memo(function Figure({
   position,
   alignment = 'between',
   figure,
+  hands,
   view: wanted,
   props = NO_PROPS,
   meant = props,
@@ -40,31 +71,94 @@ export const Figure = memo(function Figure({
 }: Props) {
   const build = useBuild();
   const view = wanted ?? bestView(position, figure);
-  const asked = useMemo(
-    () => ({ position, view, alignment, build, ...(figure ? { figure } : {}) }),
-    [position, view, alignment, build, figure],
+  const asked = useMemo<Asked>(
+    () => ({
+      position,
+      view,
+      alignment,
+      build,
+      ...(figure ? { figure } : {}),
+      ...(hands ? { hands } : {}),
+    }),
+    [position, view, alignment, build, figure, hands],
   );
-  const drawing = useMemo(() => drawFigure(asked, props, meant), [asked, props, meant]);
+  const traced = useTraced([asked]).get(bodyName(asked));
+  const shown = isShipped(asked) || traced ? asked : shippedOf(asked);
+  const drawing = useMemo(() => drawFigure(shown, props, meant), [shown, props, meant]);
   const zones = breath ? zonesShown(breath) : [];
-  const [x, y, w, h] = drawing.viewBox;
   return (
-    <svg
-      viewBox={`${x} ${y} ${w} ${h + 1}`}
+    <Framed
       className={className}
-      // Arrows may stand out of the frame of the body.
-      overflow="visible"
-      role="img"
-      aria-label={title ?? saidOf(asked, props, zones)}
-      preserveAspectRatio="xMidYMax meet"
-      dangerouslySetInnerHTML={{ __html: markupOf(drawing, view, zones) }}
+      said={title ?? saidOf(asked, props, zones)}
+      viewBox={drawing.viewBox}
+      markup={markupOf(drawing, view, zones, traced)}
     />
   );
 });
 
+type MovingProps = Omit<Props, 'alignment' | 'view' | 'hands'> & {
+  end: FigureName;
+  /** How far the move is made: 0 at its start, 1 at its end. */ share: number;
+};
+
+/**
+ * A body that moves from a figure to another, in one frame. What lies between is traced while it is shown; until then,
+ * and for those who want less motion, it steps.
+ */
+export const MovingFigure = memo(function MovingFigure({
+  position,
+  figure,
+  end,
+  share,
+  props = NO_PROPS,
+  meant = props,
+  breath,
+  className,
+  title,
+}: MovingProps) {
+  const build = useBuild();
+  const view = bestView(position, end);
+  const { frames, viewBox } = useMemo(
+    () => drawMoving({ position, view, build, ...(figure ? { figure } : {}) }, end, props, meant),
+    [position, view, build, figure, end, props, meant],
+  );
+  const calm = useCalm();
+  const traced = useTraced(calm ? NO_BODIES : frames.map((f) => f.asked));
+  const steps = frames.length - 1;
+  const at = traced.size > 0 ? Math.round(share * steps) : share > 0.5 ? steps : 0;
+  const { asked, drawing, shift } = frames[at]!;
+  const zones = breath ? zonesShown(breath) : [];
+  const inside = markupOf(drawing, view, zones, traced.get(bodyName(asked)));
+  return (
+    <Framed
+      className={className}
+      said={title ?? saidOf(shippedOf(asked), props, zones)}
+      viewBox={viewBox}
+      markup={`<g transform="translate(${shift[0].toFixed(2)} ${shift[1].toFixed(2)})">${inside}</g>`}
+    />
+  );
+});
+
+const NO_BODIES: readonly Asked[] = [];
+
+/** Does the person at the screen want less motion? */
+const useCalm = (): boolean =>
+  useSyncExternalStore(
+    (tell) => {
+      const wish = matchMedia(CALM);
+      wish.addEventListener('change', tell);
+      return () => wish.removeEventListener('change', tell);
+    },
+    () => matchMedia(CALM).matches,
+    () => true,
+  );
+const CALM = '(prefers-reduced-motion: reduce)';
+
 /** The inside of a figure as text. A page shows sixty of them, and a node for every path is most of what it costs. */
 const written = new WeakMap<Drawing, Map<string, string>>();
 
-function markupOf(drawing: Drawing, view: FigureView, zones: readonly Zone[]): string {
+/** @param traced the body itself, if it is no file */
+function markupOf(drawing: Drawing, view: FigureView, zones: readonly Zone[], traced?: string): string {
   const kept = written.get(drawing) ?? new Map<string, string>();
   written.set(drawing, kept);
   const key = zones.join(' ');
@@ -82,7 +176,10 @@ function markupOf(drawing: Drawing, view: FigureView, zones: readonly Zone[]): s
           `<path d="${d}" fill="${FILL[tone]}" stroke="var(--figure-edge)" stroke-width="0.3" stroke-linejoin="round"/>`,
       )
       .join('');
-  const part = (id: string, more = '') => `<use href="/figures/${drawing.body}.svg#${id}"${more}/>`;
+  const part = (id: string, more = '') =>
+    traced
+      ? `<g transform="scale(${PATH_UNIT})"${more}>${partOf(traced, id)}</g>`
+      : `<use href="/figures/${drawing.body}.svg#${id}"${more}/>`;
   const made = [
     ground,
     shapes(drawing.behind),

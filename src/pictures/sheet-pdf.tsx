@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Document, Font, G, Page, Path, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
-import { drawFigure } from '@/core/body/figure/draw';
+import { partOf, svgOf } from '@/core/body/figure/body-file';
+import type { Hands } from '@/core/body/figure/contacts';
+import { bodyName, drawFigure, isShipped, type Asked } from '@/core/body/figure/draw';
 import type { ThingTone } from '@/core/body/figure/solids';
 import { PATH_UNIT } from '@/core/body/figure/path-unit';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
@@ -49,12 +51,15 @@ const asCubics = (d: string): string =>
   });
 
 /** The paths that the screen shows, out of the same file, in the colours of a print. */
-function tracedOf(name: string): TracedBody {
+function tracedOf(asked: Asked): TracedBody {
+  const name = bodyName(asked);
   const known = bodies.get(name);
   if (known) return known;
-  const text = readFileSync(join(process.cwd(), 'public/figures', `${name}.svg`), 'utf8');
+  const text = isShipped(asked)
+    ? readFileSync(join(process.cwd(), 'public/figures', `${name}.svg`), 'utf8')
+    : svgOf(asked);
   const part = (id: string): TracedPath[] => {
-    const inside = new RegExp(`<g id="${id}"[^>]*>(.*?)</g>`).exec(text)?.[1] ?? '';
+    const inside = partOf(text, id);
     return [...inside.matchAll(/<path ([^>]*)\/>/g)].map(([, attributes]) => {
       const of = (key: string) => new RegExp(`(?:^| )${key}="([^"]*)"`).exec(attributes!)?.[1];
       const colour = (value?: string) => (value ? COLOUR[/var\((.*)\)/.exec(value)?.[1] ?? ''] : undefined);
@@ -123,7 +128,7 @@ function InstructorRow({ row, styles, size }: { row: SheetRow; styles: Styles; s
       <View style={{ width: size * 4.4 }}>
         <Text style={styles.bold}>{row.at}</Text>
       </View>
-      <Drawn row={row} figure={row.figure} width={size * 7} height={size * 4.2} />
+      <Drawn row={row} figure={row.figure} hands={row.hands} width={size * 7} height={size * 4.2} />
       <View style={{ width: size * 15, paddingHorizontal: size * 0.6 }}>
         <Text style={styles.bold}>
           {row.number}. {row.name}
@@ -149,7 +154,7 @@ function ClientRow({ row, styles, size }: { row: SheetRow; styles: Styles; size:
   return (
     <View style={styles.row} wrap={false}>
       <View style={{ width: size * 13 }}>
-        <Drawn row={row} figure={row.figure} width={size * 12} height={size * 7} />
+        <Drawn row={row} figure={row.figure} hands={row.hands} width={size * 12} height={size * 7} />
         {row.end && <Drawn row={row} figure={row.end} width={size * 12} height={size * 6} />}
       </View>
       <View style={{ flex: 1, paddingLeft: size }}>
@@ -183,11 +188,13 @@ function ClientRow({ row, styles, size }: { row: SheetRow; styles: Styles; size:
 function Drawn({
   row,
   figure,
+  hands,
   width,
   height,
 }: {
   row: SheetRow;
   figure?: FigureName;
+  hands?: Hands;
   width: number;
   height: number;
 }) {
@@ -196,9 +203,10 @@ function Drawn({
     build: row.build,
     view: bestView(row.position, figure),
     ...(figure ? { figure } : {}),
+    ...(hands ? { hands } : {}),
   };
   const drawing = drawFigure(asked, row.props, row.meant);
-  const body = tracedOf(drawing.body);
+  const body = tracedOf(asked);
   const things = (list: readonly { tone: ThingTone; d: string }[]) =>
     list.map((s, i) => <Path key={i} d={s.d} fill={FILL[s.tone]} stroke="#ffffff" strokeWidth={0.3} />);
   const paths = (list: readonly TracedPath[]) =>

@@ -75,7 +75,12 @@ export const StaveBlock = memo(function StaveBlock({
       <rect x={1} y={80} width={Math.max(0, work - 1)} height={84} fill="var(--rule)" opacity="0.35" />
       {width >= FIGURE_PX && (
         <svg x={4} y={STAVE.position} width={Math.min(92, width - 8)} height="70">
-          <FigureLater position={block.position} props={block.props} figure={drill?.figure.start} />
+          <FigureLater
+            position={block.position}
+            props={block.props}
+            figure={drill?.figure.start}
+            hands={drill?.figure.hands}
+          />
         </svg>
       )}
       {moves && (

@@ -11,3 +11,6 @@ export const shipTo = (api: Remote<PlanWorker>): void => void api.ship(shippedDr
 
 export const planThread = (): Worker =>
   new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
+
+export const figureThread = (): Worker =>
+  new Worker(new URL('./figure.worker.ts', import.meta.url), { type: 'module' });

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { FIGURE_NAMES } from '../body/figure/figures';
+import { HAND_CONTACTS } from '../body/figure/poses';
 import { POSITIONS } from '../body/positions';
 import { PROPS } from '../body/props';
 import { ZONES } from '../body/zones';
@@ -132,12 +133,15 @@ export const Drill = z.object({
   unfit: z._default(z.partialRecord(z.enum(READINGS), z.string().check(z.maxLength(120))), {}),
   /** Drills of one kind do the same with another prop: substitutes, not a series (practice P71). */
   kind: z.optional(z.string().check(z.maxLength(40))),
-  /** Drawn in and where its move ends; absent: as the position is. `on`: the phase on which it goes there and the other on which it comes back. */
+  /** Drawn in and where its move ends; absent: as the position is. `on`: the phase on which it goes there and the other on which it comes back. `hands`: what they are on at the start, if not as the figure has them. */
   figure: z._default(
     z.object({
       start: z.optional(z.enum(FIGURE_NAMES)),
       end: z.optional(z.enum(FIGURE_NAMES)),
       on: z.optional(z.enum(['inhale', 'exhale'])),
+      hands: z.optional(
+        z.object({ near: z.optional(z.enum(HAND_CONTACTS)), far: z.optional(z.enum(HAND_CONTACTS)) }),
+      ),
     }),
     {},
   ),

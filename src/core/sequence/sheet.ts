@@ -1,3 +1,4 @@
+import type { Hands } from '../body/figure/contacts';
 import type { FigureName } from '../body/figure/figures';
 import type { Build } from '../body/figure/form';
 import { buildOf } from '../screen/build';
@@ -29,6 +30,7 @@ export type SheetRow = {
   props: Prop[];
   propsLabel: string;
   figure?: FigureName;
+  hands?: Hands;
   end?: FigureName;
   /** How the body is drawn. */
   build: Build;
@@ -126,6 +128,7 @@ function rowOf(block: Block, number: number, at: string, who: SheetFor, build: B
     props: block.props,
     propsLabel: block.props.map((p) => PROP_LABEL[p]).join(', '),
     figure: drill?.figure.start,
+    hands: drill?.figure.hands,
     end: drill?.figure.end,
     build,
     breath: drill?.zones ?? {},

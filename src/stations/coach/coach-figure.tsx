@@ -1,35 +1,31 @@
 import type { CSSProperties } from 'react';
 import { POSITION } from '@/core/body/positions';
-import type { Phase } from '@/core/breath/pattern';
 import type { Moment } from '@/core/run/coached';
 import { drillOf, type Block } from '@/core/sequence/sequence';
-import { Figure } from '@/pictures/figure';
-
-/** Phases in which a move that is made on one of them has been made: that one, and the pause that follows it. */
-const MADE: Record<'inhale' | 'exhale', readonly Phase[]> = {
-  inhale: ['inhale', 'holdIn'],
-  exhale: ['exhale', 'holdOut'],
-};
+import { Figure, MovingFigure } from '@/pictures/figure';
 
 /**
- * What the body does in a block; where the breath goes fills and empties with it. A drill that moves on a phase is shown
- * where it is now, one that moves as it comes at its start and its end.
+ * What the body does in a block; where the breath goes fills and empties with it. A drill that moves on a phase moves
+ * with it, one that moves as it comes at its start and its end.
  */
 export function CoachFigure({ block, moment }: { block: Block; moment: Moment }) {
   const drill = drillOf(block);
-  const { start, end, on } = drill?.figure ?? {};
+  const { start, end, on, hands } = drill?.figure ?? {};
   const shown = { position: block.position, props: block.props, meant: drill?.props, breath: drill?.zones };
-  const moved =
-    on !== undefined &&
-    moment.kind === 'breath' &&
-    (MADE[on] as readonly string[]).includes(moment.span.phase);
+  const volume = moment.kind === 'breath' ? moment.volume : null;
+  // A move that is made on a phase goes with the air: with what comes in, or with what is out.
+  const share = volume === null ? 0 : on === 'inhale' ? volume : 1 - volume;
   const both = end !== undefined && on === undefined;
   return (
     <div
       className="space-y-2"
-      style={{ '--breath': moment.kind === 'breath' ? moment.volume.toFixed(2) : 1 } as CSSProperties}
+      style={{ '--breath': volume === null ? 1 : volume.toFixed(2) } as CSSProperties}
     >
-      <Figure {...shown} figure={moved ? end : start} className={both ? 'h-28 w-full' : 'h-44 w-full'} />
+      {end && on ? (
+        <MovingFigure {...shown} figure={start} end={end} share={share} className="h-44 w-full" />
+      ) : (
+        <Figure {...shown} figure={start} hands={hands} className={both ? 'h-28 w-full' : 'h-44 w-full'} />
+      )}
       {both && <Figure {...shown} figure={end} className="h-28 w-full" title="where the move ends" />}
       <p className="text-lead">{POSITION[block.position].label}</p>
     </div>

@@ -1,4 +1,5 @@
 import type { FigureName } from '@/core/body/figure/figures';
+import type { HandContact } from '@/core/body/figure/poses';
 import type { Position } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
 import type { Cue, Demand, Drill, Fault, Stage, Step } from '@/core/drills/drill';
@@ -44,6 +45,9 @@ export type DrillFields = {
   start: FigureName | '';
   end: FigureName | '';
   moveOn: 'inhale' | 'exhale' | '';
+  /** What the hand toward the eye is on, and the other. */
+  nearHand: HandContact | '';
+  farHand: HandContact | '';
 };
 
 /** A drill as its form shows it. */
@@ -92,6 +96,8 @@ export function fieldsOf(drill: Drill): DrillFields {
     start: drill.figure.start ?? '',
     end: drill.figure.end ?? '',
     moveOn: drill.figure.on ?? '',
+    nearHand: drill.figure.hands?.near ?? '',
+    farHand: drill.figure.hands?.far ?? '',
   };
 }
 
@@ -168,6 +174,14 @@ export function drillFrom(f: DrillFields, from: Drill): unknown {
       ...(f.start ? { start: f.start } : {}),
       ...(f.end ? { end: f.end } : {}),
       ...(f.moveOn ? { on: f.moveOn } : {}),
+      ...(f.nearHand || f.farHand
+        ? {
+            hands: {
+              ...(f.nearHand ? { near: f.nearHand } : {}),
+              ...(f.farHand ? { far: f.farHand } : {}),
+            },
+          }
+        : {}),
     },
   };
 }

@@ -3,6 +3,8 @@
 import { useMemo, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { FIGURE_NAMES, suits } from '@/core/body/figure/figures';
+import { HAND_CONTACTS } from '@/core/body/figure/poses';
+import { HAND_LABEL } from '@/core/body/figure/said';
 import { POSITION, POSITIONS } from '@/core/body/positions';
 import { PROP_LABEL, PROPS } from '@/core/body/props';
 import { DEMAND_LABEL, DEMANDS, STAGES, type Drill } from '@/core/drills/drill';
@@ -123,6 +125,16 @@ export function DrillForm({ drill, all, onKeep, onLeave }: Props) {
               {...register('start')}
             />
             <Pick
+              label="The hand toward you is"
+              options={[['', 'as the figure has it'], ...HANDS]}
+              {...register('nearHand')}
+            />
+            <Pick
+              label="The hand away from you is"
+              options={[['', 'as the figure has it'], ...HANDS]}
+              {...register('farHand')}
+            />
+            <Pick
               label="Figure where the move ends"
               options={[['', 'no move'], ...figuresFor(fields)]}
               {...register('end')}
@@ -143,6 +155,9 @@ export function DrillForm({ drill, all, onKeep, onLeave }: Props) {
     </form>
   );
 }
+
+/** What a hand of a figure can be put on; what both hold is part of a figure. */
+const HANDS = HAND_CONTACTS.filter((c) => c !== 'held').map((c) => [c, HAND_LABEL[c]] as const);
 
 const figuresFor = (fields: DrillFields): (readonly [string, string])[] =>
   FIGURE_NAMES.filter((f) => (fields.positions ?? []).some((p) => suits(f, p))).map((f) => [

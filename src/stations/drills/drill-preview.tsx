@@ -1,5 +1,8 @@
 'use client';
 
+import { drawFigure } from '@/core/body/figure/draw';
+import { bestView } from '@/core/body/figure/figures';
+import { missedSaid } from '@/core/body/figure/said';
 import { PROPS } from '@/core/body/props';
 import type { Result } from '@/core/base/result';
 import type { Drill } from '@/core/drills/drill';
@@ -20,13 +23,21 @@ export function DrillPreview({ made }: { made: Result<Drill> }) {
     );
   const drill = made.value;
   const block = blockFor(drill, { flags: {}, props: [...PROPS] })!;
+  const { start, hands } = drill.figure;
+  const { missed } = drawFigure({
+    position: block.position,
+    view: bestView(block.position, start),
+    ...(start ? { figure: start } : {}),
+    ...(hands ? { hands } : {}),
+  });
   return (
     <aside aria-label="Preview" className="space-y-3">
       <div className="flex items-end gap-4">
         <Figure
           position={block.position}
           props={block.props}
-          figure={drill.figure.start}
+          figure={start}
+          hands={hands}
           className="h-28 w-48"
         />
         {drill.figure.end && (
@@ -39,6 +50,11 @@ export function DrillPreview({ made }: { made: Result<Drill> }) {
           />
         )}
       </div>
+      {missed.map((m) => (
+        <Notice key={m.limb} level="care">
+          {missedSaid(m)}
+        </Notice>
+      ))}
       <div className="overflow-x-auto border-y border-rule" tabIndex={0} role="region" aria-label="Its stave">
         <Staves
           sequence={{

@@ -75,6 +75,7 @@ export function DrillSheet({
           position={drill.positions[0]!}
           props={drill.props}
           figure={figure.start}
+          hands={figure.hands}
           breath={drill.zones}
           className="h-28 w-52"
         />
@@ -92,6 +93,7 @@ export function DrillSheet({
             position={drill.positions[0]!}
             props={drill.props}
             figure={figure.start}
+            hands={figure.hands}
             view="front"
             breath={drill.zones}
             className="h-28 w-40"

@@ -93,6 +93,7 @@ function VerdictLine({ drill, verdict }: { drill: Drill; verdict: Verdict }) {
           position={position}
           props={verdict.props}
           figure={drill.figure.start}
+          hands={drill.figure.hands}
           breath={drill.zones}
           meant={drill.props}
           className="h-10 w-14"

@@ -53,7 +53,7 @@ function ForInstructor({ row }: { row: SheetRow }) {
   return (
     <section className="grid break-inside-avoid grid-cols-[3.4em_5.5em_13em_9.5em_1fr] gap-x-[0.8em] border-b border-rule py-[0.25em]">
       <span className="font-semibold tabular-nums">{row.at}</span>
-      <Figure {...bodyOf(row)} figure={row.figure} className="h-[3.4em] w-full" />
+      <Figure {...bodyOf(row)} figure={row.figure} hands={row.hands} className="h-[3.4em] w-full" />
       <span>
         <strong>
           {row.number}. {row.name}
@@ -81,7 +81,7 @@ function ForClient({ row }: { row: SheetRow }) {
   return (
     <section className="grid break-inside-avoid grid-cols-[13em_1fr] gap-x-[1em] border-b border-rule py-[0.6em]">
       <div>
-        <Figure {...bodyOf(row)} figure={row.figure} className="h-[7em] w-full" />
+        <Figure {...bodyOf(row)} figure={row.figure} hands={row.hands} className="h-[7em] w-full" />
         {row.end && (
           <Figure
             {...bodyOf(row)}

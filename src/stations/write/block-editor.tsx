@@ -62,6 +62,7 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
           position={block.position}
           props={block.props}
           figure={drill.figure.start}
+          hands={drill.figure.hands}
           breath={drill.zones}
           meant={drill.props}
           className="h-24 w-full"

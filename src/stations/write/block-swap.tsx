@@ -30,6 +30,7 @@ export function BlockSwap({ block, client, onTake, onClose }: Props) {
                 position={other.position}
                 props={other.props}
                 figure={drillOf(other)?.figure.start}
+                hands={drillOf(other)?.figure.hands}
                 breath={drillOf(other)?.zones}
                 meant={drillOf(other)?.props}
                 className="h-12 w-20"

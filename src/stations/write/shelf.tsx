@@ -118,6 +118,7 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
                     position={block.position}
                     props={block.props}
                     figure={drill.figure.start}
+                    hands={drill.figure.hands}
                     breath={drill.zones}
                     meant={drill.props}
                     className="h-9 w-16"

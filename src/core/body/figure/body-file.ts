@@ -4,7 +4,7 @@ import { trace } from './trace';
 import type { Form } from './form';
 
 /** Changes when what is traced, or how, changes. */
-const MAKE = 4;
+const MAKE = 5;
 
 /** A mark of everything that a traced body follows from, so that a file can be held against what would be made now. */
 export function markOf(asked: Asked): string {
@@ -53,3 +53,7 @@ ${zones.join('\n')}
 </svg>
 `;
 }
+
+/** What is inside of a part of a traced body, by the name it has there; nothing where it has none. */
+export const partOf = (svg: string, id: string): string =>
+  new RegExp(`<g id="${id}"[^>]*>(.*?)</g>`).exec(svg)?.[1] ?? '';

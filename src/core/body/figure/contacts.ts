@@ -1,8 +1,9 @@
-import { formOf, lowestOf, type Build, type Form } from './form';
+import { formOf, reachOf, type Build, type Form } from './form';
+import { PINCH } from './hand';
 import { onSurface } from './surface';
-import type { ArmPose, HandContact, LegPose, Pose } from './poses';
+import type { ArmPose, HandContact, HandShape, LegPose, Pose } from './poses';
 import { SEGMENT, skeletonOf, type Limb, type Skeleton } from './skeleton';
-import { add, cross, dot, norm, scale, sub, type Vec3 } from './vector';
+import { add, cross, dot, lerp, norm, scale, sub, type Vec3 } from './vector';
 
 /** Where a hand lies on the trunk: height on the spine, degrees from the front to its own side, which way the fingers go, and where the elbow is: own side, up, front. */
 type OnTrunk = { t: number; round: number; fingers: 'across' | 'round' | 'down'; elbow: Vec3 };
@@ -14,12 +15,43 @@ const ON_TRUNK: Partial<Record<HandContact, OnTrunk>> = {
   hip: { t: 0.12, round: 80, fingers: 'round', elbow: [1, 0.1, -0.7] },
 };
 
-/** How far the wrist is from the middle of the palm, half the palm's thickness, and the sole and palm below their joints. */
-const [PALM_AT, PALM_OFF, SOLE, PALM_DOWN] = [2.4, 0.85, 3.2, 1.1];
+/** How a hand lies on what it is on, if not flat. */
+const SHAPE_ON: Partial<Record<HandContact, HandShape>> = {
+  ribs: 'roundRibs',
+  hip: 'roundRibs',
+  mouth: 'pinch',
+};
+/** Where the lips are, from the middle of the head: to the front, and up. */
+export const LIPS = { front: 5.2, up: -3.1 } as const;
+/** How far before the lips a hand holds what is between them. */
+const HELD_AT = 3.2;
+/** Half the width of a ball that both hands hold. */
+export const HELD_BALL = 5;
+
+/** How far the wrist is from the middle of the palm, half the palm's thickness, and how far the palm is below the wrist of a hand on the floor. */
+const [PALM_AT, PALM_OFF, PALM_DOWN] = [2.4, 0.85, 1.1];
+/** How high a cushion is under somebody who sits on it on the floor. */
+const CUSHION = 3.4;
+/** How far the sole is below the ankle. */
+export const SOLE = 3.2;
 
 /** A contact that cannot be had, and by how much it is missed, in percent of height. */
-export type Missed = { limb: 'near arm' | 'far arm' | 'near leg' | 'far leg'; contact: string; by: number };
+export type Missed = {
+  limb: 'near arm' | 'far arm' | 'near leg' | 'far leg';
+  contact: HandContact;
+  by: number;
+};
 export type Touched = { skeleton: Skeleton; ground: number; missed: Missed[] };
+
+/** What each hand is on. */
+export type Hands = { near?: HandContact; far?: HandContact };
+
+/** A pose with its hands on something else. */
+export function withHands(pose: Pose, { near, far }: Hands = {}): Pose {
+  const put = (side: 'near' | 'far', on?: HandContact): Pose['near'] =>
+    on ? { ...pose[side], arm: { ...pose[side].arm, on, at: undefined, shape: undefined } } : pose[side];
+  return { ...pose, near: put('near', near), far: put('far', far) };
+}
 
 /** A skeleton whose hands and feet are where its pose says, as near as its limbs reach. */
 export function touched(pose: Pose, build: Build = 'usual'): Touched {
@@ -48,12 +80,14 @@ export function touched(pose: Pose, build: Build = 'usual'): Touched {
 
 /** Height of the floor: under the feet where the body stands on them, else under what lies lowest. */
 function groundOf(pose: Pose, s: Skeleton, form: Form): number {
+  const lowest = reachOf(form, ['core', 'head'], 1)[0];
+  if (pose.furniture.includes('cushionUnderSeat')) return lowest - CUSHION;
   const soles = Math.min(s.legs.near.end[1], s.legs.far.end[1]) - SOLE;
   if (pose.ground === 'feet') return soles;
   const knees = Math.min(s.legs.near.middle[1], s.legs.far.middle[1]) - 2.7;
   if (pose.ground === 'knees') return knees;
   if (pose.ground === 'toes') return Math.min(s.legs.near.tip[1], s.legs.far.tip[1]) - 0.8;
-  return Math.min(lowestOf(form, ['core', 'head']), pose.ground === 'trunk' ? Infinity : soles);
+  return Math.min(lowest, pose.ground === 'trunk' ? Infinity : soles);
 }
 
 type Tell = (by: number) => void;
@@ -88,6 +122,7 @@ function armTo(arm: Limb, pose: ArmPose, on: HandContact, body: Body, tell: Tell
     end: reached.end,
     tip: add(reached.end, scale(place.fingers, SEGMENT.hand)),
     palm: place.normal,
+    shape: pose.shape ?? SHAPE_ON[on] ?? 'flat',
   };
 }
 
@@ -125,9 +160,27 @@ function placeOf(
   if (on === 'mouth') {
     const up = norm(sub(s.headCentre, s.neckTop));
     const face = norm(s.frontAt.head);
-    const at = add(s.headCentre, add(scale(face, 8.5), add(scale(up, -4.2), scale(side, 1.2))));
-    const fingers = norm(add(scale(up, 1), add(scale(face, 0.35), scale(side, -0.5))));
-    return { palm: at, normal: face, fingers, elbow: bodily([0.5, -0.9, 0.1]) };
+    const fingers = norm(add(scale(up, 0.75), add(scale(face, -0.45), scale(side, -0.55))));
+    const normal = norm(add(scale(face, 0.75), add(scale(side, 0.6), scale(up, 0.1))));
+    const back = norm(sub(normal, scale(fingers, dot(normal, fingers))));
+    const pinched = add(s.headCentre, add(scale(face, LIPS.front + HELD_AT), scale(up, LIPS.up)));
+    const wrist = add(pinched, add(scale(fingers, -PINCH.along), scale(back, PINCH.off)));
+    return {
+      palm: add(wrist, scale(fingers, PALM_AT)),
+      normal: back,
+      fingers,
+      elbow: bodily([0.5, -0.9, 0.1]),
+    };
+  }
+  if (on === 'held') {
+    const palmOf = (l: Limb) => lerp(l.end, l.tip, PALM_AT / SEGMENT.hand);
+    const middle = lerp(palmOf(s.arms.near), palmOf(s.arms.far), 0.5);
+    return {
+      palm: add(middle, scale(side, HELD_BALL + PALM_OFF)),
+      normal: side,
+      fingers: norm(sub(arm.tip, arm.end)),
+      elbow: bodily([0.7, -0.7, -0.2]),
+    };
   }
   if (on === 'floor') {
     const fingers = norm([arm.tip[0] - arm.end[0], 0, arm.tip[2] - arm.end[2]]);

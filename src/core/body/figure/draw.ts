@@ -1,12 +1,13 @@
 import { POSITION, type Position } from '../positions';
 import type { Prop } from '../props';
-import { touched, type Missed } from './contacts';
+import { touched, withHands, type Hands, type Missed, type Touched } from './contacts';
+import { midway, shiftOf } from './midway';
 import { furnitureOf, heldProps } from './furnish';
 import { poseOf, suits, type FigureName } from './figures';
 import { boundsOf, formOf, type Build, type Form, type Part } from './form';
 import { aligned, SIDE_CAMERA, type Pose } from './poses';
 import { seenFrom } from './seen';
-import { trunkSections, type Solid, type ThingTone } from './solids';
+import type { Solid, ThingTone } from './solids';
 import { hull, project, type Camera, type Vec2 } from './vector';
 
 export type Alignment = 'slouched' | 'between' | 'arched';
@@ -19,6 +20,10 @@ export type Asked = {
   alignment?: Alignment;
   figure?: FigureName;
   build?: Build;
+  /** What the hands are on, if not as the position or figure has them. */
+  hands?: Hands;
+  /** Part of the way to another figure, above 0 and below 1: where a move is seen while it is made. */
+  toward?: { figure?: FigureName; share: number };
 };
 
 type Shape = { tone: ThingTone; d: string };
@@ -41,13 +46,13 @@ export type Drawing = {
  * The body that is made for what is asked: a figure only where it suits the position, slouched or arched only in the plain
  * upright ones, and late in pregnancy only where a body then lies or stands.
  */
-function madeFor({
-  position,
-  view,
-  alignment = 'between',
-  figure,
-  build = 'usual',
-}: Asked): Required<Omit<Asked, 'figure'>> & { figure: FigureName | null } {
+function madeFor({ position, view, alignment = 'between', figure, build = 'usual' }: Asked): {
+  position: Position;
+  view: FigureView;
+  alignment: Alignment;
+  figure: FigureName | null;
+  build: Build;
+} {
   const own = figure && suits(figure, position) ? figure : null;
   return {
     position,
@@ -67,8 +72,21 @@ export function bodyName(asked: Asked): string {
     ...(alignment === 'between' ? [] : [alignment]),
     ...(figure ? [figure] : []),
     ...(build === 'lateInPregnancy' ? ['late'] : []),
+    ...madeHere(asked),
   ].join('-');
 }
+
+/** What tells a body that is not traced ahead of time from the one that is. */
+const madeHere = ({ hands = {}, toward }: Asked): string[] => [
+  ...(hands.near || hands.far ? [`hands.${hands.near ?? ''}.${hands.far ?? ''}`] : []),
+  ...(toward ? [`toward.${toward.figure ?? ''}.${toward.share}`] : []),
+];
+
+/** Is this body traced ahead of time, and so a file? */
+export const isShipped = (asked: Asked): boolean => madeHere(asked).length === 0;
+
+/** The body that is traced ahead of time and comes nearest. */
+export const shippedOf = ({ hands: _, toward: __, ...asked }: Asked): Asked => asked;
 
 /** Nobody lies on back or front late in pregnancy, so those positions have the usual body alone. */
 export const hasLateBody = (position: Position): boolean =>
@@ -76,10 +94,9 @@ export const hasLateBody = (position: Position): boolean =>
 
 /** A body turned to the eye, and which of its parts are on the far side. */
 export function bodyOf(asked: Asked): { form: Form; far: ReadonlySet<Part> } {
-  const { pose, camera } = seenAs(asked);
-  const { build } = madeFor(asked);
+  const { pose, camera, build } = seenAs(asked);
   return {
-    form: seenFrom(formOf(touched(pose, build).skeleton, build), camera),
+    form: seenFrom(formOf(placedAs(asked).skeleton, build), camera),
     far: farOf(pose, asked.view),
   };
 }
@@ -89,11 +106,24 @@ const NONE: ReadonlySet<Part> = new Set<Part>();
 /** Limbs are told near from far where the body is seen from its side. */
 const farOf = (pose: Pose, view: FigureView) => (view === 'side' && !pose.rollDeg ? FAR_PARTS : NONE);
 
-function seenAs(asked: Asked): { pose: Pose; camera: Camera } {
-  const { position, view, alignment, figure } = madeFor(asked);
-  const pose = aligned(poseOf(position, figure ?? undefined), alignment);
-  return { pose, camera: view === 'side' ? (pose.side ?? SIDE_CAMERA) : pose.front };
+function seenAs(asked: Asked): { pose: Pose; camera: Camera; build: Build } {
+  const { position, view, alignment, figure, build } = madeFor(asked);
+  const pose = withHands(aligned(poseOf(position, figure ?? undefined), alignment), asked.hands);
+  return { pose, camera: view === 'side' ? (pose.side ?? SIDE_CAMERA) : pose.front, build };
 }
+
+/** A body by what it touches; on its way to another, part of it. */
+function placedAs(asked: Asked): Touched {
+  const { pose, build } = seenAs(asked);
+  const from = touched(pose, build);
+  if (!asked.toward) return from;
+  return midway(from, touched(seenAs(endOf(asked, asked.toward.figure)).pose, build), asked.toward.share);
+}
+
+const endOf = ({ figure: _, hands: __, toward: ___, ...asked }: Asked, figure?: FigureName): Asked => ({
+  ...asked,
+  ...(figure ? { figure } : {}),
+});
 
 /**
  * A body in a position with its furniture and the given props, from the side or from where its front is seen. The body
@@ -122,14 +152,17 @@ const drawn = new Map<string, Drawing>();
 const MOST_KEPT = 800;
 
 function drawBody(body: string, asked: Asked, props: readonly Prop[], meant: readonly Prop[]): Drawing {
-  const { pose, camera } = seenAs(asked);
-  const { build } = madeFor(asked);
-  const { skeleton, ground, missed } = touched(pose, build);
+  const { pose, camera, build } = seenAs(asked);
+  const { skeleton, ground, missed } = placedAs(asked);
   const form = formOf(skeleton, build);
+  const placed = { skeleton, form, ground };
   const [left, top, width, height] = boundsOf(seenFrom(form, camera));
-  const behind = furnitureOf(pose.furniture, skeleton, ground).map((s) => projectSolid(s, camera));
-  const held = heldProps(props, skeleton, trunkSections(skeleton), pose.holds, meant);
-  const lies = (s: Solid) => (s.lies === 'between' && asked.view === 'front' ? undefined : s.lies);
+  const behind = furnitureOf(pose.furniture, placed).map((s) => projectSolid(s, camera));
+  const held = heldProps(props, placed, pose.holds, meant);
+  const lies = (s: Solid) => {
+    if (s.lies === 'behind') return asked.view === 'front' ? 'under' : 'worn';
+    return s.lies === 'between' && asked.view === 'front' ? undefined : s.lies;
+  };
   const inFront = held.map((s) => ({ ...projectSolid(s, camera), lies: lies(s) }));
   const edge = [
     [left, top] as Vec2,
@@ -151,6 +184,49 @@ function drawBody(body: string, asked: Asked, props: readonly Prop[], meant: rea
     viewBox: [x, y, Math.max(...xs) + 2 - x, Math.max(...ys) + 2 - y],
     groundY: Math.max(...ys),
     missed,
+  };
+}
+
+/** A move as it is seen: its start, what lies between, and its end, in one frame. */
+export type Moving = {
+  frames: { asked: Asked; drawing: Drawing; /** Where it stands in the frame. */ shift: Vec2 }[];
+  viewBox: Drawing['viewBox'];
+};
+
+/** How many steps a move is shown in from its start to its end. */
+const STEPS = 14;
+
+/** A move from one figure to another; what bears the body stays where it is. */
+export function drawMoving(
+  from: Asked,
+  to: FigureName,
+  props: readonly Prop[] = [],
+  meant: readonly Prop[] = props,
+): Moving {
+  const { camera } = seenAs(from);
+  const end = endOf(from, to);
+  const carried = project(shiftOf(placedAs(from), placedAs(end)), camera).at;
+  const frames = Array.from({ length: STEPS + 1 }, (_, k) => {
+    const share = k / STEPS;
+    const asked: Asked =
+      k === 0
+        ? from
+        : k === STEPS
+          ? end
+          : { ...from, toward: { figure: to, share: Math.round(share * 1000) / 1000 } };
+    const shift: Vec2 = [-carried[0] * share, -carried[1] * share];
+    return { asked, drawing: drawFigure(asked, props, meant), shift };
+  });
+  const boxes = frames.map(({ drawing: { viewBox }, shift }) => [
+    viewBox[0] + shift[0],
+    viewBox[1] + shift[1],
+    viewBox[0] + shift[0] + viewBox[2],
+    viewBox[1] + shift[1] + viewBox[3],
+  ]);
+  const [x, y] = [Math.min(...boxes.map((b) => b[0]!)), Math.min(...boxes.map((b) => b[1]!))];
+  return {
+    frames,
+    viewBox: [x, y, Math.max(...boxes.map((b) => b[2]!)) - x, Math.max(...boxes.map((b) => b[3]!)) - y],
   };
 }
 

@@ -1,5 +1,13 @@
 import type { Position } from '../positions';
-import { POSE, type ArmPose, type HandContact, type Furniture, type LegPose, type Pose } from './poses';
+import {
+  POSE,
+  type ArmPose,
+  type HandContact,
+  type HandShape,
+  type Furniture,
+  type LegPose,
+  type Pose,
+} from './poses';
 
 type Limbs = { arm?: Partial<ArmPose>; leg?: Partial<LegPose> };
 type Change = Partial<
@@ -22,11 +30,14 @@ const UPRIGHT = ['standing', 'standingAtWall'] as const;
 /** An arm by its angles; it leaves what it was on. */
 const arm = (upperDeg: number, foreDeg: number, outDeg: number, handDeg = foreDeg): Partial<ArmPose> => ({
   on: undefined,
+  shape: undefined,
   upperDeg,
   foreDeg,
   outDeg,
   handDeg,
 });
+/** The same arm with its hand held in a way of its own. */
+const hand = (shape: HandShape, held: Partial<ArmPose>): Partial<ArmPose> => ({ ...held, shape });
 const leg = (thighDeg: number, shinDeg: number, footDeg: number, outDeg?: number): Partial<LegPose> => ({
   on: undefined,
   thighDeg,
@@ -39,6 +50,8 @@ const on = (contact: HandContact, at?: ArmPose['at']): Partial<ArmPose> => ({
   on: contact,
   ...(at ? { at } : {}),
 });
+/** Forearms on the floor, elbows under the shoulders, the hands folded. */
+const CLASPED = { ...hand('clasped', arm(-91, 1, 0)), foreOutDeg: -40 };
 const fig = (of: readonly Position[], change: Change): Figure => ({ of, change });
 
 /**
@@ -65,7 +78,7 @@ export const FIGURES = {
   handsOnHips: fig([...SEATED, ...UPRIGHT], { both: { arm: on('hip') } }),
   walkHand: fig(['walking'], { near: { arm: on('belly') } }),
   topHandLow: fig(['sideLying'], { far: { arm: on('lowBelly') } }),
-  leanToStand: fig(SEATED, {
+  leanToStand: fig(['sitting'], {
     pelvisDeg: 62,
     chestDeg: 56,
     neckDeg: 58,
@@ -78,19 +91,27 @@ export const FIGURES = {
     far: { arm: on('ribs') },
   }),
   holdingBalloon: fig(SUPINE, { near: { arm: on('mouth') } }),
-  holdingTowel: fig(SEATED, { both: { arm: arm(-84, 14, 14, 14) } }),
-  palmsApart: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-96, 4, 30, 4) }, best: 'front' }),
-  palmsTogether: fig([...SEATED, ...UPRIGHT], { both: { arm: arm(-92, 4, -12, 4) }, best: 'front' }),
+  holdingTowel: fig(SEATED, { holds: 'ends', both: { arm: hand('grip', arm(-96, 2, 12, 2)) } }),
+  palmsApart: fig([...SEATED, ...UPRIGHT], {
+    holds: 'crossedEnds',
+    both: { arm: { ...hand('palmUp', arm(-98, 4, 6, 4)), foreOutDeg: 34 } },
+    best: 'front',
+  }),
+  palmsTogether: fig([...SEATED, ...UPRIGHT], {
+    holds: 'crossedEnds',
+    both: { arm: { ...hand('palmUp', arm(-98, 4, 2, 4)), foreOutDeg: -28 } },
+    best: 'front',
+  }),
   leanAway: fig([...SEATED, ...UPRIGHT, 'kneeling'], {
     leanDeg: { chest: -24, pelvis: -4 },
     near: { arm: arm(-96, -20, 24) },
-    far: { arm: arm(-84, -60, 10) },
+    far: { arm: on('hip') },
     best: 'front',
   }),
   leanArmOver: fig(['kneeling', ...SEATED], {
     leanDeg: { chest: -26, pelvis: -4 },
     near: { arm: arm(94, 96, 34) },
-    far: { arm: arm(-84, -70, 16) },
+    far: { arm: on('hip') },
     best: 'front',
   }),
   leanOnTable: fig(['sitting'], {
@@ -98,12 +119,12 @@ export const FIGURES = {
     chestDeg: 40,
     neckDeg: 30,
     headDeg: 18,
-    both: { arm: arm(-28, 4, 8) },
+    both: { arm: arm(-30, 0, 8) },
     furniture: ['seat', 'counter'],
   }),
   sternumDrop: fig(['quadruped'], { pelvisDeg: 15, chestDeg: 2, neckDeg: 8, headDeg: 4 }),
-  pullFromAnchor: fig(['legsOnChair', 'hookLying'], { both: { arm: arm(112, 108, 6) } }),
-  pullToKnees: fig(['legsOnChair', 'hookLying'], { both: { arm: arm(38, 34, 6) } }),
+  pullFromAnchor: fig(['legsOnChair', 'hookLying'], { both: { arm: hand('grip', arm(112, 108, 6)) } }),
+  pullToKnees: fig(['legsOnChair', 'hookLying'], { both: { arm: hand('grip', arm(38, 34, 6)) } }),
   tiltToSix: fig(SUPINE, {
     pelvisDeg: 172,
     chestDeg: 188,
@@ -140,34 +161,33 @@ export const FIGURES = {
     best: 'front',
   }),
   heelUp: fig(['legsOnChair'], { near: { leg: leg(88, 18, 90) } }),
-  marchUp: fig(['hookLying'], { near: { leg: leg(88, -14, 10) } }),
+  marchUp: fig(['hookLying'], { near: { leg: leg(88, -14, 30) } }),
   nod: fig([...SUPINE, 'crossedLying'], { headDeg: 154, neckDeg: 170 }),
   bridgeUp: fig(['hookLying'], {
     pelvisDeg: 206,
     chestDeg: 204,
     neckDeg: 182,
     headDeg: 176,
-    near: { leg: leg(18, -82, 0), arm: arm(-10, -2, 14) },
-    far: { leg: leg(18, -82, 0), arm: arm(-10, -2, 14) },
+    both: { leg: { ...leg(18, -82, 0), on: 'floor' }, arm: arm(-10, -2, 14) },
   }),
   sidePlankUp: fig(['sideForearm'], {
     leanDeg: { pelvis: -24, chest: -26 },
-    near: { leg: leg(16, -70, -40, 22), arm: { ...arm(106, 66, 70, 60), foreOutDeg: 6 } },
-    far: { leg: leg(18, -66, -30, -22) },
+    near: { leg: leg(16, -70, -26, 22), arm: { ...arm(106, 66, 70, 60), foreOutDeg: 6 } },
+    far: { leg: leg(18, -66, -24, -22) },
   }),
   hover: fig(['quadruped'], {
-    pelvisDeg: 13,
+    pelvisDeg: 11,
     chestDeg: 8,
     ground: 'toes',
-    near: { leg: leg(-96, 170, 316) },
-    far: { leg: leg(-92, 170, 316) },
+    near: { leg: leg(-96, 160, 268) },
+    far: { leg: leg(-92, 160, 268) },
   }),
   claspedLift: fig(['forearmsKneeling'], {
-    pelvisDeg: 4,
-    chestDeg: -2,
+    pelvisDeg: -16,
+    chestDeg: -20,
     ground: 'toes',
-    near: { leg: leg(-104, 168, 316), arm: arm(-92, 0, -10) },
-    far: { leg: leg(-102, 168, 316), arm: arm(-90, 2, -10) },
+    near: { leg: leg(-98, 160, 268), arm: CLASPED },
+    far: { leg: leg(-96, 160, 268), arm: CLASPED },
   }),
   proneLift: fig(['prone'], {
     chestDeg: 9,
@@ -178,33 +198,33 @@ export const FIGURES = {
   armsLong: fig(['prone'], { both: { arm: arm(2, 2, 20) } }),
   elbowsClosed: fig(SEATED, { both: { arm: arm(-8, 92, -14, 120) } }),
   elbowsLifted: fig(SEATED, { chestDeg: 93, both: { arm: arm(34, 128, 26, 160) } }),
-  tallStand: fig(SEATED, { as: 'standing' }),
+  tallStand: fig(['sitting'], { as: 'standing' }),
   bentFromLoad: fig(UPRIGHT, {
     leanDeg: { chest: -20, pelvis: -3 },
-    near: { arm: arm(-92, -92, 22) },
+    near: { arm: { ...hand('grip', arm(-92, -92, 14)), foreOutDeg: 10 } },
     far: { arm: on('hip') },
     best: 'front',
   }),
   bentToLoad: fig(UPRIGHT, {
     leanDeg: { chest: 20, pelvis: 3 },
-    near: { arm: arm(-90, -90, 6) },
+    near: { arm: hand('grip', arm(-90, -90, 6)) },
     far: { arm: on('hip') },
     best: 'front',
   }),
   pressStart: fig(UPRIGHT, {
     leanDeg: { chest: 12, pelvis: 2 },
-    near: { arm: { ...arm(-60, 78, 40, 90), foreOutDeg: 0 } },
+    near: { arm: { ...hand('grip', arm(-60, 78, 40, 90)), foreOutDeg: 0 } },
     best: 'front',
   }),
   pressUp: fig(UPRIGHT, {
     leanDeg: { chest: -16, pelvis: -3 },
-    near: { arm: arm(90, 90, 14, 90) },
+    near: { arm: hand('grip', arm(90, 90, 14, 90)) },
     best: 'front',
   }),
-  cableHigh: fig(UPRIGHT, { both: { arm: arm(48, 60, 26) }, best: 'side' }),
+  cableHigh: fig(UPRIGHT, { both: { arm: hand('grip', arm(48, 60, 26)) }, best: 'side' }),
   cableDown: fig(UPRIGHT, {
     leanDeg: { chest: 14 },
-    both: { arm: arm(-52, -34, 6) },
+    both: { arm: hand('grip', arm(-52, -34, 6)) },
     chestDeg: 82,
     best: 'side',
   }),
@@ -213,20 +233,28 @@ export const FIGURES = {
     chestDeg: 42,
     neckDeg: 46,
     headDeg: 58,
-    both: { arm: arm(-92, -92, 6), leg: leg(-52, -112, 0, 5) },
+    both: { arm: hand('grip', arm(-92, -92, 6)), leg: leg(-52, -112, 0, 5) },
   }),
-  barbellHeld: fig(UPRIGHT, { both: { arm: arm(-90, -88, 6) } }),
-  ballAtChest: fig(UPRIGHT, { holds: 'hands', both: { arm: arm(-70, 30, 2, 40) }, chestDeg: 88 }),
-  ballPushed: fig(UPRIGHT, {
+  barbellHeld: fig(UPRIGHT, { both: { arm: hand('grip', arm(-90, -88, 6)) } }),
+  ballAtChest: fig(UPRIGHT, {
+    holds: 'hands',
+    both: { arm: { ...arm(-70, 30, 2, 40), on: 'held' } },
+    chestDeg: 88,
+  }),
+  ballPushed: fig(['standing'], {
     holds: 'hands',
     pelvisDeg: 86,
     chestDeg: 80,
-    both: { arm: arm(2, 4, 0, 10) },
+    both: { arm: { ...arm(-14, -8, 0, 4), on: 'held' } },
     near: { leg: leg(-72, -92, 0) },
     far: { leg: leg(-104, -112, -10) },
   }),
   squeezeWall: fig(['wallForearms'], { pelvisDeg: 78, chestDeg: 82 }),
-  elbowsOffWall: fig(['wallForearms'], { pelvisDeg: 78, chestDeg: 82, both: { arm: arm(14, 92, 2, 92) } }),
+  elbowsOffWall: fig(['wallForearms'], {
+    pelvisDeg: 78,
+    chestDeg: 82,
+    both: { arm: { ...arm(14, 92, -8, 92), foreOutDeg: 0 } },
+  }),
 } satisfies Record<string, Figure>;
 export type FigureName = keyof typeof FIGURES;
 export const FIGURE_NAMES = Object.keys(FIGURES) as [FigureName, ...FigureName[]];

@@ -1,3 +1,4 @@
+import { fingersOf, waysOf } from './hand';
 import { SEGMENT, type Limb, type Skeleton } from './skeleton';
 import { add, cross, dot, lerp, norm, scale, sub, type Vec3 } from './vector';
 
@@ -140,19 +141,21 @@ function headOf(s: Skeleton, lateral: Vec3, capsule: AddCapsule, ellipsoid: AddE
   ellipsoid('head', inHead(4.5, -3.1), axes, [0.75, 0.75, 1.3], 0.5);
   ellipsoid('head', inHead(4.1, -5), axes, [0.95, 0.75, 1.3], 0.8);
   for (const z of [1, -1]) ellipsoid('head', inHead(-0.7, -0.7, 4.1 * z), axes, [0.9, 1.3, 0.5], 0.3);
-  ellipsoid('hair', inHead(-1.4, 2.1), axes, [5.1, 5.1, 4.55], 0.8);
+  ellipsoid('hair', inHead(-1.1, 2.1), axes, [5.1, 5.1, 4.55], 0.8);
   ellipsoid('hair', inHead(-2.6, -1.2), axes, [3.4, 3.4, 4.2], 1.2);
-  ellipsoid('hair', inHead(-6.2, 3.4), axes, [2, 2, 2], 0.8);
+  // A knot on top, where neither floor nor wall nor pillow is in its way.
+  ellipsoid('hair', inHead(-2.4, 7.6), axes, [2, 1.9, 2], 0.8);
 }
 
 function armForm(
   side: 'near' | 'far',
-  { root, middle, end, tip, palm }: Limb,
+  limb: Limb,
   s: Skeleton,
   z: number,
   capsule: AddCapsule,
   ellipsoid: AddEllipsoid,
 ): void {
+  const { root, middle, end } = limb;
   const arm = `${side}Arm` as const;
   const fore = `${side}Fore` as const;
   const shoulder = lerp(root, s.shoulders, 0.14);
@@ -160,41 +163,9 @@ function armForm(
   capsule(arm, lerp(root, middle, 0.4), middle, 2.5, 1.9, 1.4);
   capsule(fore, middle, lerp(middle, end, 0.3), 1.9, 2.15, 1.3);
   capsule(fore, lerp(middle, end, 0.3), end, 2.15, 1.25, 1.4);
-  const along = norm(sub(tip, end));
-  const away = palmFrame(along, s, z, palm);
-  const axes = [along, away.flat, away.wide] as const;
-  ellipsoid(fore, add(end, scale(along, 2.3)), axes, [2.8, 0.95, 1.75], 0.9);
-  const lengths = [3, 3.6, 3.4, 2.7];
-  lengths.forEach((length, i) => {
-    const from = add(end, add(scale(along, 3.9), scale(away.wide, (i - 1.5) * 0.9)));
-    capsule(fore, from, add(from, scale(along, length)), 0.58, 0.46, 0.35);
-  });
-  const thumb = add(end, add(scale(along, 1.2), scale(away.wide, 1.5 * away.thumb)));
-  capsule(
-    fore,
-    thumb,
-    add(thumb, add(scale(along, 2.3), scale(away.wide, 1.4 * away.thumb))),
-    0.72,
-    0.52,
-    0.5,
-  );
-}
-
-/** How the palm lies: flat square to it, wide across the fingers, and on which of its sides the thumb is. */
-function palmFrame(
-  along: Vec3,
-  s: Skeleton,
-  z: number,
-  palm: Vec3 | undefined,
-): { flat: Vec3; wide: Vec3; thumb: number } {
-  if (palm) {
-    const square = norm(sub(palm, scale(along, dot(palm, along))));
-    return { flat: square, wide: norm(cross(square, along)), thumb: z };
-  }
-  let flat = cross(along, norm(s.lateral));
-  if (Math.hypot(...flat) < 0.35) flat = cross(along, s.frontAt.shoulders);
-  flat = norm(flat);
-  return { flat, wide: norm(cross(flat, along)), thumb: -z };
+  const { along, back, thumbward } = waysOf(limb, s, z);
+  ellipsoid(fore, add(end, scale(along, 2.3)), [along, back, thumbward], [2.8, 0.95, 1.75], 0.9);
+  for (const { from, to, ra, rb } of fingersOf(limb, s, z)) capsule(fore, from, to, ra, rb, 0.35);
 }
 
 function legForm(
@@ -271,29 +242,28 @@ export const partDistance = (pieces: readonly Piece[], x: number, y: number, z: 
   return d;
 };
 
-/** How low the pieces of some parts reach. */
-export const lowestOf = ({ pieces }: Form, parts: readonly Part[]): number =>
-  Math.min(
-    ...pieces
-      .filter((p) => parts.includes(p.part))
-      .map((p) =>
-        p.kind === 'capsule'
-          ? Math.min(p.a[1] - p.ra, p.b[1] - p.rb)
-          : p.at[1] - Math.hypot(...p.axes.map((a, k) => a[1] * p.r[k]!)),
-      ),
-  );
+/** From where to where the pieces of some parts reach along an axis: 0 to the right, 1 up, 2 toward the eye. */
+export const reachOf = (
+  { pieces }: Form,
+  parts: readonly Part[],
+  k: 0 | 1 | 2,
+): readonly [from: number, to: number] => {
+  const spans = pieces.filter((p) => parts.includes(p.part)).map((p) => spanOf(p, k));
+  return [Math.min(...spans.map((v) => v[0])), Math.max(...spans.map((v) => v[1]))];
+};
+
+const spanOf = (p: Piece, k: 0 | 1 | 2): readonly [number, number] => {
+  if (p.kind === 'capsule')
+    return [Math.min(p.a[k] - p.ra, p.b[k] - p.rb), Math.max(p.a[k] + p.ra, p.b[k] + p.rb)];
+  const r = Math.hypot(...p.axes.map((a, i) => a[k] * p.r[i]!));
+  return [p.at[k] - r, p.at[k] + r];
+};
 
 /** What a form that was turned to the eye takes of the picture: x, y, width, height. */
-export function boundsOf({ pieces }: Form): [x: number, y: number, width: number, height: number] {
-  const spread = (p: Piece, k: 0 | 1) => {
-    if (p.kind === 'capsule')
-      return [Math.min(p.a[k] - p.ra, p.b[k] - p.rb), Math.max(p.a[k] + p.ra, p.b[k] + p.rb)] as const;
-    const r = Math.hypot(...p.axes.map((a, i) => a[k] * p.r[i]!));
-    return [p.at[k] - r, p.at[k] + r] as const;
-  };
-  const [xs, ys] = [pieces.map((p) => spread(p, 0)), pieces.map((p) => spread(p, 1))];
-  const [x, y] = [Math.min(...xs.map((v) => v[0])), Math.min(...ys.map((v) => v[0]))];
-  return [x, y, Math.max(...xs.map((v) => v[1])) - x, Math.max(...ys.map((v) => v[1])) - y];
+export function boundsOf(form: Form): [x: number, y: number, width: number, height: number] {
+  const [left, right] = reachOf(form, PARTS, 0);
+  const [low, high] = reachOf(form, PARTS, 1);
+  return [left, low, right - left, high - low];
 }
 
 /** Distance of a point to a piece; below nothing inside it. Of an ellipsoid a near one: k₀(k₀ − 1)/k₁. */

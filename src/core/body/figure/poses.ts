@@ -1,12 +1,28 @@
 import type { Position } from '../positions';
 import type { Camera } from './vector';
 
-/** What a hand can be on. */
-export type HandContact =
-  'belly' | 'lowBelly' | 'sternum' | 'ribs' | 'hip' | 'knee' | 'thigh' | 'mouth' | 'floor';
+/** What a hand can be on. `held`: on its side of what both hands hold. */
+export const HAND_CONTACTS = [
+  'belly',
+  'lowBelly',
+  'sternum',
+  'ribs',
+  'hip',
+  'knee',
+  'thigh',
+  'mouth',
+  'floor',
+  'held',
+] as const;
+export type HandContact = (typeof HAND_CONTACTS)[number];
 
-/** One arm by absolute angles in the side plane, degrees: 0 to the right, 90 up. `outDeg` opens it sideways. */
-/** Where the forearm goes by itself out of the plane, else back by as much as the upper arm went out. */
+/** How a hand is held. */
+export type HandShape = 'flat' | 'relaxed' | 'grip' | 'pinch' | 'palmUp' | 'roundRibs' | 'clasped';
+
+/**
+ * One arm by absolute angles in the side plane, degrees: 0 to the right, 90 up. `outDeg` opens it sideways;
+ * `foreOutDeg` is where the forearm goes by itself out of the plane, else back by as much as the upper arm went out.
+ */
 export type ArmPose = {
   upperDeg: number;
   foreDeg: number;
@@ -15,7 +31,9 @@ export type ArmPose = {
   foreOutDeg?: number;
   /** What the hand is on; the joints then follow from it. `at` moves it on the trunk. */
   on?: HandContact;
-  at?: { t?: number; round?: number };
+  at?: { t?: number; round?: number } | undefined;
+  /** How the hand is held, if not as it lies on what it is on, or hangs. */
+  shape?: HandShape | undefined;
   /** Where the elbow is then: to its own side, up, to the front. */
   elbow?: readonly [number, number, number];
 };
@@ -43,8 +61,11 @@ export type Pose = {
   rollDeg?: number;
   /** How far pelvis and chest lean out of the side plane toward the viewer: a side bend, or a side plank. */
   leanDeg?: { pelvis?: number; chest?: number };
-  /** Where a ball, block or towel is; absent: between the knees, round the ribs. */
-  holds?: 'hands' | 'forearms' | 'underBack';
+  /**
+   * Where a ball, block, band or towel is; absent: between the knees, round the ribs. `ends`: behind the ribs with an end
+   * in each hand; `crossedEnds`: crossed in front before that.
+   */
+  holds?: 'hands' | 'forearms' | 'underBack' | 'ends' | 'crossedEnds';
   /** What carries the body: absent, whatever is lowest. */
   ground?: 'trunk' | 'feet' | 'knees' | 'toes';
   side?: Camera;
@@ -101,6 +122,15 @@ const supine = (l: LegPose, furniture: readonly Furniture[] = []): Pose => ({
   furniture,
 });
 
+/** Legs crossed on the floor before a raised seat, hands on the thighs. */
+const CROSSED: Pick<Pose, 'near' | 'far'> = {
+  near: {
+    arm: { ...arm(-76, -8, 8, -6), on: 'thigh' },
+    leg: { ...leg(-18, 180, 190, 44), shinOutDeg: -68 },
+  },
+  far: { arm: { ...arm(-76, -8, 8, -6), on: 'thigh' }, leg: { ...leg(-14, 177, 190, 44), shinOutDeg: -64 } },
+};
+
 export const POSE: Record<Position, Pose> = {
   legsOnChair: supine(leg(82, 2, 80), ['chairUnderLegs', 'pillowUnderHead']),
   hookLying: supine({ ...leg(52, -62, 0), on: 'floor' }),
@@ -119,11 +149,11 @@ export const POSE: Record<Position, Pose> = {
     },
   },
   sideLying: {
-    ...supine(leg(38, -42, -10, 0), ['pillowUnderHead']),
-    near: { arm: arm(104, 172, 0), leg: { ...leg(58, -46, -20, 0), shinOutDeg: 0 } },
+    ...supine(leg(38, -42, 0, 0), ['pillowUnderHead']),
+    near: { arm: arm(104, 172, -13), leg: { ...leg(58, -46, -6, 0), shinOutDeg: 0 } },
     far: {
       arm: { ...arm(-14, 34, 0), on: 'ribs', elbow: [0.5, -0.9, 0.4] },
-      leg: { ...leg(52, -42, -14, -15), shinOutDeg: -15 },
+      leg: { ...leg(52, -42, -2, -15), shinOutDeg: -15 },
     },
     rollDeg: 84,
     ground: undefined,
@@ -145,14 +175,14 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: -14,
     neckDeg: -12,
     headDeg: -14,
-    ...both(arm(-64, 12, 16), leg(190, 182, 194)),
+    ...both({ ...arm(-24, 12, 40, 4), on: 'floor' }, leg(190, 182, 194)),
     front: ABOVE,
     furniture: ['cushionUnderFront'],
   },
   quadruped: {
     pelvisDeg: 15,
-    chestDeg: 9,
-    neckDeg: 0,
+    chestDeg: 13,
+    neckDeg: 2,
     headDeg: -12,
     near: { arm: { ...arm(-92, -88, 2, -4), on: 'floor' }, leg: leg(-92, 180, 186) },
     far: { arm: { ...arm(-88, -86, 2, -4), on: 'floor' }, leg: leg(-88, 180, 186) },
@@ -163,14 +193,14 @@ export const POSE: Record<Position, Pose> = {
   sideForearm: {
     ...supine(leg(-4, -70, -30, 0)),
     near: {
-      arm: { ...arm(100, 78, 80, 74), foreOutDeg: 4 },
-      leg: { ...leg(22, -62, -40, 4), shinOutDeg: 4 },
+      arm: { ...arm(100, 78, 64, 74), foreOutDeg: 0 },
+      leg: { ...leg(22, -62, -20, 4), shinOutDeg: 4 },
     },
-    far: { arm: { ...arm(-6, -4, 4), on: 'hip' }, leg: { ...leg(24, -58, -30, -14), shinOutDeg: -12 } },
+    far: { arm: { ...arm(-6, -4, 4), on: 'hip' }, leg: { ...leg(24, -58, -16, -14), shinOutDeg: -12 } },
     rollDeg: 86,
     ground: undefined,
     leanDeg: { pelvis: -14, chest: -34 },
-    side: { yaw: 0, pitch: 18 },
+    side: { yaw: 0, pitch: 8 },
     front: { yaw: 0, pitch: 55 },
   },
   forearmsKneeling: {
@@ -228,8 +258,7 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: 89,
     neckDeg: 85,
     headDeg: 88,
-    near: { arm: { ...arm(-76, -8, 8, -6), on: 'knee' }, leg: { ...leg(6, 190, 200, 44), shinOutDeg: -68 } },
-    far: { arm: { ...arm(-76, -8, 8, -6), on: 'knee' }, leg: { ...leg(10, 186, 200, 44), shinOutDeg: -64 } },
+    ...CROSSED,
     front: BEFORE,
     furniture: ['cushionUnderSeat'],
   },
@@ -256,8 +285,7 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: 90,
     neckDeg: 86,
     headDeg: 89,
-    near: { arm: { ...arm(-76, -8, 8, -6), on: 'knee' }, leg: { ...leg(6, 190, 200, 44), shinOutDeg: -68 } },
-    far: { arm: { ...arm(-76, -8, 8, -6), on: 'knee' }, leg: { ...leg(10, 186, 200, 44), shinOutDeg: -64 } },
+    ...CROSSED,
     front: BEFORE,
     furniture: ['cushionUnderSeat', 'wallBehind'],
   },
@@ -266,7 +294,7 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: 58,
     neckDeg: 52,
     headDeg: 60,
-    ...both(arm(-58, -54, 5, -2), leg(-101, -93, 0, 4)),
+    ...both(arm(-58, -54, 5, -2), leg(-97, -101, 0, 4)),
     front: BEFORE,
     furniture: ['counter'],
   },
@@ -275,7 +303,7 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: 80,
     neckDeg: 76,
     headDeg: 82,
-    ...both(arm(6, 88, 4, 88), leg(-101, -97, 0, 4)),
+    ...both({ ...arm(6, 88, -8, 88), foreOutDeg: 0, shape: 'flat' }, leg(-98, -101, 0, 4)),
     front: BEFORE,
     furniture: ['wallBefore'],
     holds: 'forearms',
@@ -305,8 +333,9 @@ export const POSE: Record<Position, Pose> = {
     chestDeg: 89,
     neckDeg: 84,
     headDeg: 88,
-    near: { arm: arm(-112, -84, 6), leg: leg(-68, -80, 8, 3) },
-    far: { arm: arm(-66, -38, 6), leg: leg(-98, -122, -38, 3) },
+    near: { arm: arm(-112, -84, 6), leg: { ...leg(-68, -80, 8, 3), on: 'floor' } },
+    far: { arm: arm(-66, -38, 6), leg: leg(-98, -133, -38, 3) },
+    ground: 'toes',
     front: { yaw: 62, pitch: 4 },
     furniture: [],
   },

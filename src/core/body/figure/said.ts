@@ -1,6 +1,7 @@
 import { POSITION } from '../positions';
 import { PROP_LABEL, type Prop } from '../props';
 import { ZONE_LABEL, type Zone } from '../zones';
+import type { Missed } from './contacts';
 import type { Asked } from './draw';
 import { poseOf } from './figures';
 import type { HandContact } from './poses';
@@ -15,6 +16,7 @@ const HAND: Record<HandContact, string> = {
   thigh: 'on the thigh',
   mouth: 'at the mouth',
   floor: 'on the floor',
+  held: 'on what is held',
 };
 const BOTH: Partial<Record<HandContact, string>> = {
   knee: 'on the knees',
@@ -27,7 +29,7 @@ const PLACES: readonly Prop[] = ['wall', 'chair', 'counter'];
 /** A figure in words, for those who do not see it: the position, the hands, what is held, where the breath goes. */
 export function saidOf(asked: Asked, props: readonly Prop[] = [], zones: readonly Zone[] = []): string {
   const { near, far } = poseOf(asked.position, asked.figure);
-  const [a, b] = [near.arm.on, far.arm.on];
+  const [a, b] = [asked.hands?.near ?? near.arm.on, asked.hands?.far ?? far.arm.on];
   const hands =
     a && a === b
       ? [`hands ${BOTH[a] ?? HAND[a]}`]
@@ -40,6 +42,20 @@ export function saidOf(asked: Asked, props: readonly Prop[] = [], zones: readonl
   const withProps = held.length > 0 ? `${body}, with ${held.join(' and ')}` : body;
   return zones.length === 0 ? withProps : `${withProps}; the breath goes to the ${listed(zones)}`;
 }
+
+/** What a hand can be put on, in words. */
+export const HAND_LABEL: Record<HandContact, string> = HAND;
+
+const LIMB: Record<Missed['limb'], string> = {
+  'near arm': 'The hand toward you',
+  'far arm': 'The hand away from you',
+  'near leg': 'The foot toward you',
+  'far leg': 'The foot away from you',
+};
+
+/** A contact that a body does not reach, in a sentence. */
+export const missedSaid = ({ limb, contact, by }: Missed): string =>
+  `${LIMB[limb]} does not get ${HAND[contact]} from there: ${Math.round(by)} % of the body's height is missing. It is drawn as near as it gets.`;
 
 function listed(zones: readonly Zone[]): string {
   const names = zones.map((z) => ZONE_LABEL[z]);

@@ -1,4 +1,4 @@
-import type { ArmPose, LegPose, Pose } from './poses';
+import type { ArmPose, HandShape, LegPose, Pose } from './poses';
 import { add, direction, rollX, scale, type Vec3 } from './vector';
 
 /**
@@ -20,7 +20,14 @@ export const SEGMENT = {
 } as const;
 
 /** Shoulder, elbow, wrist, finger tips; hip, knee, ankle, toes. `palm`: what the back of a hand that lies on something is turned to. */
-export type Limb = { root: Vec3; middle: Vec3; end: Vec3; tip: Vec3; palm?: Vec3 };
+export type Limb = {
+  root: Vec3;
+  middle: Vec3;
+  end: Vec3;
+  tip: Vec3;
+  palm?: Vec3;
+  /** How a hand is held. */ shape?: HandShape;
+};
 export type Skeleton = {
   hips: Vec3;
   waist: Vec3;
@@ -59,6 +66,8 @@ export function skeletonOf(pose: Pose): Skeleton {
     middle: turn(l.middle),
     end: turn(l.end),
     tip: turn(l.tip),
+    ...(l.palm ? { palm: turn(l.palm) } : {}),
+    ...(l.shape ? { shape: l.shape } : {}),
   });
   return {
     hips: turn(hips),
@@ -94,6 +103,8 @@ function armFrom(root: Vec3, a: ArmPose, z: number): Limb {
     middle,
     end,
     tip: add(end, scale(direction(a.handDeg ?? a.foreDeg, foreOut), SEGMENT.hand)),
+    shape: a.shape ?? 'relaxed',
+    ...(a.shape === 'palmUp' ? { palm: [0, -1, 0] as const } : {}),
   };
 }
 

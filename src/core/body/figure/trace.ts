@@ -14,7 +14,7 @@ import { onSurface } from './surface';
 import { median } from '../../base/statistics';
 import { closed, join, open, whole } from './paths';
 import { SEGMENT } from './skeleton';
-import { add, dot, norm, type Vec2, type Vec3 } from './vector';
+import { add, dot, hull, norm, scale, type Vec2, type Vec3 } from './vector';
 
 /** What is drawn of a body from one side, as paths in percent of its height, y down. */
 export type Traced = {
@@ -388,7 +388,54 @@ function zonesOf(
       ...opening(inside, along, core, axis, grid),
     };
   }
+  zones.pelvicFloor = pelvicFloor(form);
   return zones;
+}
+
+/** Where the pelvic floor hangs on the spine, how far it reaches to front and side, and how deep it sags, percent of height. Our drawing. */
+const FLOOR = { t: -0.15, front: 4.6, side: 4.8, sag: 1.7, dents: 3 } as const;
+
+/** The pelvic floor is within: its bowl is drawn through what is before it. It opens toward the feet. */
+function pelvicFloor(form: Form): { area: string; arrow: string | null; middle: Vec2 } {
+  const { at, up, front } = form.spine(FLOOR.t);
+  const bowl = Array.from({ length: FLOOR.dents + 1 }, (_, k) => (k * Math.PI) / 2 / FLOOR.dents).flatMap(
+    (deep) =>
+      Array.from({ length: 24 }, (_, i): Vec2 => {
+        const a = (i * Math.PI) / 12;
+        const out = Math.cos(deep);
+        const p = add(
+          at,
+          add(
+            add(
+              scale(front, FLOOR.front * out * Math.cos(a)),
+              scale(form.lateral, FLOOR.side * out * Math.sin(a)),
+            ),
+            scale(up, -FLOOR.sag * Math.sin(deep)),
+          ),
+        );
+        return [p[0], p[1]];
+      }),
+  );
+  const down = scale(up, -1);
+  const flat = Math.hypot(down[0], down[1]);
+  const middle: Vec2 = [whole(at[0]), whole(at[1])];
+  const area = closed(hull(bowl));
+  if (flat < TOWARD) return { area, middle, arrow: null };
+  const n: Vec2 = [down[0] / flat, down[1] / flat];
+  const from = FLOOR.sag * flat + ARROW.off;
+  return { area, middle, arrow: arrowAt([at[0] + n[0] * from, at[1] + n[1] * from], n) };
+}
+
+/** An arrow that goes `n` from a point. */
+function arrowAt(from: Vec2, n: Vec2): string {
+  const to: Vec2 = [from[0] + n[0] * ARROW.length, from[1] + n[1] * ARROW.length];
+  const barb = (turn: number): Vec2 => [
+    to[0] - ARROW.barb * (n[0] - turn * n[1]),
+    to[1] - ARROW.barb * (n[1] + turn * n[0]),
+  ];
+  const line = (points: readonly Vec2[]) =>
+    `M${points.map((p) => join([whole(p[0]), whole(p[1])])).join('L')}`;
+  return line([from, to]) + line([barb(0.8), to, barb(-0.8)]);
 }
 
 const squared = (a: Vec3, x: number, y: number, z: number): number =>
@@ -422,13 +469,6 @@ function opening(
   const n: Vec2 = [mean[0] / flat, mean[1] / flat];
   const out = (p: Vec2) => (p[0] - spine[0]) * n[0] + (p[1] - spine[1]) * n[1];
   const edge = Math.max(...seen.map((c) => out(c.p)));
-  const at = (by: number): Vec2 => [spine[0] + n[0] * (edge + by), spine[1] + n[1] * (edge + by)];
-  const [from, to] = [at(ARROW.off), at(ARROW.off + ARROW.length)];
-  const barb = (turn: number): Vec2 => [
-    to[0] - ARROW.barb * (n[0] - turn * n[1]),
-    to[1] - ARROW.barb * (n[1] + turn * n[0]),
-  ];
-  const line = (points: readonly Vec2[]) =>
-    `M${points.map((p) => join([whole(p[0]), whole(p[1])])).join('L')}`;
-  return { middle, arrow: line([from, to]) + line([barb(0.8), to, barb(-0.8)]) };
+  const by = edge + ARROW.off;
+  return { middle, arrow: arrowAt([spine[0] + n[0] * by, spine[1] + n[1] * by], n) };
 }

@@ -22,6 +22,7 @@ import type { Position } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
 import type { Excursions, Zone } from '@/core/body/zones';
 import { useBuild } from './figure-build';
+import { ZONE_FILL } from './zone-hatch';
 import { useTraced } from './figure-traced';
 
 const FILL: Record<ThingTone, string> = { thing: 'var(--figure-thing)', band: 'var(--tone)' };
@@ -99,6 +100,7 @@ export const Figure = memo(function Figure({
 type MovingProps = Omit<Props, 'alignment' | 'view' | 'hands'> & {
   end: FigureName;
   /** How far the move is made: 0 at its start, 1 at its end. */ share: number;
+  /** Is it a phase at whose end the move is made? Told by one step, it is made then. */ made: boolean;
 };
 
 /**
@@ -110,6 +112,7 @@ export const MovingFigure = memo(function MovingFigure({
   figure,
   end,
   share,
+  made,
   props = NO_PROPS,
   meant = props,
   breath,
@@ -125,7 +128,7 @@ export const MovingFigure = memo(function MovingFigure({
   const calm = useCalm();
   const traced = useTraced(calm ? NO_BODIES : frames.map((f) => f.asked));
   const steps = frames.length - 1;
-  const at = traced.size > 0 ? Math.round(share * steps) : share > 0.5 ? steps : 0;
+  const at = traced.size > 0 ? Math.round(share * steps) : made ? steps : 0;
   const { asked, drawing, shift } = frames[at]!;
   const zones = breath ? zonesShown(breath) : [];
   const inside = markupOf(drawing, view, zones, traced.get(bodyName(asked)));
@@ -186,7 +189,13 @@ function markupOf(drawing: Drawing, view: FigureView, zones: readonly Zone[], tr
     part('far'),
     shapes(drawing.between),
     part('near'),
-    ...zones.map((zone) => part(`zone-${zone}`, ' class="figure-zone" fill="url(#zone-hatch)"')),
+    ...zones.map((zone) =>
+      part(
+        `zone-${zone}`,
+        // A record that runs fills each zone by itself.
+        ` class="figure-zone" style="--zone-breath:var(--breath-${zone})" fill="${ZONE_FILL.onBody}"`,
+      ),
+    ),
     ...(drawing.worn.length > 0 ? [shapes(drawing.worn), part('arms')] : []),
     shapes(drawing.before),
   ].join('');

@@ -1,10 +1,11 @@
 'use client';
 
-import { useId, type KeyboardEvent, type PointerEvent } from 'react';
+import { type KeyboardEvent, type PointerEvent } from 'react';
 import { SILENT_BELOW, ZONE_LABEL, type Excursions, type Zone } from '@/core/body/zones';
 import { RING_POSITION, type RingPosition } from '@/core/look/places';
 import type { LadderRow } from '@/core/look/sweep';
 import { Figure } from './figure';
+import { ZONE_FILL } from './zone-hatch';
 
 /** Zones of the ladder from the top of the trunk downward. */
 const COLUMNS = [
@@ -98,7 +99,6 @@ function Cells({
   place: RingPosition;
   onChange?: Props['onChange'];
 }) {
-  const hatch = useId();
   const width = COLUMNS.length * CELL;
   const set = (zone: Zone, value: number) =>
     onChange?.(place, zone, Math.round(Math.min(1, Math.max(0, value)) / STEP) / (1 / STEP));
@@ -132,11 +132,6 @@ function Cells({
       aria-label={onChange ? RING_POSITION[place].label : undefined}
       aria-hidden={onChange ? undefined : true}
     >
-      <defs>
-        <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--fall)" strokeWidth="1.6" />
-        </pattern>
-      </defs>
       {COLUMNS.map(([zone], i) => {
         const value = excursions[zone];
         const unwanted = zone === 'neck';
@@ -168,7 +163,7 @@ function Cells({
               y="3"
               width={CELL - GAP}
               height={HEIGHT - 6}
-              fill={silent ? `url(#${hatch})` : 'transparent'}
+              fill={silent ? ZONE_FILL.silent : 'transparent'}
               stroke="var(--rule)"
               strokeWidth="1"
               vectorEffect="non-scaling-stroke"
@@ -180,7 +175,7 @@ function Cells({
                 y="3"
                 width={Math.max(1.5, value * (CELL - GAP))}
                 height={HEIGHT - 6}
-                fill={unwanted ? 'var(--fall)' : 'var(--rise)'}
+                fill={unwanted ? 'var(--fall)' : ZONE_FILL.inPicture}
                 opacity="0.75"
               />
             )}

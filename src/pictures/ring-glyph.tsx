@@ -9,9 +9,9 @@ export function RingGlyph({ seen, className }: { seen: Excursions; className?: s
         <g key={level}>
           <path
             d={outline(level, around(level, seen))}
-            fill="var(--rise)"
+            fill="var(--zone)"
             fillOpacity="0.4"
-            stroke="var(--rise)"
+            stroke="var(--zone)"
             strokeWidth="6"
           />
           <path

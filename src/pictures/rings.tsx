@@ -1,6 +1,6 @@
 'use client';
 
-import { useId, type KeyboardEvent, type PointerEvent } from 'react';
+import { type KeyboardEvent, type PointerEvent } from 'react';
 import {
   LEVEL_LABEL,
   levelShare,
@@ -13,6 +13,7 @@ import {
   type Side,
 } from '@/core/body/zones';
 import { ANGLE, around, CENTRE_Y, isSilent, outline, pointOn, REACH, RINGS, sector } from './rings-geometry';
+import { ZONE_FILL } from './zone-hatch';
 
 type Props = {
   seen: Excursions;
@@ -29,7 +30,6 @@ const snap = (v: number) => Math.round(Math.min(1, Math.max(0, v)) / STEP) / (1 
 
 /** The trunk from above at three levels: where the breath goes, where it is wanted, where it is silent. */
 export function Rings({ seen, target, before, onChange, className }: Props) {
-  const hatch = useId();
   const known = (level: Level) => Object.values(RING[level]).some((zone) => seen[zone] !== undefined);
 
   const toPicture = (event: PointerEvent): readonly [number, number] => {
@@ -66,11 +66,6 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
       role={onChange ? 'group' : 'img'}
       aria-label={onChange ? 'Rib rings: where the breath was seen' : describe(seen)}
     >
-      <defs>
-        <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--fall)" strokeWidth="1.4" />
-        </pattern>
-      </defs>
       {LEVELS.map((level) => {
         const { cx, ry } = RINGS[level];
         const sides = Object.entries(RING[level]) as [Side, RingZone][];
@@ -89,10 +84,10 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
             {known(level) && (
               <path
                 d={outline(level, around(level, seen)) + outline(level, around(level, {}))}
-                fill="var(--rise)"
-                fillOpacity="0.28"
+                fill={ZONE_FILL.inPicture}
+                fillOpacity="0.75"
                 fillRule="evenodd"
-                stroke="var(--rise)"
+                stroke="var(--zone)"
                 strokeWidth="2"
               />
             )}
@@ -113,7 +108,7 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
             {sides.map(
               ([side, zone]) =>
                 isSilent(seen, zone) && (
-                  <path key={zone} d={sector(level, side, 3, 15)} fill={`url(#${hatch})`} />
+                  <path key={zone} d={sector(level, side, 3, 15)} fill={ZONE_FILL.silent} />
                 ),
             )}
             <text x={cx} y={CENTRE_Y - 2} textAnchor="middle" fontSize="15" fill="var(--ink)">
@@ -171,7 +166,7 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
                       cx={hx}
                       cy={hy}
                       r="8"
-                      fill={seen[zone] === undefined ? 'var(--sheet)' : 'var(--rise)'}
+                      fill={seen[zone] === undefined ? 'var(--sheet)' : 'var(--zone)'}
                       stroke="var(--ink)"
                       strokeWidth="1.5"
                     />

@@ -1,4 +1,5 @@
 import type { ToneAt } from '@/core/tone/tone';
+import { ZONE_FILL } from './zone-hatch';
 
 type Props = { volume: number; tone: ToneAt; className?: string; rising: boolean | null };
 
@@ -99,7 +100,7 @@ export function Trunk({ volume: v, tone, className, rising }: Props) {
   );
   return (
     <svg viewBox="20 0 220 296" className={className} role="img" aria-label={`Trunk from the side; ${say}`}>
-      <path d={lungs} fill={line} fillOpacity={0.1 + 0.24 * v} />
+      <path d={lungs} fill={ZONE_FILL.inPicture} fillOpacity={0.12 + 0.5 * v} />
       {VERTEBRAE.map(({ x, y, size, turn }) => (
         <rect
           key={y}

@@ -25,6 +25,15 @@ test('a drill of one’s own is copied, changed with a preview, planned with, re
   await form.getByRole('button', { name: 'Keep this drill' }).click();
   await expect(page.getByText(/at most 12 words/).first()).toBeVisible();
   await form.getByLabel('Cue 1', { exact: true }).fill('The quay stays, the water rises.');
+  // Its hands are where the form says: what is out of reach is told, what is not is traced in a thread of its own.
+  const preview = page.getByRole('complementary', { name: 'Preview' });
+  await form.getByLabel('The hand toward you is').selectOption({ label: 'on the knee' });
+  await expect(preview).toContainText(/The hand toward you does not get on the knee from there: \d+ %/);
+  await form.getByLabel('The hand toward you is').selectOption({ label: 'on the hip' });
+  await expect(preview).not.toContainText('does not get');
+  const body = preview.getByRole('img', { name: /one hand on the hip/ });
+  await expect(body.locator('use')).toHaveCount(0, { timeout: 20_000 });
+  expect(await body.locator('path').count()).toBeGreaterThan(3);
   await form.getByRole('button', { name: 'Keep this drill' }).click();
   await expect(page.getByText('Kept: Harbour breath.')).toBeVisible();
   const sheet = page.getByRole('article', { name: 'Harbour breath' });

@@ -1,6 +1,9 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { bodyName, bodyOf } from '@/core/body/figure/draw';
 import { everyBody } from '@/core/body/figure/every';
 import { boundsOf } from '@/core/body/figure/form';
+import { PATH_UNIT } from '@/core/body/figure/path-unit';
 import { expect, test } from '@playwright/test';
 import { seriousFor } from './helpers';
 
@@ -71,6 +74,82 @@ test('bodies stand in the page as large as the solids that they are traced from'
     );
   }
 });
+
+const STORED = join(__dirname, 'outlines.json');
+/** Points round each outline, and how far it may lie from the stored one on the average, both in percent of height. */
+const [POINTS, MAY_DIFFER] = [40, 0.8];
+
+// KOKYU_OUTLINES=1 npx playwright test pictures stores what is drawn now.
+test('every body of the gallery has the outline that is stored: a change of a pose is seen here', async ({
+  page,
+}) => {
+  await page.goto('/pictures');
+  const bodies = page.locator('use[href$="#near"]');
+  await expect.poll(() => bodies.count()).toBeGreaterThan(80);
+  const names = await bodies.evaluateAll((all) => [
+    ...new Set(all.map((use) => /figures\/(.*)\.svg/.exec(use.getAttribute('href')!)![1]!)),
+  ]);
+  const drawn = await page.evaluate(
+    async ({ wanted, points }) => {
+      const found: Record<string, number[]> = {};
+      for (const name of wanted) {
+        const text = await (await fetch(`/figures/${name}.svg`)).text();
+        const near = new DOMParser().parseFromString(text, 'image/svg+xml').querySelector('#near path')!;
+        // The longest ring is the body; others are holes between its limbs.
+        const rings = near.getAttribute('d')!.split('Z').filter(Boolean);
+        const paths = rings.map((d) => {
+          const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+          path.setAttribute('d', `${d}Z`);
+          return path;
+        });
+        const body = paths.reduce((a, b) => (b.getTotalLength() > a.getTotalLength() ? b : a));
+        found[name] = Array.from({ length: points }, (_, i) => {
+          const { x, y } = body.getPointAtLength((body.getTotalLength() * i) / points);
+          return [x, y];
+        }).flat();
+      }
+      return found;
+    },
+    { wanted: names.toSorted(), points: POINTS },
+  );
+  // In tenths of a percent of height.
+  const tenths = Object.fromEntries(
+    Object.entries(drawn).map(([name, list]) => [name, list.map((v) => Math.round(v * PATH_UNIT * 10))]),
+  );
+  if (process.env.KOKYU_OUTLINES)
+    writeFileSync(STORED, `${JSON.stringify(tenths).replaceAll('],', '],\n')}\n`);
+  const stored = JSON.parse(readFileSync(STORED, 'utf8')) as Record<string, number[]>;
+  expect(Object.keys(tenths)).toEqual(Object.keys(stored));
+  for (const [name, outline] of Object.entries(tenths)) {
+    const off = (apart(outline, stored[name]!) + apart(stored[name]!, outline)) / 20;
+    expect([name, off < MAY_DIFFER || off]).toEqual([name, true]);
+  }
+});
+
+/** How far the points of one outline are from the lines of the other, on the average. */
+function apart(from: readonly number[], to: readonly number[]): number {
+  const n = to.length / 2;
+  let sum = 0;
+  for (let i = 0; i < from.length; i += 2) {
+    let least = Infinity;
+    for (let k = 0; k < n; k++) {
+      const [ax, ay, bx, by] = [
+        to[2 * k]!,
+        to[2 * k + 1]!,
+        to[2 * ((k + 1) % n)]!,
+        to[2 * ((k + 1) % n) + 1]!,
+      ];
+      const [dx, dy] = [bx - ax, by - ay];
+      const t = Math.max(
+        0,
+        Math.min(1, ((from[i]! - ax) * dx + (from[i + 1]! - ay) * dy) / (dx * dx + dy * dy || 1)),
+      );
+      least = Math.min(least, Math.hypot(from[i]! - ax - t * dx, from[i + 1]! - ay - t * dy));
+    }
+    sum += least;
+  }
+  return sum / (from.length / 2);
+}
 
 test('the rings of the gallery take a drag and the arrow keys', async ({ page }) => {
   await page.goto('/pictures');

@@ -1,3 +1,4 @@
+import type { Zone } from '../body/zones';
 import type { BandPlace } from './places.schema';
 
 export type { BandPlace };
@@ -11,6 +12,15 @@ export const PLACE_LABEL: Record<BandPlace, string> = {
   lowerRibsRight: 'lower ribs, right',
   lowerRibsLeft: 'lower ribs, left',
   belly: 'belly',
+};
+
+/** The zones that a band at a place tells of. */
+export const PLACE_ZONES: Record<BandPlace, readonly Zone[]> = {
+  upperRibs: ['sternum'],
+  lowerRibs: ['lowerRibsRight', 'lowerRibsLeft'],
+  lowerRibsRight: ['lowerRibsRight'],
+  lowerRibsLeft: ['lowerRibsLeft'],
+  belly: ['belly'],
 };
 
 const WORDS: readonly [BandPlace, RegExp][] = [

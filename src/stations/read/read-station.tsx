@@ -29,6 +29,7 @@ import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Select } from '@/ui/select';
 import { Press } from '@/ui/press';
+import { SeenOnBody } from './seen-on-body';
 import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
 
@@ -104,7 +105,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
             <h2 className="text-title">Where the breath goes</h2>
             <p className="text-fine text-soft">
               {view === 'seen'
-                ? 'filled: seen · dashed: wanted · hatched: silent'
+                ? 'hatched: seen · dashed: wanted · dotted: silent'
                 : `from the look of ${new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`}
             </p>
           </div>
@@ -131,7 +132,14 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           </div>
         </div>
         {view === 'seen' ? (
-          <Rings seen={look.data.rings[shown] ?? {}} target={TARGET[result.school]} className="h-48 w-full" />
+          <div className="flex items-end gap-4">
+            <Rings
+              seen={look.data.rings[shown] ?? {}}
+              target={TARGET[result.school]}
+              className="h-48 min-w-0 grow"
+            />
+            <SeenOnBody rings={look.data.rings[shown]} place={shown} />
+          </div>
         ) : (
           <LeastResistance rings={look.data.rings} flags={flags} props={props} school={result.school} />
         )}

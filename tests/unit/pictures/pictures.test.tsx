@@ -98,9 +98,10 @@ describe('rings', () => {
     );
     expect(draw(<Rings seen={{}} />)).toContain('nothing looked at');
   });
-  it('hatch what is silent and share out the rest', () => {
+  it('dot what is silent, hatch what was seen and share out the rest', () => {
     const svg = draw(<Rings seen={seen} />);
-    expect(count(svg, /fill="url\(#/)).toBe(1);
+    expect(count(svg, /silent-dots/)).toBe(1);
+    expect(count(svg, /breath-hatch/)).toBe(3);
     expect(svg).toContain('25 % of it');
     expect(svg).toContain('50 % of it');
   });

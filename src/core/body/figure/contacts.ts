@@ -12,7 +12,7 @@ const ON_TRUNK: Partial<Record<HandContact, OnTrunk>> = {
   lowBelly: { t: 0.1, round: 20, fingers: 'down', elbow: [0.9, 0, -0.7] },
   sternum: { t: 0.8, round: 6, fingers: 'across', elbow: [0.9, -0.6, -0.3] },
   ribs: { t: 0.56, round: 66, fingers: 'round', elbow: [1, -0.1, -0.5] },
-  hip: { t: 0.12, round: 80, fingers: 'round', elbow: [1, 0.1, -0.7] },
+  hip: { t: 0.12, round: 80, fingers: 'round', elbow: [1, 0.1, -0.35] },
 };
 
 /** How a hand lies on what it is on, if not flat. */

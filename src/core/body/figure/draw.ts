@@ -86,7 +86,13 @@ const madeHere = ({ hands = {}, toward }: Asked): string[] => [
 export const isShipped = (asked: Asked): boolean => madeHere(asked).length === 0;
 
 /** The body that is traced ahead of time and comes nearest. */
-export const shippedOf = ({ hands: _, toward: __, ...asked }: Asked): Asked => asked;
+export const shippedOf = ({ position, view, alignment, figure, build }: Asked): Asked => ({
+  position,
+  view,
+  ...(alignment ? { alignment } : {}),
+  ...(figure ? { figure } : {}),
+  ...(build ? { build } : {}),
+});
 
 /** Nobody lies on back or front late in pregnancy, so those positions have the usual body alone. */
 export const hasLateBody = (position: Position): boolean =>
@@ -120,10 +126,12 @@ function placedAs(asked: Asked): Touched {
   return midway(from, touched(seenAs(endOf(asked, asked.toward.figure)).pose, build), asked.toward.share);
 }
 
-const endOf = ({ figure: _, hands: __, toward: ___, ...asked }: Asked, figure?: FigureName): Asked => ({
-  ...asked,
-  ...(figure ? { figure } : {}),
-});
+const endOf = (from: Asked, figure?: FigureName): Asked => {
+  const plain = shippedOf(from);
+  if (figure) return { ...plain, figure };
+  delete plain.figure;
+  return plain;
+};
 
 /**
  * A body in a position with its furniture and the given props, from the side or from where its front is seen. The body

@@ -193,7 +193,7 @@ export const FIGURES = {
     chestDeg: 9,
     neckDeg: 10,
     headDeg: 8,
-    both: { arm: arm(14, 16, 20), leg: leg(172, 172, 180, 5) },
+    both: { arm: arm(14, 16, 20), leg: leg(172, 172, 215, 5) },
   }),
   armsLong: fig(['prone'], { both: { arm: arm(2, 2, 20) } }),
   elbowsClosed: fig(SEATED, { both: { arm: arm(-8, 92, -14, 120) } }),

@@ -48,9 +48,9 @@ const FORES: readonly Part[] = ['nearFore', 'farFore'];
 
 const lowest = (form: Form, parts: readonly Part[]) => reachOf(form, parts, 1)[0];
 
-const table = (x: readonly [number, number], top: number, ground: number): Solid[] => [
+const table = (x: readonly [number, number], top: number, ground: number, inset = 2): Solid[] => [
   box({ x, y: [top - 2, top], z: WIDE }),
-  ...[x[0] + 2, x[1] - 2].map((leg) =>
+  ...[x[0] + inset, x[1] - 2].map((leg) =>
     box({ x: [leg - 0.6, leg + 0.6], y: [ground, top - 1.4], z: WIDE, r: 0.6 }),
   ),
 ];
@@ -115,7 +115,7 @@ const PLACE: Record<Furniture, (body: Placed) => Solid[]> = {
     const x = end[0] - 4;
     // Forearms that lie on it have it under the elbows too.
     const lies = Math.abs(middle[1] - end[1]) < 3;
-    return table([lies ? middle[0] - 2 : x, x + 26], lowest(form, FORES) + 0.2, ground);
+    return table([lies ? middle[0] - 2 : x, x + 26], lowest(form, FORES) + 0.2, ground, 14);
   },
 };
 

@@ -334,7 +334,7 @@ export const POSE: Record<Position, Pose> = {
     neckDeg: 84,
     headDeg: 88,
     near: { arm: arm(-112, -84, 6), leg: { ...leg(-68, -80, 8, 3), on: 'floor' } },
-    far: { arm: arm(-66, -38, 6), leg: leg(-98, -133, -38, 3) },
+    far: { arm: arm(-66, -38, 6), leg: leg(-98, -137, -38, 3) },
     ground: 'toes',
     front: { yaw: 62, pitch: 4 },
     furniture: [],

@@ -1,8 +1,9 @@
 'use client';
 
-import { useState } from 'react';
-import { PLACE_LABEL, type BandPlace } from '@/core/signal/places';
+import { useMemo, useState } from 'react';
+import { PLACE_LABEL, placeOf, type BandPlace } from '@/core/signal/places';
 import { Notice } from '@/ui/notice';
+import { LiveFigure } from './live-figure';
 import { LiveTrace } from './live-trace';
 import type { Recording } from '../use-recording';
 
@@ -13,13 +14,22 @@ export const clock = (s: number): string =>
 export function LivePanel({ recording }: { recording: Recording }) {
   const [remark, setRemark] = useState('');
   const { state, gaps, garbage } = recording;
+  const places = useMemo(
+    () => recording.names.map((n) => (n in PLACE_LABEL ? (n as BandPlace) : placeOf(n))),
+    [recording.names],
+  );
   const many = (n: number) => (n > 1 ? 's' : '');
   return (
     <div className="space-y-2">
-      <LiveTrace
-        recorder={recording.recorder}
-        labels={recording.names.map((n) => PLACE_LABEL[n as BandPlace] ?? n)}
-      />
+      <div className="flex gap-4">
+        <div className="min-w-0 grow">
+          <LiveTrace
+            recorder={recording.recorder}
+            labels={recording.names.map((n) => PLACE_LABEL[n as BandPlace] ?? n)}
+          />
+        </div>
+        {places.some((p) => p !== null) && <LiveFigure recorder={recording.recorder} places={places} />}
+      </div>
       <div className="flex items-center gap-6 tabular-nums">
         <strong className="text-head">{clock(recording.lengthS)}</strong>
         <span>{recording.samples.toLocaleString()} samples</span>

@@ -85,7 +85,7 @@ export function RingsTest({
         />
         <p className="max-w-[46ch] text-fine text-soft">
           Filled: seen. Dashed: wanted by the school “{SCHOOL_LABEL[school]}” ({SCHOOL_WISH[school]}).
-          Hatched: silent.{before ? ' Thin line: lying.' : ''}
+          Hatched: seen. Dotted: silent.{before ? ' Thin line: lying.' : ''}
         </p>
       </div>
     </section>

@@ -37,8 +37,8 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
         )}
       </p>
       <p className="text-fine text-soft">
-        Hatched: silent. Neck and shoulders are not wanted. Lying and the middle alignments are the same
-        record as the rib rings.
+        Dotted: silent. Neck and shoulders are not wanted. Lying and the middle alignments are the same record
+        as the rib rings.
       </p>
     </section>
   );

@@ -93,7 +93,7 @@ const PLACE: Record<Furniture, (body: Placed) => Solid[]> = {
   seat: ({ skeleton: s, form, ground }) =>
     sits(s)
       ? table([s.hips[0] - 8, s.hips[0] + 13], lowest(form, TRUNK) + GIVES, ground)
-      : table([s.legs.near.middle[0] - 25, s.legs.near.middle[0] - 4], ground + SEAT, ground),
+      : table([s.legs.near.end[0] - 28, s.legs.near.end[0] - 7], ground + SEAT, ground),
   cushionUnderSeat: ({ skeleton: s, form, ground }) => [
     box({
       x: [s.hips[0] - 9, s.hips[0] + 8],

@@ -8,11 +8,12 @@ import { Traced } from '@/stations/tracer';
 import { Awake } from '@/ui/awake';
 import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
+import { PageFocus } from '@/ui/page-focus';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
 
 export const metadata: Metadata = {
-  title: 'Kokyu',
+  title: { template: '%s – Kokyu', default: 'Kokyu' },
   description: 'Coaching the breath: screen, look, read, write, coach, follow',
 };
 
@@ -45,8 +46,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <KeysHelp />
           </span>
         </header>
-        <main id="main" className="mx-auto max-w-[1280px] px-8 pb-10">
+        <main id="main" tabIndex={-1} className="mx-auto max-w-[1280px] px-8 pb-10">
           <FreshPages />
+          <PageFocus />
           {opened.ok ? (
             <Awake>
               <Traced>{children}</Traced>

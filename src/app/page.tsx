@@ -6,6 +6,8 @@ import { createClient } from './actions';
 
 type Props = { searchParams: Promise<{ page?: string }> };
 
+export const metadata = { title: 'Today' };
+
 export default async function TodayPage({ searchParams }: Props) {
   if (!connect().ok) return null;
   const scope = await scopeOfRequest();

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
 import { dropIndex, lengthTo } from '@/core/sequence/lengthen';
 import { clock, layoutOf, nameOf, type PlacedBlock, type Sequence } from '@/core/sequence/sequence';
 import type { Edit } from '@/core/sequence/edit';
@@ -100,6 +100,7 @@ export function Staves({
   const rest = moving ? layout.placed.filter((p) => !moving.ids.includes(p.block.id)) : layout.placed;
   const dropX = drop === null ? null : x(rest[drop]?.startS ?? rest.at(-1)?.endS ?? 0);
   const firstId = sequence.blocks.find((b) => selected.has(b.id))?.id ?? sequence.blocks[0]?.id;
+  useFocusFollows(svg, onPick ? firstId : undefined);
   return (
     <svg
       ref={svg}
@@ -122,7 +123,9 @@ export function Staves({
       }
       onKeyDown={(e) => {
         const id = (e.target as Element).closest?.('[data-block]')?.getAttribute('data-block');
-        if (e.key === 'Enter' && id) onPick?.(id, e.shiftKey ? 'upTo' : 'only');
+        if ((e.key !== 'Enter' && e.key !== ' ') || !id) return;
+        e.preventDefault();
+        onPick?.(id, e.shiftKey ? 'upTo' : 'only');
       }}
     >
       <StaveGrid lengthS={length} width={width} scale={scale} />
@@ -169,6 +172,21 @@ export function Staves({
       )}
     </svg>
   );
+}
+
+/**
+ * The focus goes with the choice while it is in the staves, and comes to them where what had it was taken away; what has it
+ * is brought into view.
+ */
+function useFocusFollows(svg: RefObject<SVGSVGElement | null>, firstId: string | undefined): void {
+  const last = useRef(firstId);
+  useEffect(() => {
+    if (firstId === undefined || last.current === firstId) return;
+    last.current = firstId;
+    const has = document.activeElement;
+    if (has !== document.body && !(svg.current?.contains(has) && has?.closest('[data-block]'))) return;
+    svg.current?.querySelector<SVGGElement>(`[data-block="${CSS.escape(firstId)}"]`)?.focus();
+  }, [svg, firstId]);
 }
 
 /** The middle of what is dragged, in seconds: where it would be dropped. */

@@ -16,7 +16,9 @@ export function ClientHead({ goals, ...file }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <div className="flex items-baseline gap-7 pt-1.5 pb-0.5">
-      <h1 className="text-head">{file.name}</h1>
+      <h1 className="text-head" dir="auto">
+        {file.name}
+      </h1>
       <p className="line-clamp-1 grow text-soft">{goals || 'no goal written yet'}</p>
       <Press look="quiet" className="no-print text-fine" onClick={() => setOpen(true)}>
         Client file

@@ -1,7 +1,9 @@
 'use client';
 
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import dynamic from 'next/dynamic';
 import { Dialog } from './dialog';
+import { keyOf } from './own-keys';
 import { Press } from './press';
 
 /** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. With `ctrl` only together with Ctrl (or ⌘), with `shift` only together with Shift. */
@@ -12,6 +14,7 @@ export type Hotkey = {
   ctrl?: true;
   shift?: boolean;
   /** Held down it goes on. */ repeats?: true;
+  /** Only while the focus is in what this finds. */ within?: string;
 };
 
 const shown = new Set<{ current: readonly Hotkey[] }>();
@@ -36,7 +39,30 @@ const ownsArrows = (target: EventTarget | null): boolean =>
   target instanceof Element &&
   target.closest('[role="slider"],[role="radiogroup"],[role="group"] button') !== null;
 
-/** Keys that work while this component is shown; none fires while a text field or a dialog has the focus. */
+/** Enter and Space belong to a control that has the focus. */
+const CONTROLS =
+  'button,a[href],summary,[role="button"],[role="link"],[role="radio"],[role="checkbox"],[role="switch"],[role="tab"],[role="option"],[role="menuitem"],[role="slider"]';
+const ownsPress = (key: string, target: EventTarget | null): boolean =>
+  (key === 'Enter' || key === ' ') && target instanceof Element && target.closest(CONTROLS) !== null;
+
+/** For so long after the last key in a field are single letters what is still being typed, though the field has gone. */
+const STILL_TYPING_MS = 1500;
+let typedAt = -Infinity;
+const noteTyping = (event: KeyboardEvent) => {
+  if (typing(event.target)) typedAt = event.timeStamp;
+};
+/** Does a key go on with what was typed a moment ago? */
+function goesOn(event: KeyboardEvent): boolean {
+  if (event.key.length !== 1 || event.ctrlKey || event.metaKey) return false;
+  if (event.timeStamp - typedAt > STILL_TYPING_MS) return false;
+  typedAt = event.timeStamp;
+  return true;
+}
+
+/**
+ * Keys that work while this component is shown. None fires while a text field, or a moment ago a text field, or a dialog has
+ * the focus; a control that has the focus keeps Enter and Space.
+ */
 export function useHotkeys(keys: readonly Hotkey[]): void {
   const latest = useRef(keys);
   useEffect(() => {
@@ -53,33 +79,43 @@ export function useHotkeys(keys: readonly Hotkey[]): void {
       )
         return;
       if (event.key.startsWith('Arrow') && ownsArrows(event.target)) return;
+      if (ownsPress(event.key, event.target) || goesOn(event)) return;
       const ctrl = event.ctrlKey || event.metaKey;
       const hit = latest.current.find(
         (k) =>
-          k.key.toLowerCase() === event.key.toLowerCase() &&
+          keyOf(k)?.toLowerCase() === event.key.toLowerCase() &&
           Boolean(k.ctrl) === ctrl &&
-          (k.shift === undefined || k.shift === event.shiftKey),
+          (k.shift === undefined || k.shift === event.shiftKey) &&
+          (!k.within || (event.target instanceof Element && event.target.closest(k.within) !== null)) &&
+          // Ctrl+C with words chosen copies the words.
+          !(ctrl && k.key === 'c' && !document.getSelection()?.isCollapsed),
       );
       if (!hit || (event.repeat && !hit.repeats)) return;
       event.preventDefault();
       hit.run(event);
     };
     window.addEventListener('keydown', onKey);
+    window.addEventListener('keydown', noteTyping, true);
     return () => {
       shown.delete(latest);
       changed();
       window.removeEventListener('keydown', onKey);
+      if (shown.size === 0) window.removeEventListener('keydown', noteTyping, true);
     };
   }, []);
 }
 
-const NAMES: Record<string, string> = {
-  ' ': 'Space',
-  ArrowLeft: '←',
-  ArrowRight: '→',
-  ArrowUp: '↑',
-  ArrowDown: '↓',
-};
+const KeyList = dynamic(() => import('./key-list').then((m) => m.KeyList), { ssr: false });
+
+/** Those who show the list when somebody asks for it elsewhere. */
+const askers = new Set<() => void>();
+
+/** The same button where the head of the house is out of reach. */
+export const KeysButton = () => (
+  <Press look="quiet" onClick={() => askers.forEach((show) => show())}>
+    Keys <kbd className="font-sans">?</kbd>
+  </Press>
+);
 
 /** The button and the key `?` that list every key of the present screen. */
 export function KeysHelp() {
@@ -90,6 +126,10 @@ export function KeysHelp() {
     () => NONE,
   );
   const show = () => setOpen(true);
+  useEffect(() => {
+    askers.add(show);
+    return () => void askers.delete(show);
+  });
   useHotkeys([{ key: '?', does: 'show all keys', run: show }]);
   return (
     <>
@@ -100,20 +140,9 @@ export function KeysHelp() {
         open={open}
         onOpenChange={setOpen}
         title="Keys on this screen"
-        description="Every key has a button too."
+        description="What a key does, a button does too. Enter and Space press what has the focus."
       >
-        <dl className="grid grid-cols-[7rem_1fr] gap-y-1.5">
-          {list.map((k) => (
-            <div key={k.key + k.does} className="contents">
-              <dt className="font-semibold">
-                {k.ctrl ? 'Ctrl ' : ''}
-                {k.shift ? 'Shift ' : ''}
-                {NAMES[k.key] ?? k.key.toUpperCase()}
-              </dt>
-              <dd>{k.does}</dd>
-            </div>
-          ))}
-        </dl>
+        <KeyList keys={list} />
       </Dialog>
     </>
   );

@@ -5,6 +5,8 @@ import { scopeOfRequest } from '@/server/scope';
 import { DrillList } from '@/stations/drills/drill-list';
 import { bringBackDrill, bringInLibrary, retireDrill, storeDrill } from './actions';
 
+export const metadata = { title: 'Drills' };
+
 export default async function DrillsPage() {
   const scope = await scopeOfRequest();
   return (

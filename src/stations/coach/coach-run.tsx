@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
 import type { LookData } from '@/core/look/look';
@@ -11,6 +11,7 @@ import { ratedBlock, worksOnFloor } from '@/core/run/step';
 import { easierThan, harderThan, type MadeFor } from '@/core/sequence/alternatives';
 import type { Sequence } from '@/core/sequence/sequence';
 import { SaveStatus } from '@/ui/autosave/save-status';
+import { useAlone } from '@/ui/alone';
 import { useHotkeys } from '@/ui/hotkeys';
 import { CoachScreen } from './coach-screen';
 import { RelookScreen } from './relook-screen';
@@ -38,6 +39,8 @@ export function CoachRun(given: Props) {
   const { clientId, runId, madeFor, before, after } = given;
   const router = useRouter();
   const [stopping, setStopping] = useState(false);
+  const room = useRef<HTMLDivElement>(null);
+  useAlone(room);
   const { session, coached, atS, silent, setSilent, happen, toggle, pause, autosave } = useSession(
     runId,
     { sequence: given.sequence, state: given.state },
@@ -70,6 +73,8 @@ export function CoachRun(given: Props) {
           { key: 'h', does: 'harder', run: () => happen({ kind: 'harder' }) },
           { key: 'c', does: 'other cue', run: () => happen({ kind: 'otherCue' }) },
           { key: 'x', does: 'stop sign seen', run: openStop },
+          { key: 'm', does: 'tones off or on, before the start', run: () => !running && setSilent(!silent) },
+          { key: 'l', does: 'leave; the run can be taken up again', run: () => void leave() },
           ...[1, 2, 3, 4, 5].map((q) => ({
             key: String(q),
             does: `quality ${q} for the block before`,
@@ -80,7 +85,7 @@ export function CoachRun(given: Props) {
   );
   const status = <SaveStatus autosave={autosave} />;
   return (
-    <div className="dim fixed inset-0 z-30 overflow-y-auto bg-paper text-ink">
+    <div ref={room} className="dim fixed inset-0 z-30 overflow-y-auto bg-paper text-ink">
       {live && coached && (
         <CoachScreen
           clientName={given.clientName}
@@ -103,8 +108,8 @@ export function CoachRun(given: Props) {
             harder: () => happen({ kind: 'harder' }),
             otherCue: () => happen({ kind: 'otherCue' }),
             stop: openStop,
-            rate,
-            note: (text) => rated && happen({ kind: 'note', blockId: rated.blockId, text }),
+            rate: (quality, blockId) => happen({ kind: 'rate', blockId, quality }),
+            note: (blockId, text) => happen({ kind: 'note', blockId, text }),
             leave: () => void leave(),
             silence: () => setSilent(!silent),
           }}

@@ -1,6 +1,6 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import {
   ChevronLeft,
   Dumbbell,
@@ -15,7 +15,7 @@ import {
   X,
 } from 'lucide-react';
 import { POSITION } from '@/core/body/positions';
-import { describePattern, type Phase } from '@/core/breath/pattern';
+import { describePattern } from '@/core/breath/pattern';
 import { printBreathing, type Dose } from '@/core/breath/timeline';
 import { otherSide } from '@/core/look/silent-side';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
@@ -27,7 +27,10 @@ import { BreathLine } from '@/pictures/breath-line';
 import { Trunk } from '@/pictures/trunk';
 import { CoachFigure } from './coach-figure';
 import { Button } from '@/ui/button';
+import { KeysButton } from '@/ui/hotkeys';
 import { Press } from '@/ui/press';
+import { SAY } from './say';
+import { Spoken } from './spoken';
 
 type Handlers = {
   toggle: () => void;
@@ -38,8 +41,8 @@ type Handlers = {
   harder: () => void;
   otherCue: () => void;
   stop: () => void;
-  rate: (quality: number) => void;
-  note: (text: string) => void;
+  rate: (quality: number, blockId: string) => void;
+  note: (blockId: string, text: string) => void;
   leave: () => void;
   silence: () => void;
 };
@@ -57,15 +60,6 @@ type Props = {
   canEase: boolean;
   canHarden: boolean;
   on: Handlers;
-};
-
-const SAY: Record<Phase | 'free' | 'rest', string> = {
-  inhale: 'in',
-  holdIn: 'hold',
-  exhale: 'out',
-  holdOut: 'empty',
-  free: 'as it comes',
-  rest: 'rest',
 };
 
 /** One block beside the mat: what to do now, how long still, one cue. */
@@ -109,21 +103,22 @@ export function CoachScreen({
           </p>
         </div>
         <p className="ml-auto pt-2 text-lead text-soft tabular-nums">
-          {clientName} · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to go
+          <bdi>{clientName}</bdi> · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to
+          go
         </p>
+        <span className="pt-2 text-small">
+          <KeysButton />
+        </span>
         <Press look="bare" onClick={on.leave} aria-label="Leave; it can be taken up again" className="p-1">
           <X size={24} aria-hidden />
         </Press>
       </header>
       {status}
+      <Spoken coached={coached} moment={moment} name={words.name} />
       <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
         <CoachFigure block={block} moment={moment} />
-        <Press
-          look="bare"
-          onClick={on.toggle}
-          aria-label={running ? 'Pause' : 'Start'}
-          className="flex items-center justify-center gap-6 text-left"
-        >
+        {/* A touch anywhere here is the large button below, which has the name and the keys. */}
+        <div onClick={on.toggle} className="flex cursor-pointer items-center justify-center gap-6 text-left">
           <Trunk
             className="h-[340px]"
             volume={moment.kind === 'breath' ? moment.volume : 0}
@@ -141,7 +136,7 @@ export function CoachScreen({
             dose={block.dose}
             full={block.breathing.kind === 'paced' && block.breathing.full === true}
           />
-        </Press>
+        </div>
         <div className="space-y-4">
           {moment.kind === 'setUp' ? (
             <ol className="list-decimal space-y-2 pl-6 text-title">
@@ -266,10 +261,13 @@ function RateStrip({
 }: {
   sequence: Sequence;
   rated: BlockResult;
-  onRate: (q: number) => void;
-  onNote: (text: string) => void;
+  onRate: (q: number, blockId: string) => void;
+  onNote: (blockId: string, text: string) => void;
 }) {
-  const name = resultName(sequence, rated);
+  // While a note is written the strip stays with its block, though the run has gone on.
+  const [written, setWritten] = useState<BlockResult | null>(null);
+  const shown = written ?? rated;
+  const name = resultName(sequence, shown);
   return (
     <div role="group" aria-label={`How was ${name}?`} className="flex items-center gap-3">
       <span className="text-lead">How was “{name}”?</span>
@@ -277,19 +275,27 @@ function RateStrip({
         <Press
           look="tool"
           key={q}
-          aria-pressed={rated.quality === q}
-          onClick={() => onRate(q)}
+          aria-pressed={shown.quality === q}
+          aria-label={`${q} of 5`}
+          onClick={() => {
+            onRate(q, shown.blockId);
+            if (written) setWritten({ ...written, quality: q });
+          }}
           className="size-11 text-lead font-semibold"
         >
           {q}
         </Press>
       ))}
       <input
-        key={rated.blockId}
+        key={shown.blockId}
         aria-label={`Note on ${name}`}
         placeholder="note"
-        defaultValue={rated.note}
-        onBlur={(e) => onNote(e.target.value)}
+        defaultValue={shown.note}
+        onFocus={() => setWritten(rated)}
+        onBlur={(e) => {
+          onNote(shown.blockId, e.target.value);
+          setWritten(null);
+        }}
         className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-lead placeholder:text-soft"
       />
     </div>

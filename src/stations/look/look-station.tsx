@@ -108,7 +108,7 @@ export function LookStation({
           {new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })}
           {finished && <span title="A correction keeps the earlier value.">, finished</span>}
         </p>
-        <ol aria-label="Tests" className="border-t border-rule">
+        <ol aria-label="Tests" data-tests className="border-t border-rule">
           {tests.map((t) => (
             <li key={t} className="border-b border-rule">
               <Press
@@ -118,6 +118,7 @@ export function LookStation({
                 className="flex justify-between border-l-4 border-transparent py-[1.5px] pl-2 aria-[current]:border-rise aria-[current]:font-semibold"
               >
                 {TEST[t].name}
+                {stateOf(look, t) !== 'open' && <span className="sr-only">, </span>}
                 <span className="text-fine font-normal text-soft">
                   {{ seen: 'seen', skipped: 'skipped', open: '' }[stateOf(look, t)]}
                 </span>

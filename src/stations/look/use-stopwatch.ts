@@ -19,7 +19,7 @@ export function useStopwatch() {
   }, []);
   const stop = useCallback((at = performance.now()) => {
     setStartedAt(null);
-    const seconds = (at - origin.current) / 1000;
+    const seconds = Math.max(0, (at - origin.current) / 1000);
     setElapsedS(seconds);
     return seconds;
   }, []);
@@ -27,6 +27,7 @@ export function useStopwatch() {
     setStartedAt(null);
     setElapsedS(0);
   }, []);
-  const secondsAt = useCallback((timeStamp: number) => (timeStamp - origin.current) / 1000, []);
+  /** Never before zero: a press may have been made before the clock that it started. */
+  const secondsAt = useCallback((timeStamp: number) => Math.max(0, (timeStamp - origin.current) / 1000), []);
   return { running: startedAt !== null, elapsedS, start, stop, reset, secondsAt };
 }

@@ -14,6 +14,9 @@ type Props = {
   onShelf: () => void;
 };
 
+/** Arrows work on the staves while these have the focus; elsewhere they scroll. */
+const STAVES = '[data-staves]';
+
 /** The keys of Write. */
 export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
   const { block } = editor;
@@ -23,10 +26,25 @@ export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
     if (block) editor.edit({ kind: 'cue', blockId: block.id, cue: nextCue(block) });
   };
   useHotkeys([
-    { key: 'ArrowLeft', shift: false, does: 'block before', run: () => editor.go(-1, false), repeats: true },
-    { key: 'ArrowRight', shift: false, does: 'next block', run: () => editor.go(1, false), repeats: true },
     {
       key: 'ArrowLeft',
+      within: STAVES,
+      shift: false,
+      does: 'block before',
+      run: () => editor.go(-1, false),
+      repeats: true,
+    },
+    {
+      key: 'ArrowRight',
+      within: STAVES,
+      shift: false,
+      does: 'next block',
+      run: () => editor.go(1, false),
+      repeats: true,
+    },
+    {
+      key: 'ArrowLeft',
+      within: STAVES,
       shift: true,
       does: 'choose the one before too',
       run: () => editor.go(-1, true),
@@ -34,6 +52,7 @@ export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
     },
     {
       key: 'ArrowRight',
+      within: STAVES,
       shift: true,
       does: 'choose the next one too',
       run: () => editor.go(1, true),
@@ -41,8 +60,20 @@ export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
     },
     { key: '[', does: 'move earlier', run: () => editor.moveBy(-1), repeats: true },
     { key: ']', does: 'move later', run: () => editor.moveBy(1), repeats: true },
-    { key: 'ArrowUp', does: 'exhale half a second longer', run: () => editor.exhale(0.5), repeats: true },
-    { key: 'ArrowDown', does: 'exhale half a second shorter', run: () => editor.exhale(-0.5), repeats: true },
+    {
+      key: 'ArrowUp',
+      within: STAVES,
+      does: 'exhale half a second longer',
+      run: () => editor.exhale(0.5),
+      repeats: true,
+    },
+    {
+      key: 'ArrowDown',
+      within: STAVES,
+      does: 'exhale half a second shorter',
+      run: () => editor.exhale(-0.5),
+      repeats: true,
+    },
     { key: '.', does: 'a breath (or 5 s) more', run: () => editor.lengthen(1), repeats: true },
     { key: ',', does: 'a breath (or 5 s) fewer', run: () => editor.lengthen(-1), repeats: true },
     { key: 'c', does: 'other cue', run: otherCue },

@@ -139,6 +139,7 @@ export function WriteStation(props: Props) {
       ) : (
         <div
           ref={staves}
+          data-staves
           className="overflow-x-auto border-y border-rule"
           tabIndex={0}
           role="region"

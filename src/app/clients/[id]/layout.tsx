@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { findClient } from '@/server/clients';
@@ -16,6 +17,16 @@ import { archiveClient, beginAnew, renameClient, restoreClient } from './actions
 import { DamagedNotice } from './damaged-notice';
 
 type Props = { children: ReactNode; params: Promise<{ id: string }> };
+
+/** The tab of the browser says the station and the client. */
+export async function generateMetadata({ params }: Omit<Props, 'children'>): Promise<Metadata> {
+  const { id } = await params;
+  if (!connect().ok) return {};
+  const client = findClient(await scopeOfRequest(), id);
+  return client
+    ? { title: { template: `%s, ${client.name} – Kokyu`, default: `${client.name} – Kokyu` } }
+    : {};
+}
 
 export default async function ClientLayout({ children, params }: Props) {
   const { id } = await params;

@@ -4,7 +4,7 @@ import { trace } from './trace';
 import type { Form } from './form';
 
 /** Changes when what is traced, or how, changes. */
-const MAKE = 6;
+const MAKE = 7;
 
 /** A mark of everything that a traced body follows from, so that a file can be held against what would be made now. */
 export function markOf(asked: Asked): string {

@@ -3,7 +3,7 @@ import { PATH_UNIT } from './path-unit';
 import type { Vec2 } from './vector';
 
 /** How far a path may lie beside what was found. */
-const TOLERANCE = 0.17;
+const TOLERANCE = 0.18;
 
 /** In units of a path. */
 export const whole = (v: number): number => Math.round(v / PATH_UNIT);

@@ -1,14 +1,23 @@
-import type { ReactNode } from 'react';
+'use client';
+
+import { useEffect, useRef, type ReactNode } from 'react';
 import { TEST, type TestId } from '@/core/look/tests';
 import { FigureLater } from '@/pictures/figure-later';
 
 /** Name of a test, how it is set up, what touches what, and its figure or what belongs there. */
 export function TestHead({ test, how, children }: { test: TestId; how?: string; children?: ReactNode }) {
   const { name, setUp, contact, position } = TEST[test];
+  const heading = useRef<HTMLHeadingElement>(null);
+  // Somebody who chose this test goes on in it, with its keys.
+  useEffect(() => {
+    if (document.activeElement?.closest('[data-tests]')) heading.current?.focus({ preventScroll: true });
+  }, []);
   return (
     <div className="flex items-end justify-between gap-6">
       <div>
-        <h2 className="text-title">{name}</h2>
+        <h2 ref={heading} tabIndex={-1} className="text-title">
+          {name}
+        </h2>
         <p className="max-w-[80ch] text-small text-soft">{how ?? setUp}</p>
         <p className="max-w-[80ch] text-fine text-soft">
           <span className="font-semibold text-ink">Contact:</span> {contact}

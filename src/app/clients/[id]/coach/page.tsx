@@ -9,6 +9,8 @@ import { startRun } from './actions';
 /** So many sequences besides the latest are offered. */
 const OFFERED = 5;
 
+export const metadata = { title: 'Coach' };
+
 export default async function CoachPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();

@@ -7,6 +7,8 @@ import { caseFor } from '@/server/case';
 import { scopeOfRequest } from '@/server/scope';
 import { FollowStation } from '@/stations/follow/follow-station';
 
+export const metadata = { title: 'Follow' };
+
 export default async function FollowPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const known = caseFor(await scopeOfRequest(), id);

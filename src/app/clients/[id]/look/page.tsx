@@ -4,6 +4,8 @@ import { scopeOfRequest } from '@/server/scope';
 import { LookList } from '@/stations/look/look-list';
 import { dropProtocol, startLook, storeProtocol } from './actions';
 
+export const metadata = { title: 'Look' };
+
 export default async function LooksPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();

@@ -6,6 +6,8 @@ import { scopeOfRequest } from '@/server/scope';
 import { ReadStation } from '@/stations/read/read-station';
 import { setControl, setSchool, setThresholds, storeJudgement } from './actions';
 
+export const metadata = { title: 'Read' };
+
 export default async function ReadPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();

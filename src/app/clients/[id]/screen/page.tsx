@@ -4,6 +4,8 @@ import { screenOf } from '@/server/screens';
 import { scopeOfRequest } from '@/server/scope';
 import { ScreenStation } from '@/stations/screen/screen-station';
 
+export const metadata = { title: 'Screen' };
+
 export default async function ScreenPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();

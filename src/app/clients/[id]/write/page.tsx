@@ -6,6 +6,8 @@ import { scopeOfRequest } from '@/server/scope';
 import { SequenceList } from '@/stations/write/sequence-list';
 import { dropTemplate, keepSequence } from './actions';
 
+export const metadata = { title: 'Write' };
+
 export default async function WritePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const scope = await scopeOfRequest();

@@ -11,6 +11,8 @@ import { CoachRun } from '@/stations/coach/coach-run';
 import { Notice } from '@/ui/notice';
 import { keepRelook } from '../actions';
 
+export const metadata = { title: 'Coach' };
+
 export default async function RunPage({ params }: { params: Promise<{ id: string; runId: string }> }) {
   const { id, runId } = await params;
   const scope = await scopeOfRequest();

@@ -12,6 +12,8 @@ import { finishLook } from '../actions';
 
 type Props = { params: Promise<{ id: string; lookId: string }>; searchParams: Promise<{ test?: string }> };
 
+export const metadata = { title: 'Look' };
+
 export default async function LookPage({ params, searchParams }: Props) {
   const { id, lookId } = await params;
   const scope = await scopeOfRequest();

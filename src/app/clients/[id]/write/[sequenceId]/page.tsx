@@ -9,6 +9,8 @@ import { WriteStation } from '@/stations/write/write-station';
 import { startRun } from '../../coach/actions';
 import { keepSequence, keepTemplate, keepVersion } from '../actions';
 
+export const metadata = { title: 'Write' };
+
 export default async function SequencePage({
   params,
 }: {

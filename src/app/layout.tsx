@@ -30,7 +30,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         >
           Skip to the page
         </a>
-        <header className="no-print mx-auto flex max-w-[1280px] items-baseline gap-7 px-8 pt-3 pb-1">
+        <header className="no-print mx-auto flex max-w-[1280px] flex-wrap items-baseline gap-x-7 px-4 pt-3 pb-1 room:px-8">
           <Link href="/" className="font-serif text-title font-semibold tracking-tight">
             Kokyu
           </Link>
@@ -46,7 +46,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <KeysHelp />
           </span>
         </header>
-        <main id="main" tabIndex={-1} className="mx-auto max-w-[1280px] px-8 pb-10">
+        <main id="main" tabIndex={-1} className="mx-auto max-w-[1280px] px-4 pb-10 room:px-8">
           <FreshPages />
           <PageFocus />
           {opened.ok ? (

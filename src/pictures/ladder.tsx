@@ -42,7 +42,7 @@ export function Ladder({ rows, empty = [], best = [], onChange }: Props) {
     <div
       role={onChange ? 'group' : 'img'}
       aria-label={onChange ? 'Position ladder' : describe(rows)}
-      className="w-full"
+      className="w-full overflow-x-auto *:min-w-[580px]"
     >
       <div className="grid grid-cols-[62px_136px_minmax(0,1fr)_104px] items-end gap-3 border-b border-rule pb-1 text-fine text-soft">
         <span className="col-start-3 grid" style={{ gridTemplateColumns: `repeat(${COLUMNS.length}, 1fr)` }}>

@@ -15,11 +15,11 @@ type Props = Omit<ComponentProps<typeof ClientFileMenu>, 'onRenamed'> & { goals:
 export function ClientHead({ goals, ...file }: Props) {
   const [open, setOpen] = useState(false);
   return (
-    <div className="flex items-baseline gap-7 pt-1.5 pb-0.5">
-      <h1 className="text-head" dir="auto">
+    <div className="flex flex-wrap items-baseline gap-x-7 pt-1.5 pb-0.5">
+      <h1 className="text-head break-words" dir="auto">
         {file.name}
       </h1>
-      <p className="line-clamp-1 grow text-soft">{goals || 'no goal written yet'}</p>
+      <p className="line-clamp-1 min-w-0 grow basis-60 text-soft">{goals || 'no goal written yet'}</p>
       <Press look="quiet" className="no-print text-fine" onClick={() => setOpen(true)}>
         Client file
       </Press>

@@ -26,13 +26,13 @@ export function StationRail({ clientId, stations, due }: Props) {
       >
         Skip past the stations
       </a>
-      <nav aria-label="Stations" className="no-print flex border-b-[1.5px] border-ink">
+      <nav aria-label="Stations" className="no-print flex flex-wrap border-b-[1.5px] border-ink">
         {stations.map(({ station, fresh }) => (
           <Link
             key={station}
             href={`/clients/${clientId}/${station}`}
             aria-current={here === station ? 'page' : undefined}
-            className={`-mb-[1.5px] min-w-28 border-b-[5px] pt-1 pr-6 pb-1.5 ${here === station ? 'border-rise' : 'border-transparent hover:border-rule'}`}
+            className={`-mb-[1.5px] min-w-24 border-b-[5px] pt-1 pr-3 room:min-w-28 room:pr-6 pb-1.5 ${here === station ? 'border-rise' : 'border-transparent hover:border-rule'}`}
           >
             <span className="block text-lead font-semibold">
               {NAME[station]}

@@ -189,7 +189,7 @@ test('a serial device that sends garbage: what can be read is recorded, the rest
   });
   await lookAt(page, 'Bands');
   await page.getByRole('radio', { name: 'serial device' }).click();
-  await page.keyboard.press(' ');
+  await page.getByRole('button', { name: 'Start the record' }).click();
   await expect(page.getByText(/lines? from the device could not be read/)).toBeVisible();
   await expect(page.getByText(/“·%\$,no sample”: not all parts are numbers/)).toBeVisible();
   await page.waitForTimeout(9000);
@@ -264,17 +264,17 @@ test('a calibration says what it leaves open', async ({ page }) => {
 test('an exhale by the microphone, the stand-in and a file', async ({ page }) => {
   await lookAt(page, 'Comfortable exhale');
   await page.getByRole('radio', { name: 'microphone' }).click();
-  await page.getByTestId('tap-surface').dispatchEvent('pointerdown');
+  await page.getByTestId('tap-surface').click();
   await expect(page.getByText('listening;')).toBeVisible();
   await page.waitForTimeout(6500);
-  await page.getByTestId('tap-surface').dispatchEvent('pointerdown');
+  await page.getByTestId('tap-surface').click();
   await expect(page.getByRole('button', { name: 'Keep, stayed quiet' }).first()).toBeVisible();
   await page.getByRole('radio', { name: 'stand-in' }).click();
   await page.getByRole('radio', { name: 'fading' }).click();
   await page.getByRole('checkbox').click();
-  await page.getByTestId('tap-surface').dispatchEvent('pointerdown');
+  await page.getByTestId('tap-surface').click();
   await page.waitForTimeout(8500);
-  await page.getByTestId('tap-surface').dispatchEvent('pointerdown');
+  await page.getByTestId('tap-surface').click();
   await expect(page.locator('dt', { hasText: 'sounds' }).locator('xpath=following-sibling::dd')).toHaveText(
     'fades',
   );

@@ -68,7 +68,7 @@ export const BodyStates = () => (
     <States title="Trunk">
       {TRUNKS.map(({ name, ...trunk }) => (
         <State key={name} name={name}>
-          <Trunk {...trunk} className="h-56" />
+          <Trunk {...trunk} className="h-56 max-w-full" />
         </State>
       ))}
     </States>

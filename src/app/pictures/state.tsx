@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export const States = ({ title, children }: { title: string; children: ReactNode }) => (
   <section aria-label={title} className="pt-5">
     <h2 className="border-b border-rule text-lead">{title}</h2>
-    <div className="grid grid-cols-4 gap-5 pt-3">{children}</div>
+    <div className="grid grid-cols-2 room:grid-cols-4 gap-5 pt-3">{children}</div>
   </section>
 );
 

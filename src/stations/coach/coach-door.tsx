@@ -47,7 +47,7 @@ export function CoachDoor({ clientId, runs, latest, others, bar, startRun }: Pro
     <div className="space-y-5">
       {error && <Notice level="care">{error}</Notice>}
       {open && (
-        <div className="flex items-center gap-6 border-b border-rule pb-4">
+        <div className="flex flex-wrap items-center gap-6 border-b border-rule pb-4">
           <p className="grow text-lead">
             A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.index + 1} of{' '}
             {open.blocks}, {clock(open.blockS)} into it.

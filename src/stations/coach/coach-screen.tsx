@@ -93,8 +93,8 @@ export function CoachScreen({
         ? 'ladder, a rung longer each breath'
         : 'as it comes';
   return (
-    <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-8 py-4">
-      <header className="flex items-start gap-6">
+    <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-4 py-4 room:px-8">
+      <header className="flex flex-wrap items-start gap-x-6">
         <div>
           <h1 className="text-huge">{words.name}</h1>
           <p className="text-lead text-soft tabular-nums">
@@ -115,12 +115,15 @@ export function CoachScreen({
       </header>
       {status}
       <Spoken coached={coached} moment={moment} name={words.name} />
-      <div className="grid grow grid-cols-[300px_1fr_340px] items-center gap-8 py-2">
+      <div className="grid grow grid-cols-1 items-center gap-x-8 gap-y-3 py-2 room:grid-cols-2 desk:grid-cols-[300px_1fr_340px]">
         <CoachFigure block={block} moment={moment} />
         {/* A touch anywhere here is the large button below, which has the name and the keys. */}
-        <div onClick={on.toggle} className="flex cursor-pointer items-center justify-center gap-6 text-left">
+        <div
+          onClick={on.toggle}
+          className="flex cursor-pointer items-center justify-center gap-6 text-left room:order-last room:col-span-2 desk:order-none desk:col-span-1"
+        >
           <Trunk
-            className="h-[340px]"
+            className="h-[200px] min-w-0 shrink room:h-[340px]"
             volume={moment.kind === 'breath' ? moment.volume : 0}
             tone={moment.kind === 'breath' ? moment.tone : { floorPct: 0, controlPct: 0, squeezePct: 0 }}
             rising={
@@ -151,13 +154,13 @@ export function CoachScreen({
         </div>
       </div>
       <BreathLine coached={coached} t={t} className="h-[120px] w-full" />
-      <div className="flex min-h-11 items-center gap-5 py-1">
+      <div className="flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 py-1">
         {rated && <RateStrip sequence={sequence} rated={rated} onRate={on.rate} onNote={on.note} />}
         <p className="ml-auto text-lead text-soft">
           {next ? `Next: ${nameOf(next)}, ${POSITION[next.position].label}` : 'Next: look again'}
         </p>
       </div>
-      <div className="flex gap-3 pt-1">
+      <div className="sticky bottom-0 flex flex-wrap gap-2 bg-paper py-1 desk:gap-3">
         <Button big onClick={on.back} disabled={index === 0}>
           <ChevronLeft aria-hidden /> Back
         </Button>
@@ -269,7 +272,7 @@ function RateStrip({
   const shown = written ?? rated;
   const name = resultName(sequence, shown);
   return (
-    <div role="group" aria-label={`How was ${name}?`} className="flex items-center gap-3">
+    <div role="group" aria-label={`How was ${name}?`} className="flex flex-wrap items-center gap-3">
       <span className="text-lead">How was “{name}”?</span>
       {[1, 2, 3, 4, 5].map((q) => (
         <Press

@@ -54,7 +54,7 @@ export function RelookScreen(given: Props) {
   const barred = POSITIONS.filter((p) => positionBars(p, flags).length > 0);
   const props = { look, set: setLook, barred, before: before?.data ?? null };
   return (
-    <div className="mx-auto max-w-[1280px] space-y-4 px-8 py-5">
+    <div className="mx-auto max-w-[1280px] space-y-4 px-4 py-5 room:px-8">
       <div className="flex items-baseline justify-between">
         <h1 className="text-head">Look again: {RELOOK_LABEL[test]}</h1>
         <div className="mr-auto ml-6">

@@ -39,7 +39,7 @@ const OUTCOME = {
 export function RunSummary(given: Props) {
   const { clientId, sequence, state, before, after, status, onLeave, onRate, asksFloor, onAsked } = given;
   return (
-    <div className="mx-auto max-w-[1000px] space-y-6 px-8 py-8">
+    <div className="mx-auto max-w-[1000px] space-y-6 px-4 py-8 room:px-8">
       <h1 className="text-head">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
       {status}
       {state.stage === 'stopped' && state.stopSign && (
@@ -65,7 +65,7 @@ export function RunSummary(given: Props) {
           <h2 id="asked" className="text-title">
             Ask the client
           </h2>
-          <div className="grid max-w-[760px] grid-cols-2 gap-x-8">
+          <div className="grid max-w-[760px] grid-cols-1 room:grid-cols-2 gap-x-8">
             <YesNo
               label="Did anything leak?"
               value={state.asked?.leaked}
@@ -88,7 +88,7 @@ export function RunSummary(given: Props) {
           {state.results.map((r, i) => (
             <li
               key={r.blockId + i}
-              className="grid grid-cols-[1fr_110px_auto_1fr] items-center gap-4 border-t border-rule py-1.5"
+              className="grid grid-cols-1 room:grid-cols-[1fr_110px_auto_1fr] items-center gap-4 border-t border-rule py-1.5"
             >
               <span>{resultName(sequence, r)}</span>
               <span className="text-soft">{OUTCOME[r.outcome]}</span>

@@ -58,14 +58,14 @@ export function DrillForm({ drill, all, onKeep, onLeave }: Props) {
           <Notice level="care">Not kept: {error}. What you entered is still here.</Notice>
         </div>
       )}
-      <div className="grid grid-cols-[1fr_420px] gap-9 pt-3">
+      <div className="grid grid-cols-1 desk:grid-cols-[1fr_420px] gap-9 pt-3">
         <div
           className="max-h-[660px] space-y-3.5 overflow-y-auto pr-2"
           tabIndex={0}
           role="region"
           aria-label="What the drill is"
         >
-          <div className="grid grid-cols-[2fr_1fr_1fr] gap-4">
+          <div className="grid grid-cols-1 room:grid-cols-[2fr_1fr_1fr] gap-4">
             <Text label="Name" {...register('name')} />
             <Pick label="Stage" options={STAGES.map((s) => [s, s])} {...register('stage')} />
             <Pick
@@ -98,7 +98,7 @@ export function DrillForm({ drill, all, onKeep, onLeave }: Props) {
           />
           <fieldset>
             <legend className="text-fine text-soft">Needs it serves, 0 to 1</legend>
-            <div className="grid grid-cols-4 gap-x-5">
+            <div className="grid grid-cols-2 room:grid-cols-4 gap-x-5">
               {NEEDS.map((n) => (
                 <label key={n} className="flex items-baseline justify-between gap-2 text-small">
                   {NEED_LABEL[n]}
@@ -112,7 +112,7 @@ export function DrillForm({ drill, all, onKeep, onLeave }: Props) {
             </div>
           </fieldset>
           <FormWords register={register} control={control} />
-          <div className="grid grid-cols-2 gap-4">
+          <div className="grid grid-cols-1 room:grid-cols-2 gap-4">
             <Pick
               label="Easier neighbour"
               options={[['', 'none: this is where to start'], ...others]}

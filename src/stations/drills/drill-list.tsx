@@ -109,7 +109,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
   }
   return (
     <div className="pt-2">
-      <div className="flex items-end gap-4 border-b-[1.5px] border-ink pb-2">
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2 border-b-[1.5px] border-ink pb-2">
         <h1 className="text-head">Drills</h1>
         <label className="text-fine text-soft">
           Find
@@ -131,10 +131,10 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
           <SaidNotice said={said} />
         </div>
       )}
-      <div className="grid grid-cols-[1fr_470px] gap-8 pt-3">
+      <div className="grid grid-cols-1 desk:grid-cols-[1fr_470px] gap-8 pt-3">
         <div>
           <ul
-            className="grid max-h-[610px] grid-cols-2 gap-x-6 overflow-y-auto pr-2"
+            className="grid max-h-[610px] grid-cols-1 room:grid-cols-2 gap-x-6 overflow-y-auto pr-2"
             tabIndex={0}
             aria-label={`${found.length} drills`}
           >

@@ -12,7 +12,7 @@ export function FormDose({ register, breathing }: Props) {
   const free = breathing === 'free';
   return (
     <>
-      <div className="grid grid-cols-6 gap-3">
+      <div className="grid grid-cols-2 room:grid-cols-6 gap-3">
         <Pick
           label="Breath"
           options={[
@@ -33,7 +33,7 @@ export function FormDose({ register, breathing }: Props) {
           ))}
         {free && <Text label="length, s" inputMode="numeric" {...register('freeS')} />}
       </div>
-      <div className="grid grid-cols-6 gap-3">
+      <div className="grid grid-cols-2 room:grid-cols-6 gap-3">
         {!free && <Text label="breaths" inputMode="numeric" {...register('breaths')} />}
         <Text label="rounds" inputMode="numeric" {...register('rounds')} />
         <Pick
@@ -51,7 +51,7 @@ export function FormDose({ register, breathing }: Props) {
         {paced && <Text label="longest out, s" inputMode="decimal" {...register('longestS')} />}
         <Text label="set-up, s" inputMode="numeric" {...register('setUpS')} />
       </div>
-      <div className="grid grid-cols-5 gap-3">
+      <div className="grid grid-cols-2 room:grid-cols-5 gap-3">
         <Pick
           label="Pelvic floor"
           options={FLOOR_MODES.map((m) => [m, FLOOR_LABEL[m]])}

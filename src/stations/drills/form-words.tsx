@@ -71,7 +71,7 @@ export function FormWords({ register, control }: Form) {
         Figures of the block stand in braces: {'{in} {keep} {out} {wait} {breaths} {rounds}'}, and a thing by
         its name, such as {'{ball}'}. A sentence whose figure is missing is left out.
       </p>
-      <div className="grid grid-cols-2 gap-4">
+      <div className="grid grid-cols-1 room:grid-cols-2 gap-4">
         <Text label="What is to be felt" {...register('feeling')} />
         <Text label="Movement" {...register('movement')} />
       </div>

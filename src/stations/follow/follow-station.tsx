@@ -49,7 +49,7 @@ export function FollowStation({
   const withRings = visits.filter((v) => v.rings.hookLying ?? v.rings.sitting ?? v.rings.standing).slice(-4);
   return (
     <div className="space-y-5">
-      <div className="grid grid-cols-3 gap-8">
+      <div className="grid grid-cols-1 room:grid-cols-3 gap-8">
         {series.map((s) => (
           <TrendFigure key={s.id} series={s} />
         ))}
@@ -60,7 +60,7 @@ export function FollowStation({
             Where the breath went
           </h2>
           <p className="text-fine text-soft">From the left: upper ribs, lower ribs, belly; front below.</p>
-          <div className="grid grid-cols-4 gap-6">
+          <div className="grid grid-cols-2 room:grid-cols-4 gap-6">
             {withRings.map((v) => {
               const position = v.rings.hookLying ? 'hookLying' : v.rings.sitting ? 'sitting' : 'standing';
               return (

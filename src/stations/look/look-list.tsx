@@ -51,7 +51,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
   const told = (result: Result<null>) => (result.ok ? router.refresh() : setError(result.why));
   useHotkeys([{ key: 'n', does: 'new look, all tests', run: () => void start() }]);
   return (
-    <div className="grid grid-cols-[1fr_400px] gap-12">
+    <div className="grid grid-cols-1 desk:grid-cols-[1fr_400px] gap-12">
       <section aria-labelledby="looks">
         <h2 id="looks" className="border-b border-rule pb-2 text-title">
           Looks
@@ -67,7 +67,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
             <li key={look.id} className="border-b border-rule">
               <Link
                 href={`/clients/${clientId}/look/${look.id}`}
-                className="grid grid-cols-[160px_1fr_auto] gap-5 py-2.5 hover:bg-sheet"
+                className="grid grid-cols-1 room:grid-cols-[160px_1fr_auto] gap-5 py-2.5 hover:bg-sheet"
               >
                 <span className="font-semibold">
                   {new Date(look.at).toLocaleDateString(undefined, {

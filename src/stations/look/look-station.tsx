@@ -102,7 +102,7 @@ export function LookStation({
   const bars = positionBars[TEST[shown].position] ?? [];
   const open = tests.filter((t) => stateOf(look, t) === 'open').length;
   return (
-    <div className="grid grid-cols-[198px_minmax(0,1fr)] gap-8">
+    <div className="grid grid-cols-1 room:grid-cols-[198px_minmax(0,1fr)] gap-8">
       <div className="flex min-h-[600px] flex-col">
         <p className="pb-1 text-fine text-soft">
           {new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })}

@@ -28,7 +28,7 @@ export function TestChooser({ tests, name: given = 'Own choice', onClose, onChoo
       title="Which tests?"
       description={`${list.length} tests, about ${minutesOf(list)} minutes`}
     >
-      <div className="grid grid-cols-2 gap-x-8">
+      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-8">
         {TESTS.map((t) => (
           <CheckField
             key={t}

@@ -75,7 +75,7 @@ export function LeastResistance({ rings, flags, props, school }: Props) {
         </p>
       </div>
       <Rings seen={seen ?? predicted} before={seen ? predicted : undefined} className="h-44 w-full" />
-      <div className="grid grid-cols-[190px_1fr] gap-6 text-small">
+      <div className="grid grid-cols-1 room:grid-cols-[190px_1fr] gap-6 text-small">
         {asked && (
           <Select
             label="What would open"

@@ -65,7 +65,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
   const [error, setError] = useState<string | null>(null);
   if (!look || !result) {
     return (
-      <div className="flex items-center gap-10 py-10">
+      <div className="flex flex-wrap items-center gap-10 py-10">
         <div className="h-40 w-24">
           <FigureLater position="standing" className="size-full" />
         </div>
@@ -98,9 +98,9 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
     <ReadingLine key={r.name} reading={r} open={open?.name === r.name} onOpen={() => setOpenName(r.name)} />
   );
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_400px] gap-10">
+    <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_400px] gap-10">
       <div className="space-y-3">
-        <div className="flex items-end justify-between gap-6">
+        <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
           <div>
             <h2 className="text-title">Where the breath goes</h2>
             <p className="text-fine text-soft">
@@ -109,7 +109,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
                 : `from the look of ${new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`}
             </p>
           </div>
-          <div className="flex shrink-0 items-end gap-4">
+          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
             {view === 'seen' && seenPositions.length > 1 && (
               <Select
                 label="Position"
@@ -132,11 +132,11 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           </div>
         </div>
         {view === 'seen' ? (
-          <div className="flex items-end gap-4">
+          <div className="flex flex-wrap items-end gap-4">
             <Rings
               seen={look.data.rings[shown] ?? {}}
               target={TARGET[result.school]}
-              className="h-48 min-w-0 grow"
+              className="h-48 min-w-0 grow basis-72"
             />
             <SeenOnBody rings={look.data.rings[shown]} place={shown} />
           </div>

@@ -99,7 +99,7 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
         />
       )}
       {reading.conflicts.length > 0 && <Conflicts list={reading.conflicts} />}
-      <div className="grid grid-cols-2 gap-8 text-small">
+      <div className="grid grid-cols-1 room:grid-cols-2 gap-8 text-small">
         <EvidenceList title="Speaks for it" list={reading.for} none="Nothing seen speaks for it." />
         <EvidenceList
           title="Speaks against it"

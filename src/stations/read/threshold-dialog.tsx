@@ -35,7 +35,7 @@ export function ThresholdDialog({
     >
       <ul className="divide-y divide-rule border-y border-rule">
         {THRESHOLDS.map((name) => (
-          <li key={name} className="grid grid-cols-[1fr_158px] items-center gap-4 py-1.5">
+          <li key={name} className="grid grid-cols-1 room:grid-cols-[1fr_158px] items-center gap-4 py-1.5">
             <span>
               {THRESHOLD[name].label}
               <span className="block text-fine text-soft">

@@ -21,7 +21,7 @@ export function FlagFields({ flags, onChange }: Props) {
       <h2 id="flags" className="border-t border-rule pt-3 text-lead">
         Flags
       </h2>
-      <div className="grid grid-cols-[236px_1fr_1fr] gap-x-7">
+      <div className="grid grid-cols-1 room:grid-cols-[236px_1fr_1fr] gap-x-7">
         {COLUMNS.map((keys) => (
           <div key={keys[0]} className="space-y-2">
             {FLAG_GROUPS.filter((g) => keys.includes(g.key)).map((group) => (

@@ -28,7 +28,7 @@ export function Questions({ whom, answers, onAnswers }: Props) {
       <h2 id="questions" className="border-t border-rule pt-3 text-lead">
         Ask as well
       </h2>
-      <div className="grid grid-cols-2 gap-x-7">
+      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-7">
         {open.map(({ question, text, why }) => (
           <YesNo
             key={question}

@@ -55,10 +55,10 @@ export function ScreenStation({ clientId, initial, rev, library, beside }: Props
   const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));
   const setRedFlags = (redFlags: RedFlagRecord[]) => set((s) => ({ ...s, redFlags }));
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_420px] gap-9">
+    <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_420px] gap-9">
       <div className="space-y-3">
         <OpenRedFlags records={screen.redFlags} onChange={setRedFlags} />
-        <div className="grid grid-cols-[160px_1fr_180px] gap-6">
+        <div className="grid grid-cols-1 room:grid-cols-[160px_1fr_180px] gap-6">
           <section aria-labelledby="consent">
             <h2 id="consent" className="text-lead">
               Consent
@@ -110,7 +110,7 @@ export function ScreenStation({ clientId, initial, rev, library, beside }: Props
           answers={screen.answers ?? {}}
           onAnswers={(answers) => set((s) => ({ ...s, answers }))}
         />
-        <div className="grid grid-cols-[1.1fr_1fr] gap-7">
+        <div className="grid grid-cols-1 desk:grid-cols-[1.1fr_1fr] gap-7">
           <section aria-labelledby="red">
             <h2 id="red" className="text-lead">
               Red flags

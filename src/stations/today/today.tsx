@@ -69,9 +69,9 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
   const shown = search.trim() === '' ? rows : (found?.rows ?? rows);
   const pages = Math.ceil(total / pageSize);
   return (
-    <div className="grid grid-cols-[1fr_300px] gap-12 pt-3">
+    <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12 pt-3">
       <section aria-labelledby="clients">
-        <div className="flex items-end justify-between border-b-[1.5px] border-ink pb-2">
+        <div className="flex flex-wrap items-end justify-between gap-x-4 border-b-[1.5px] border-ink pb-2">
           <h1 id="clients" className="text-head">
             Clients
           </h1>
@@ -162,7 +162,7 @@ function ClientLine({ row }: { row: Row }) {
     <li className="border-b border-rule">
       <Link
         href={`/clients/${row.id}`}
-        className="grid grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet"
+        className="grid grid-cols-1 desk:grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet"
       >
         <span className="text-lead font-semibold">{row.name}</span>
         {row.rings ? (
@@ -196,7 +196,7 @@ function stateOf(row: Row): { level: 'stop' | 'open' | 'calm'; text: string } {
 
 function Empty() {
   return (
-    <div className="flex items-center gap-8 py-10">
+    <div className="flex flex-wrap items-center gap-8 py-10">
       <Figure position="hookLying" className="h-28 w-56" />
       <div className="max-w-[46ch] space-y-3">
         <p>

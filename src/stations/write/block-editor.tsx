@@ -55,7 +55,7 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
   return (
     <section
       aria-label={`Block: ${nameOf(block)}`}
-      className="grid grid-cols-[140px_minmax(0,1fr)_312px] gap-6 border-t border-rule pt-2.5"
+      className="grid grid-cols-1 desk:grid-cols-[140px_minmax(0,1fr)_312px] gap-6 border-t border-rule pt-2.5"
     >
       <div>
         <Figure

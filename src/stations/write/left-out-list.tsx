@@ -23,7 +23,7 @@ export function LeftOutList({ sequence, catalogue }: { sequence: Sequence; catal
   return (
     <details className="border-t border-rule pt-1.5">
       <summary className="text-small font-semibold">Left out, and why ({out.length})</summary>
-      <ul className="grid grid-cols-2 gap-x-10 pt-1">
+      <ul className="grid grid-cols-1 room:grid-cols-2 gap-x-10 pt-1">
         {out.map(({ drill, left }) => (
           <li key={drill.id} className="flex items-baseline gap-3 border-b border-rule py-1 text-small">
             <span className="w-24 shrink-0 text-soft">{left ? LEFT_OUT_KIND[left.kind] : 'taken out'}</span>

@@ -45,7 +45,7 @@ export function LoadPlanner({
   const plan = planLift({ ribs, armDeg: armDeg ?? 0, load }, flags);
   const most = by === 'reps' && kg !== undefined && (reps ?? 99) <= MOST_REPS ? repMax(kg, reps!) : null;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-10">
+    <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-10">
       <div className="space-y-3">
         <Choice label="The effort" options={RIBS} value={ribs} onValue={(v) => v && setRibs(v)} />
         <div className="flex flex-wrap items-end gap-5">

@@ -77,9 +77,9 @@ export function NewSequence({ looked, plan, catalogue, keep }: Props) {
       <h2 id="new" className="sr-only">
         A new sequence
       </h2>
-      <div className="grid grid-cols-[minmax(0,1fr)_230px_270px] gap-8">
+      <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_230px_270px] gap-8">
         <div className="space-y-2">
-          <div className="flex items-end gap-10">
+          <div className="flex flex-wrap items-end gap-10">
             <NumberField
               label="Minutes, look again included"
               unit="min"

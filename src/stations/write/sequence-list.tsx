@@ -53,7 +53,7 @@ export function SequenceList({
   return (
     <div className="space-y-4">
       <NewSequence looked={looked} plan={plan} catalogue={catalogue} keep={keep} />
-      <div className="grid grid-cols-[1fr_360px] gap-12">
+      <div className="grid grid-cols-1 desk:grid-cols-[1fr_360px] gap-12">
         <section aria-labelledby="sequences">
           <h2 id="sequences" className="border-b border-rule pb-2 text-title">
             Sequences
@@ -69,7 +69,7 @@ export function SequenceList({
               <li key={s.id} className="border-b border-rule">
                 <Link
                   href={`/clients/${clientId}/write/${s.id}`}
-                  className="grid grid-cols-[220px_1fr_auto] items-center gap-5 py-2 hover:bg-sheet"
+                  className="grid grid-cols-1 room:grid-cols-[220px_1fr_auto] items-center gap-5 py-2 hover:bg-sheet"
                 >
                   <span className="font-semibold">{s.name}</span>
                   <span className="flex gap-3">

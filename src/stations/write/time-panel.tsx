@@ -68,7 +68,7 @@ export function TimePanel({
             <Button onClick={() => void ask()}>Look again for this sequence</Button>
           )}
           {known && (
-            <div className="grid grid-cols-2 gap-10">
+            <div className="grid grid-cols-1 room:grid-cols-2 gap-10">
               <Answer title={`${sequence.minutes + BY_MIN} min`} answer={known.more} onTake={onTake} />
               <Answer title={`${sequence.minutes - BY_MIN} min`} answer={known.less} onTake={onTake} />
             </div>

@@ -42,7 +42,7 @@ export function WriteHead({
 }: Props) {
   const { kept, selected } = editor;
   return (
-    <div className="flex items-end gap-3">
+    <div className="flex flex-wrap items-end gap-3">
       <div className="min-w-0 grow">
         <h2 className="truncate text-title">{name}</h2>
         <div className="text-small leading-tight tabular-nums" aria-live="polite">
@@ -53,7 +53,7 @@ export function WriteHead({
         </div>
       </div>
       {tools}
-      <div className="flex items-center gap-1">
+      <div className="flex flex-wrap items-center gap-1">
         <Versions
           now={kept}
           versions={versions}

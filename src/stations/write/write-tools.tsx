@@ -34,7 +34,7 @@ type Props = {
 export function WriteTools({ editor, nearest, furthest, onZoom, shelf, onShelf }: Props) {
   const { block, problems, selected, grouped } = editor;
   return (
-    <div role="toolbar" aria-label="Editing" className="ml-auto flex items-center gap-1">
+    <div role="toolbar" aria-label="Editing" className="ml-auto flex flex-wrap items-center gap-1">
       <Tool label="Undo" icon={Undo2} disabled={!editor.canUndo} run={editor.undo} />
       <Tool label="Redo" icon={Redo2} disabled={!editor.canRedo} run={editor.redo} />
       <Tool label="Further" icon={ZoomOut} disabled={furthest} run={() => onZoom(-1)} />

@@ -82,7 +82,7 @@ export function BandView({ open, note, onNote }: Props) {
         />
       )}
       {analysis && (
-        <div className="grid grid-cols-[minmax(0,1fr)_250px] gap-8">
+        <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_250px] gap-8">
           <div className="space-y-4">
             <Figures small items={timingFigures(analysis, analysis.counted)} />
             <Figures
@@ -201,7 +201,10 @@ function Shares({ analysis }: { analysis: BandAnalysis }) {
       aria-label={shares.map(([p, v]) => `${PLACE_LABEL[p]} ${Math.round(v * 100)} %`).join(', ')}
     >
       {shares.map(([place, v]) => (
-        <div key={place} className="grid grid-cols-[150px_1fr_110px] items-center gap-3 text-small">
+        <div
+          key={place}
+          className="grid grid-cols-1 room:grid-cols-[150px_1fr_110px] items-center gap-3 text-small"
+        >
           <span>{PLACE_LABEL[place]}</span>
           <span className="h-2.5 bg-rule">
             <span

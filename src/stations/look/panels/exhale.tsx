@@ -63,7 +63,7 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
           <FileButton label="Open a WAV file" accept=".wav,audio/wav" onFile={(f) => void readWav(f)} />
         )}
       </div>
-      <div className="grid grid-cols-[400px_1fr] gap-8">
+      <div className="grid grid-cols-1 desk:grid-cols-[400px_1fr] gap-8">
         <div className="space-y-3">
           {by === 'hand' ? (
             <HandTimed

@@ -112,7 +112,7 @@ export function HoldTest({
           Not for this client: {bars.join('; ')}. Ask the client’s clinician before any hold.
         </Notice>
       )}
-      <div className="grid grid-cols-[400px_1fr] gap-8">
+      <div className="grid grid-cols-1 desk:grid-cols-[400px_1fr] gap-8">
         <div className="space-y-3">
           <Choice
             label="Which hold"

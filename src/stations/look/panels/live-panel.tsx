@@ -30,7 +30,7 @@ export function LivePanel({ recording }: { recording: Recording }) {
         </div>
         {places.some((p) => p !== null) && <LiveFigure recorder={recording.recorder} places={places} />}
       </div>
-      <div className="flex items-center gap-6 tabular-nums">
+      <div className="flex flex-wrap items-center gap-6 tabular-nums">
         <strong className="text-head">{clock(recording.lengthS)}</strong>
         <span>{recording.samples.toLocaleString()} samples</span>
         <span role="status">

@@ -72,7 +72,7 @@ export function QuietTest({
           <FigureLater position={quiet.position} className="size-full" />
         </div>
       </TestHead>
-      <div className="flex items-end gap-8">
+      <div className="flex flex-wrap items-end gap-x-8 gap-y-2">
         <Choice
           label="Position"
           options={WHERE.map((p) => ({ value: p, label: POSITION[p].label }))}
@@ -110,7 +110,7 @@ export function QuietTest({
               : 'tap when it begins to go out'}
         </span>
       </TapSurface>
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         <Button disabled={!watching} kind="main" onClick={finish}>
           Finish the watch
         </Button>

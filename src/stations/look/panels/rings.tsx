@@ -61,7 +61,7 @@ export function RingsTest({
           className="h-20 w-36 shrink-0"
         />
       </TestHead>
-      <div className="flex items-end gap-6">
+      <div className="flex flex-wrap items-end gap-6">
         <Choice
           label="Position"
           options={RING_POSITIONS.filter(
@@ -76,7 +76,7 @@ export function RingsTest({
         </Button>
       </div>
       <Rings seen={seen} target={TARGET[school]} before={before} onChange={change} className="w-full" />
-      <div className="grid grid-cols-[1fr_auto] items-center gap-8">
+      <div className="grid grid-cols-1 room:grid-cols-[1fr_auto] items-center gap-8">
         <Slider
           label="neck and shoulders lift"
           value={seen.neck ?? 0}

@@ -56,7 +56,7 @@ export function SignsTest(props: Pick<PanelProps, 'look' | 'set'>) {
   return (
     <section aria-label="Signs of the breath" className="space-y-5">
       <TestHead test="signs" />
-      <div className="grid grid-cols-2 gap-x-12">
+      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-12">
         <Group name="Breath">
           <YesNo
             label="On the inhale the belly draws in (reversed)"
@@ -109,7 +109,7 @@ export function StackTest(props: Pick<PanelProps, 'look' | 'set'>) {
   return (
     <section aria-label="Stack and pelvis" className="space-y-5">
       <TestHead test="stack">{null}</TestHead>
-      <div className="grid grid-cols-[1fr_300px] gap-12">
+      <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12">
         <div className="space-y-5">
           <Group name="From the side, standing">
             <Choice
@@ -173,7 +173,7 @@ export function CoreTest(props: Pick<PanelProps, 'look' | 'set'>) {
   return (
     <section aria-label="Core and floor" className="space-y-5">
       <TestHead test="core" />
-      <div className="grid grid-cols-2 gap-x-12">
+      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-12">
         <Group name="On a long exhale">
           <Choice
             label="The lower belly"

@@ -40,7 +40,7 @@ export function SymptomsTest({
     <section aria-label="Complaints" className="space-y-3">
       <TestHead test="symptoms" />
       <p className="text-small">{HOW_OFTEN.map((word, i) => `${i} ${word}`).join(' · ')}</p>
-      <div className="grid grid-cols-2 gap-x-10">
+      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-10">
         {SYMPTOMS.map((s) => (
           <div key={s} className="border-b border-rule py-[3px]">
             <Choice

@@ -78,7 +78,7 @@ export function TapeTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
         <Choice label="Keep" options={KEEP} value={tape.keep} onValue={(keep) => keep && change({ keep })} />
       </div>
       <form
-        className="flex items-start gap-6"
+        className="flex flex-wrap items-start gap-6"
         onSubmit={(e) => {
           e.preventDefault();
           add();
@@ -116,7 +116,7 @@ export function TapeTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           Add the try
         </Button>
       </form>
-      <div className="grid grid-cols-[1fr_320px] gap-10">
+      <div className="grid grid-cols-1 desk:grid-cols-[1fr_320px] gap-10">
         <TapeTable tape={tape} results={results} />
         <TapeFigure tape={tape} results={results} level={level} />
       </div>

@@ -49,8 +49,12 @@ const ownsPress = (key: string, target: EventTarget | null): boolean =>
 const STILL_TYPING_MS = 1500;
 let typedAt = -Infinity;
 const noteTyping = (event: KeyboardEvent) => {
-  if (typing(event.target)) typedAt = event.timeStamp;
+  if (event.key.length === 1 && takesText(event.target)) typedAt = event.timeStamp;
 };
+const takesText = (target: EventTarget | null): boolean =>
+  typing(target) &&
+  !(target instanceof HTMLSelectElement) &&
+  !(target instanceof HTMLInputElement && /^(checkbox|radio|range|file|button)$/.test(target.type));
 /** Does a key go on with what was typed a moment ago? */
 function goesOn(event: KeyboardEvent): boolean {
   if (event.key.length !== 1 || event.ctrlKey || event.metaKey) return false;

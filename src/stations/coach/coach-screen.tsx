@@ -115,7 +115,7 @@ export function CoachScreen({
       </header>
       {status}
       <Spoken coached={coached} moment={moment} name={words.name} />
-      <div className="grid grow grid-cols-1 items-center gap-x-8 gap-y-3 py-2 room:grid-cols-2 desk:grid-cols-[300px_1fr_340px]">
+      <div className="grid grow grid-cols-1 items-center gap-x-8 gap-y-3 py-2 room:grid-cols-2 desk:grid-cols-[220px_minmax(0,1fr)_270px] xl:grid-cols-[300px_1fr_340px]">
         <CoachFigure block={block} moment={moment} />
         {/* A touch anywhere here is the large button below, which has the name and the keys. */}
         <div
@@ -160,7 +160,7 @@ export function CoachScreen({
           {next ? `Next: ${nameOf(next)}, ${POSITION[next.position].label}` : 'Next: look again'}
         </p>
       </div>
-      <div className="sticky bottom-0 flex flex-wrap gap-2 bg-paper py-1 desk:gap-3">
+      <div className="sticky bottom-0 flex flex-wrap gap-2 bg-paper py-1 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
         <Button big onClick={on.back} disabled={index === 0}>
           <ChevronLeft aria-hidden /> Back
         </Button>

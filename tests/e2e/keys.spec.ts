@@ -1,0 +1,305 @@
+import { expect, test, type Page } from '@playwright/test';
+import { demoClient, newClient, propose } from './helpers';
+
+/** Goes on with Tab until what has the focus has that name; the keyboard alone. */
+async function tabTo(page: Page, name: RegExp | string, most = 120): Promise<void> {
+  const wanted = typeof name === 'string' ? new RegExp(`^${name}$`) : name;
+  for (let i = 0; i < most; i++) {
+    await page.keyboard.press('Tab');
+    if (wanted.test(await nameOfFocus(page))) return;
+  }
+  throw new Error(`Tab does not come to ${wanted}.`);
+}
+const nameOfFocus = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const has = document.activeElement as HTMLElement | null;
+    return (has?.getAttribute('aria-label') ?? has?.innerText ?? '').replace(/\s+/g, ' ').trim();
+  });
+const focusTag = (page: Page) => page.evaluate(() => document.activeElement?.tagName ?? '');
+
+async function quietWatch(page: Page): Promise<void> {
+  const file = await newClient(page, 'Keys alone');
+  await page.goto(`${file}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  await expect(page.getByRole('region', { name: 'Quiet watch' })).toBeVisible();
+}
+const taps = (page: Page, n: number) => expect(page.getByText(`${n} taps;`)).toBeVisible();
+
+async function running(page: Page, name: string): Promise<void> {
+  const file = await newClient(page, name);
+  await propose(page, file, 15);
+  await page.goto(`${file}/coach`);
+  await page.getByRole('button', { name: 'Start this sequence' }).click();
+  await expect(page.getByRole('button', { name: 'Stop sign' })).toBeVisible();
+}
+
+test('the quiet watch: a control that has the focus keeps Enter and Space', async ({ page }) => {
+  await quietWatch(page);
+  const surface = page.getByTestId('tap-surface');
+  await surface.focus();
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press(' ');
+    await page.waitForTimeout(250);
+  }
+  await taps(page, 3);
+  await tabTo(page, 'Take the last tap back');
+  await page.keyboard.press(' ');
+  await taps(page, 2);
+  await tabTo(page, 'Finish the watch', 200);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Tap or press Space to watch anew')).toBeVisible();
+  await taps(page, 2);
+  // Another test is chosen from the keyboard: what was tapped stays, and the focus goes with it.
+  await tabTo(page, /^Two hands/, 200);
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('region', { name: 'Two hands' })).toBeVisible();
+  await expect.poll(() => nameOfFocus(page)).toBe('Two hands');
+  await page.getByRole('button', { name: /^Quiet watch/ }).click();
+  await taps(page, 2);
+});
+
+test('a tap area takes a click without a pointer, one finger, the main button, and nothing that bounces', async ({
+  page,
+}) => {
+  await quietWatch(page);
+  const surface = page.getByTestId('tap-surface');
+  await surface.evaluate((e: HTMLElement) => e.click());
+  await taps(page, 0);
+  await page.waitForTimeout(300);
+  await surface.evaluate((e: HTMLElement) => e.click());
+  await taps(page, 1);
+  await page.waitForTimeout(300);
+  const touch = (more: object) =>
+    surface.evaluate(
+      (e, init) =>
+        e.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, cancelable: true, ...init })),
+      more,
+    );
+  await touch({ isPrimary: false, button: 0 });
+  await touch({ isPrimary: true, button: 2 });
+  await page.waitForTimeout(200);
+  await taps(page, 1);
+  await touch({ isPrimary: true, button: 0 });
+  await touch({ isPrimary: true, button: 0 });
+  await taps(page, 2);
+  // No moment lies before the start.
+  await page.waitForTimeout(1000);
+  await page.keyboard.press(' ');
+  await taps(page, 3);
+});
+
+test('Coach by the keyboard: what has the focus is pressed, the rest of the page is out of reach', async ({
+  page,
+}) => {
+  await running(page, 'Coach keys');
+  await expect(page.locator('header', { hasText: 'Kokyu' }).first()).toHaveJSProperty('inert', true);
+  await tabTo(page, 'Stop sign');
+  await page.keyboard.press(' ');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+  await expect.poll(() => nameOfFocus(page)).toBe('Stop sign');
+  const counted = await page.getByTestId('count').innerText();
+  await page.waitForTimeout(1200);
+  expect(await page.getByTestId('count').innerText()).toBe(counted);
+  await tabTo(page, 'Start');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Ready now' })).toBeVisible();
+  await tabTo(page, 'Ready now');
+  await page.keyboard.press(' ');
+  await expect(page.getByTestId('phase')).toBeVisible();
+  // Names of buttons are each there once.
+  const names = await page
+    .locator('.dim button')
+    .evaluateAll((all) =>
+      all.map((b) => b.getAttribute('aria-label') ?? (b as HTMLElement).innerText.trim()),
+    );
+  expect(new Set(names).size).toBe(names.length);
+  await tabTo(page, /^Leave/);
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/coach$/);
+  await expect(page.locator('header', { hasText: 'Kokyu' }).first()).toHaveJSProperty('inert', false);
+});
+
+test('a note that is written while a block ends stays a note, and no letter of it is a command', async ({
+  page,
+}) => {
+  await running(page, 'A long note');
+  await page.keyboard.press('ArrowRight');
+  const before = await page.locator('.dim h1').innerText();
+  const note = page.getByRole('textbox', { name: /^Note on/ });
+  const named = await note.getAttribute('aria-label');
+  await note.focus();
+  await page.keyboard.type('he ex');
+  // The run goes on below the hands.
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.type('hales');
+  expect(await page.locator('.dim h1').innerText()).toBe(before);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('textbox', { name: named! })).toHaveValue('he ex');
+});
+
+test('what is said of a run: the block, its set-up, and each phase once for those who want it', async ({
+  page,
+}) => {
+  await running(page, 'Said aloud');
+  await page.evaluate(() => {
+    const said: string[] = [];
+    Object.assign(window, { said });
+    const region = document.querySelector('[data-testid="spoken"]')!;
+    said.push(region.textContent!);
+    new MutationObserver(() => said.push(region.textContent!)).observe(region, {
+      childList: true,
+      characterData: true,
+      subtree: true,
+    });
+  });
+  await page.getByRole('checkbox', { name: 'Say each phase of the breath' }).focus();
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('checkbox', { name: 'Say each phase of the breath' })).toBeChecked();
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await page.getByRole('button', { name: 'Ready now' }).click();
+  await page.waitForTimeout(14_000);
+  const said = await page.evaluate(() => (window as unknown as { said: string[] }).said);
+  expect(said[0]).toMatch(/\. .*\. (Set up|Change position)\.$/);
+  const phases = said.slice(1).filter((s) => s !== '');
+  expect(phases.slice(0, 3)).toEqual(['in', 'out', 'in']);
+  phases.slice(1).forEach((phase, i) => expect(phase).not.toBe(phases[i]));
+  expect(
+    await page
+      .locator('[aria-live]:not([aria-live="off"])')
+      .evaluateAll((all) => all.filter((e) => e.closest('.dim')).length),
+  ).toBe(1);
+});
+
+test('letters can be changed and switched off', async ({ page }) => {
+  await page.goto('/');
+  await page.keyboard.press('?');
+  const dialog = page.getByRole('dialog', { name: 'Keys on this screen' });
+  await dialog.getByLabel('Key for: new client').fill('/');
+  await expect(dialog.getByRole('alert')).toContainText('“/” already does: find a client');
+  await dialog.getByLabel('Key for: new client').fill('w');
+  await page.keyboard.press('Escape');
+  await expect.poll(() => nameOfFocus(page)).not.toBe('');
+  await page.locator('h1').first().focus();
+  await page.waitForTimeout(1600);
+  await page.keyboard.press('n');
+  await expect(page.getByLabel('Name as you use it')).not.toBeFocused();
+  await page.keyboard.press('w');
+  await expect(page.getByLabel('Name as you use it')).toBeFocused();
+  await page.reload();
+  await page.keyboard.press('?');
+  await dialog.getByLabel('Single letters, figures and signs are keys').uncheck();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+  await page.keyboard.press('w');
+  await expect(page.getByLabel('Name as you use it')).not.toBeFocused();
+  await page.keyboard.press('?');
+  await dialog.getByLabel('Single letters, figures and signs are keys').check();
+  await dialog.getByRole('button', { name: 'All keys as shipped' }).click();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+  await page.keyboard.press('n');
+  await expect(page.getByLabel('Name as you use it')).toBeFocused();
+});
+
+test('after a change of page the focus stands on its heading, and the tab says where', async ({ page }) => {
+  const file = await demoClient(page, 'Petra');
+  await page.goto(`${file}/screen`);
+  for (const station of ['Look', 'Read', 'Write', 'Coach', 'Follow', 'Screen']) {
+    await tabTo(page, new RegExp(`^${station}\\b`));
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(new RegExp(`/${station.toLowerCase()}$`));
+    await expect.poll(() => nameOfFocus(page)).toBe(station);
+    await expect.poll(() => page.title()).toBe(`${station}, Petra V. – Kokyu`);
+  }
+  await tabTo(page, 'Client file');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect.poll(() => nameOfFocus(page)).toBe('Client file');
+});
+
+test('in Write arrows work on the staves alone, and the focus goes with the choice', async ({ page }) => {
+  const file = await newClient(page, 'Staves by key');
+  await propose(page, file, 25);
+  const staves = page.getByRole('region', { name: 'Staves' });
+  const blocks = staves.locator('[data-block]');
+  const length = () => staves.getByRole('group').first().getAttribute('aria-label');
+  const before = await length();
+  await page.locator('h1').first().focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
+  expect(await length()).toBe(before);
+  await blocks.first().focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowRight');
+  await expect
+    .poll(() => page.evaluate(() => document.activeElement?.getAttribute('data-block')))
+    .toBe(await blocks.nth(1).getAttribute('data-block'));
+  const n = await blocks.count();
+  const after = await blocks
+    .nth(2)
+    .getAttribute('data-block')
+    .catch(() => null);
+  await page.keyboard.press('Delete');
+  await expect(blocks).toHaveCount(n - 1);
+  const has = await page.evaluate(() => document.activeElement?.getAttribute('data-block'));
+  expect(has).not.toBeNull();
+  if (after) expect([after, await blocks.first().getAttribute('data-block')]).toContain(has);
+  expect(await focusTag(page)).not.toBe('BODY');
+});
+
+const SIZES = [
+  [1280, 800],
+  [1112, 834],
+  [834, 1112],
+  [640, 400],
+  [390, 844],
+  [320, 640],
+] as const;
+
+test('no page scrolls sideways, at four sizes and at 200 and 400 per cent', async ({ page }) => {
+  test.setTimeout(240_000);
+  const file = await demoClient(page, 'Petra');
+  const linked = async (station: string) => {
+    await page.goto(`${file}/${station}`);
+    const link = page.locator(`main a[href*="/${station}/"]`).first();
+    await link.waitFor();
+    return (await link.getAttribute('href'))!;
+  };
+  const pages = [
+    '/',
+    '/drills',
+    ...['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`),
+    await linked('look'),
+    await linked('write'),
+    '/pictures',
+  ];
+  for (const path of pages) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      const over = () =>
+        page.evaluate(() => document.scrollingElement!.scrollWidth - document.scrollingElement!.clientWidth);
+      await expect.poll(over, { message: `${path.replace(file, '')} at ${width}` }).toBe(0);
+    }
+  }
+});
+
+test('a run shows its stop sign and its cue at every size', async ({ page }) => {
+  await running(page, 'Sizes of a run');
+  for (const [width, height] of SIZES.filter(([w]) => w >= 390)) {
+    await page.setViewportSize({ width, height });
+    const over = await page.locator('.dim').evaluate((e) => e.scrollWidth - e.clientWidth);
+    expect([width, over]).toEqual([width, 0]);
+    const stop = (await page.getByRole('button', { name: 'Stop sign' }).boundingBox())!;
+    expect([width, stop.x >= 0 && stop.x + stop.width <= width && stop.y + stop.height <= height]).toEqual([
+      width,
+      true,
+    ]);
+    expect(Math.min(stop.width, stop.height)).toBeGreaterThanOrEqual(44);
+  }
+});

@@ -82,7 +82,7 @@ function tracedOf(asked: Asked): TracedBody {
 }
 const [INK, SOFT, RULE] = ['#17302f', '#51605b', '#b9b09d'];
 
-/** The sheet as a PDF document, A4. The instructor's takes one page whatever its length; in large type it may take more. */
+/** The sheet as a PDF document, A4. None of it is under 9 pt; the instructor's takes one page up to some ten blocks. */
 export function SheetPdf({ sheet, large }: { sheet: Sheet; large: boolean }) {
   const size = sheet.for === 'client' ? (large ? 14 : 10.5) : large ? 11 : instructorSize(sheet.rows.length);
   const styles = sizes(size);
@@ -120,7 +120,7 @@ export function SheetPdf({ sheet, large }: { sheet: Sheet; large: boolean }) {
 type Styles = ReturnType<typeof sizes>;
 
 /** Small enough that every block fits on one page; 20 blocks still print at 6 pt. */
-const instructorSize = (rows: number): number => Math.min(9.5, Math.max(5.4, 9.9 - rows * 0.21));
+const instructorSize = (rows: number): number => (rows <= 6 ? 9.5 : 9);
 
 function InstructorRow({ row, styles, size }: { row: SheetRow; styles: Styles; size: number }) {
   return (

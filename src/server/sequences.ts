@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
+import { fail, ok, type Result } from '@/core/base/result';
 import type { Save, Saved } from '@/core/base/revision';
 import { RULES_VERSION } from '@/core/drills/shelf';
 import type { Sequence } from '@/core/sequence/sequence';
@@ -30,6 +31,12 @@ export const sequencesOf = (scope: Scope, clientId: string): SequenceRow[] =>
     .orderBy(desc(sequences.updatedAt))
     .all()
     .flatMap(sound);
+
+/** Gives a sequence another name; what is in it stays as it is. */
+export function renameSequence(scope: Scope, id: string, name: string): Result<null> {
+  const done = db().update(sequences).set({ name }).where(mine(scope, id)).run();
+  return done.changes > 0 ? ok(null) : fail('This sequence is no longer here.');
+}
 
 const rowOf = (scope: Scope, id: string) => db().select().from(sequences).where(mine(scope, id)).get();
 

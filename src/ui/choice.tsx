@@ -41,7 +41,7 @@ export function Choice<V extends string>({
           <ToggleGroup.Item
             key={o.value}
             value={o.value}
-            className="-ml-px min-h-8 border-[1.5px] border-rule px-2.5 text-small first:ml-0 first:rounded-l-sm last:rounded-r-sm hover:bg-sheet data-[state=on]:z-10 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
+            className="-ml-px min-h-8 border-[1.5px] border-soft px-2.5 text-small first:ml-0 first:rounded-l-sm last:rounded-r-sm hover:bg-sheet data-[state=on]:z-10 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
           >
             {o.label}
           </ToggleGroup.Item>

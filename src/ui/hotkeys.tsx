@@ -3,19 +3,8 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import dynamic from 'next/dynamic';
 import { Dialog } from './dialog';
-import { keyOf } from './own-keys';
+import { keyOf, type Hotkey } from './own-keys';
 import { Press } from './press';
-
-/** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. With `ctrl` only together with Ctrl (or ⌘), with `shift` only together with Shift. */
-export type Hotkey = {
-  key: string;
-  does: string;
-  run: (event: KeyboardEvent) => void;
-  ctrl?: true;
-  shift?: boolean;
-  /** Held down it goes on. */ repeats?: true;
-  /** Only while the focus is in what this finds. */ within?: string;
-};
 
 const shown = new Set<{ current: readonly Hotkey[] }>();
 /** Made anew whenever a screen brings or takes away its keys, so that an open list follows. */

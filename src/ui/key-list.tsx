@@ -1,8 +1,15 @@
 'use client';
 
 import { useState, useSyncExternalStore } from 'react';
-import type { Hotkey } from './hotkeys';
-import { isSingle, keepOwnKeys, keyOf, ownKeys, subscribeOwnKeys, type OwnKeys } from './own-keys';
+import {
+  isSingle,
+  keepOwnKeys,
+  keyOf,
+  ownKeys,
+  subscribeOwnKeys,
+  type Hotkey,
+  type OwnKeys,
+} from './own-keys';
 import { Press } from './press';
 
 const NAMES: Record<string, string> = {

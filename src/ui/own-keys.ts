@@ -1,5 +1,16 @@
 'use client';
 
+/** A key, what it does in words, and the doing. `key` as the browser names it; ' ' is Space. With `ctrl` only together with Ctrl (or ⌘), with `shift` only together with Shift. */
+export type Hotkey = {
+  key: string;
+  does: string;
+  run: (event: KeyboardEvent) => void;
+  ctrl?: true;
+  shift?: boolean;
+  /** Held down it goes on. */ repeats?: true;
+  /** Only while the focus is in what this finds. */ within?: string;
+};
+
 /**
  * Single letters that somebody has changed or switched off (WCAG 2.2, 2.1.4 Character Key Shortcuts): kept in this browser,
  * by what the key does.

@@ -8,7 +8,7 @@ const LOOK = {
   /** A line of a list that opens or is chosen. */
   row: 'w-full text-left hover:bg-sheet',
   /** A small box: an instrument, a mark from 0 to 5, one of several. */
-  tool: 'border-[1.5px] border-rule hover:border-ink disabled:opacity-40 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper',
+  tool: 'border-[1.5px] border-soft hover:border-ink disabled:opacity-40 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper',
   /** No dress of its own: a picture that can be pressed. */
   bare: '',
 } as const;

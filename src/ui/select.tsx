@@ -6,11 +6,11 @@ type Option<V extends string> = { value: V; label: string; disabled?: boolean };
 
 const LOOK = {
   /** A box of its own. */
-  box: 'min-h-8 border-[1.5px] border-rule px-2',
+  box: 'min-h-8 border-[1.5px] border-soft px-2',
   /** A line under it: what has to be set. */
   line: 'border-b-[1.5px] border-ink py-1',
   /** The same, paler: what only narrows a list. */
-  pale: 'border-b-[1.5px] border-rule py-0.5',
+  pale: 'border-b-[1.5px] border-soft py-0.5',
 } as const;
 
 type ListProps = SelectHTMLAttributes<HTMLSelectElement> & {

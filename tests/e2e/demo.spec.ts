@@ -89,6 +89,11 @@ test('the whole way by keyboard: choose a block, lengthen its exhale, take it ou
   await expect(total).toHaveText(/^\d+:\d\d$/);
   const before = await total.innerText();
   await expect(page.getByText('All saved')).toBeVisible();
+  // Tab goes on to the block that is chosen; from there the arrows work on the staves.
+  for (let i = 0; i < 60; i++) {
+    await page.keyboard.press('Tab');
+    if (await page.evaluate(() => document.activeElement?.hasAttribute('data-block'))) break;
+  }
   await page.keyboard.press('ArrowRight');
   const block = page.getByRole('region', { name: /^Block:/ });
   const name = await block.getAttribute('aria-label');

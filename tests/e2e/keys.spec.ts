@@ -289,6 +289,74 @@ test('no page scrolls sideways, at four sizes and at 200 and 400 per cent', asyn
   }
 });
 
+test('in the system’s colours and with less motion what is chosen still differs, and pictures take them', async ({
+  page,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active', reducedMotion: 'reduce' });
+  const file = await demoClient(page, 'Petra');
+  await page.goto(`${file}/read`);
+  const colour = (name: string) =>
+    page
+      .getByRole('radio', { name })
+      .evaluate((e) => [getComputedStyle(e).backgroundColor, getComputedStyle(e).color].join(' '));
+  expect(await colour('seen and wanted')).not.toBe(await colour('least resistance'));
+  const [figure, text, zone, highlight] = await page.evaluate(() => {
+    const probe = document.createElement('i');
+    document.body.append(probe);
+    const resolved = (value: string) => {
+      probe.style.cssText = `forced-color-adjust:none;color:${value}`;
+      return getComputedStyle(probe).color;
+    };
+    const found = ['var(--figure)', 'CanvasText', 'var(--zone)', 'Highlight'].map(resolved);
+    probe.remove();
+    return found;
+  });
+  expect([figure, zone]).toEqual([text, highlight]);
+});
+
+test('the outlines of controls stand out three to one, and no text is under 13 px', async ({ page }) => {
+  const file = await demoClient(page, 'Petra');
+  for (const path of ['/', '/drills', `${file}/read`, `${file}/write`]) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    const found = await page.evaluate(() => {
+      const rgb = (c: string) => (c.match(/\d+(?:\.\d+)?/g) ?? []).map(Number);
+      const light = (c: string) => {
+        const [r, g, b] = rgb(c).map((v) => {
+          const s = v / 255;
+          return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
+        });
+        return 0.2126 * r! + 0.7152 * g! + 0.0722 * b!;
+      };
+      const ratio = (a: string, b: string) => {
+        const [x, y] = [light(a), light(b)].toSorted((p, q) => q - p);
+        return (x! + 0.05) / (y! + 0.05);
+      };
+      const paper = getComputedStyle(document.documentElement).backgroundColor;
+      const controls = [
+        ...document.querySelectorAll<HTMLElement>(
+          'button, select, input:not([type=checkbox]):not([type=file])',
+        ),
+      ];
+      const faint = controls.flatMap((e) => {
+        const css = getComputedStyle(e);
+        const edge = [css.borderBottomWidth, css.borderBottomColor] as const;
+        if (parseFloat(edge[0]) === 0 || rgb(edge[1])[3] === 0) return [];
+        return ratio(edge[1], paper) < 3 ? [`${e.tagName} ${e.innerText.slice(0, 20)} ${edge[1]}`] : [];
+      });
+      const small = [...document.querySelectorAll<HTMLElement>('main *')].flatMap((e) =>
+        [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '') &&
+        !e.closest('svg') &&
+        parseFloat(getComputedStyle(e).fontSize) < 13
+          ? [e.textContent!.slice(0, 30)]
+          : [],
+      );
+      return { faint, small };
+    });
+    expect([path, found]).toEqual([path, { faint: [], small: [] }]);
+  }
+});
+
 test('a run shows its stop sign and its cue at every size', async ({ page }) => {
   await running(page, 'Sizes of a run');
   for (const [width, height] of SIZES.filter(([w]) => w >= 390)) {

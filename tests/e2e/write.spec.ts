@@ -56,3 +56,23 @@ test('when to breathe in a lift, and who may not hold', async ({ page }) => {
     'blood pressure',
   );
 });
+
+test('a sequence says what it is for, and can be renamed', async ({ page }) => {
+  const file = await demoClient(page, 'Petra');
+  await page.goto(`${file}/write`);
+  await page.getByRole('button', { name: 'Keep this sequence' }).click();
+  await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
+  const heading = page.getByRole('heading', { level: 2, name: /· 20 min/ });
+  await expect(heading).toContainText(/^[A-Z][a-z ]+, [a-z ]+ · 20 min/);
+  await page.getByRole('button', { name: 'Rename' }).click();
+  const field = page.getByRole('textbox', { name: 'Name of the sequence' });
+  await field.fill('Stairs without leaking');
+  await field.press('Escape');
+  await expect(heading).toBeVisible();
+  await page.getByRole('button', { name: 'Rename' }).click();
+  await field.fill('Stairs without leaking');
+  await field.press('Enter');
+  await expect(page.getByRole('heading', { name: /^Stairs without leaking/ })).toBeVisible();
+  await page.goto(`${file}/write`);
+  await expect(page.locator('main ul a').first()).toContainText('Stairs without leaking');
+});

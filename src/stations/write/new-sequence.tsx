@@ -4,9 +4,9 @@ import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { NEED_LABEL, NEEDS } from '@/core/aims/needs';
 import type { Result } from '@/core/base/result';
-import { shortDay } from '@/core/base/dates';
 import type { Drill } from '@/core/drills/drill';
 import type { ClientPlan } from '@/core/propose/input';
+import { nameFor } from '@/core/propose/name';
 import type { ProposalInput } from '@/core/propose/propose';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
@@ -67,7 +67,7 @@ export function NewSequence({ looked, plan, catalogue, keep }: Props) {
   const take = async () => {
     if (!proposal) return;
     setKeeping(true);
-    const kept = await keep(`${proposal.minutes} min, ${shortDay(new Date())}`, proposal);
+    const kept = await keep(nameFor(proposal, plan.needs), proposal);
     if (kept.ok) return;
     setError(kept.why);
     setKeeping(false);

@@ -8,9 +8,11 @@ import { LiveTotal } from './live';
 import { PaperMenu } from './paper-menu';
 import type { SequenceEditor } from './use-sequence-editor';
 import type { Version } from './version-list';
+import { SequenceName } from './sequence-name';
 import { Versions } from './versions';
 
 export type SequenceActions = {
+  renameSequence: (sequenceId: string, name: string) => Promise<Result<null>>;
   keepVersion: (sequenceId: string, label: string, data: Sequence) => Promise<Result<null>>;
   keepTemplate: (name: string, data: Sequence) => Promise<Result<null>>;
 };
@@ -44,7 +46,7 @@ export function WriteHead({
   return (
     <div className="flex flex-wrap items-end gap-3">
       <div className="min-w-0 grow">
-        <h2 className="truncate text-title">{name}</h2>
+        <SequenceName name={name} onRename={(to) => actions.renameSequence(sequenceId, to)} />
         <div className="text-small leading-tight tabular-nums" aria-live="polite">
           <LiveTotal kept={kept} draft={editor.draft} />
           {kept.proof && <span className="text-soft"> · {provenAs(kept.proof)}</span>}

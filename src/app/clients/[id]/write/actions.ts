@@ -34,6 +34,16 @@ export async function keepSequence(
   );
 }
 
+/** Takes another name for a sequence; makes the client's file stale. */
+export async function renameSequence(sequenceId: string, name: string): Promise<Result<null>> {
+  return command(
+    z.tuple([Id, nameOf(120)]),
+    [sequenceId, name],
+    ([id, n], scope) => sequences.renameSequence(scope, id, n),
+    [['/clients/[id]', 'layout']],
+  );
+}
+
 /** Takes what stands there now under a name, among the versions of a sequence; makes its page stale. */
 export async function keepVersion(sequenceId: string, label: string, data: Sequence): Promise<Result<null>> {
   return command(

@@ -7,7 +7,7 @@ import { findSequence } from '@/server/sequences';
 import { scopeOfRequest } from '@/server/scope';
 import { WriteStation } from '@/stations/write/write-station';
 import { startRun } from '../../coach/actions';
-import { keepSequence, keepTemplate, keepVersion } from '../actions';
+import { keepSequence, keepTemplate, keepVersion, renameSequence } from '../actions';
 
 export const metadata = { title: 'Write' };
 
@@ -45,6 +45,7 @@ export default async function SequencePage({
       versions={versions}
       actions={{
         keepSequence,
+        renameSequence,
         keepVersion,
         keepTemplate,
         startRun,

@@ -1,0 +1,60 @@
+'use client';
+
+import { useState } from 'react';
+import type { Result } from '@/core/base/result';
+import { Press } from '@/ui/press';
+
+/** The name of a sequence, which a press makes a field: Enter or leaving it keeps the new one, Escape the old. */
+export function SequenceName({
+  name,
+  onRename,
+}: {
+  name: string;
+  onRename: (name: string) => Promise<Result<null>>;
+}) {
+  const [written, setWritten] = useState<string | null>(null);
+  const [kept, setKept] = useState(name);
+  const [error, setError] = useState<string | null>(null);
+  const keep = async () => {
+    const to = written?.trim() ?? '';
+    setWritten(null);
+    if (to === '' || to === kept) return;
+    const answer = await onRename(to).catch(() => null);
+    setError(answer?.ok ? null : (answer?.why ?? 'Not renamed: Kokyu does not answer.'));
+    if (answer?.ok) setKept(to);
+  };
+  if (written !== null)
+    return (
+      <input
+        aria-label="Name of the sequence"
+        className="w-full border-b-[1.5px] border-ink bg-transparent font-serif text-title"
+        value={written}
+        maxLength={120}
+        ref={(field) => field?.focus()}
+        onFocus={(e) => e.currentTarget.select()}
+        onChange={(e) => setWritten(e.target.value)}
+        onBlur={() => void keep()}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+          if (e.key === 'Escape') setWritten(null);
+        }}
+      />
+    );
+  return (
+    <>
+      <h2 className="flex items-baseline gap-3 text-title">
+        <span className="truncate" dir="auto">
+          {kept}
+        </span>
+        <Press look="quiet" className="shrink-0 font-sans text-fine" onClick={() => setWritten(kept)}>
+          Rename
+        </Press>
+      </h2>
+      {error && (
+        <p role="alert" className="text-small text-care">
+          {error}
+        </p>
+      )}
+    </>
+  );
+}

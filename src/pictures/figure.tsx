@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, useMemo, useSyncExternalStore } from 'react';
-import { partOf } from '@/core/body/figure/body-file';
+import { partOf } from '@/core/body/figure/part-of';
 import type { Hands } from '@/core/body/figure/contacts';
 import {
   bodyName,

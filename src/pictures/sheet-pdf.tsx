@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Document, Font, G, Page, Path, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
-import { partOf, svgOf } from '@/core/body/figure/body-file';
+import { svgOf } from '@/core/body/figure/body-file';
+import { partOf } from '@/core/body/figure/part-of';
 import type { Hands } from '@/core/body/figure/contacts';
 import { bodyName, drawFigure, isShipped, type Asked } from '@/core/body/figure/draw';
 import type { ThingTone } from '@/core/body/figure/solids';

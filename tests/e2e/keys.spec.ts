@@ -176,8 +176,11 @@ test('what is said of a run: the block, its set-up, and each phase once for thos
 
 test('letters can be changed and switched off', async ({ page }) => {
   await page.goto('/');
-  await page.keyboard.press('?');
   const dialog = page.getByRole('dialog', { name: 'Keys on this screen' });
+  await expect(async () => {
+    await page.keyboard.press('?');
+    await expect(dialog).toBeVisible({ timeout: 1500 });
+  }).toPass();
   await dialog.getByLabel('Key for: new client').fill('/');
   await expect(dialog.getByRole('alert')).toContainText('“/” already does: find a client');
   await dialog.getByLabel('Key for: new client').fill('w');
@@ -190,7 +193,11 @@ test('letters can be changed and switched off', async ({ page }) => {
   await page.keyboard.press('w');
   await expect(page.getByLabel('Name as you use it')).toBeFocused();
   await page.reload();
-  await page.keyboard.press('?');
+  // Keys are there when the page is awake.
+  await expect(async () => {
+    await page.keyboard.press('?');
+    await expect(dialog).toBeVisible({ timeout: 1500 });
+  }).toPass();
   await dialog.getByLabel('Single letters, figures and signs are keys').uncheck();
   await page.keyboard.press('Escape');
   await expect(dialog).toHaveCount(0);
@@ -341,6 +348,8 @@ test('the outlines of controls stand out three to one, and no text is under 13 p
       const faint = controls.flatMap((e) => {
         const css = getComputedStyle(e);
         const edge = [css.borderBottomWidth, css.borderBottomColor] as const;
+        // A line under a row of a list parts rows; the outline of a button goes round it.
+        if (e.tagName === 'BUTTON' && parseFloat(css.borderTopWidth) === 0) return [];
         if (parseFloat(edge[0]) === 0 || rgb(edge[1])[3] === 0) return [];
         return ratio(edge[1], paper) < 3 ? [`${e.tagName} ${e.innerText.slice(0, 20)} ${edge[1]}`] : [];
       });

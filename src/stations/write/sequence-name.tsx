@@ -42,14 +42,14 @@ export function SequenceName({
     );
   return (
     <>
-      <h2 className="flex items-baseline gap-3 text-title">
-        <span className="truncate" dir="auto">
+      <div className="flex items-baseline gap-3">
+        <h2 className="truncate text-title" dir="auto">
           {kept}
-        </span>
-        <Press look="quiet" className="shrink-0 font-sans text-fine" onClick={() => setWritten(kept)}>
+        </h2>
+        <Press look="quiet" className="shrink-0 text-fine" onClick={() => setWritten(kept)}>
           Rename
         </Press>
-      </h2>
+      </div>
       {error && (
         <p role="alert" className="text-small text-care">
           {error}

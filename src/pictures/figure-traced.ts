@@ -1,17 +1,8 @@
 'use client';
 
-import { createContext, useContext, useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useState } from 'react';
 import { bodyName, isShipped, type Asked } from '@/core/body/figure/draw';
-
-/** Traces a body that is no file; the same one is traced once. */
-export type Tracer = (asked: Asked) => Promise<string>;
-
-const Traces = createContext<Tracer | null>(null);
-
-/** Gives the figures of a page somebody who traces what is not traced ahead of time. */
-export const FigureTracer = ({ tracer, children }: { tracer: Tracer; children: ReactNode }) => (
-  <Traces value={tracer}>{children}</Traces>
-);
+import { useTracer } from './figure-tracer';
 
 const NONE: ReadonlyMap<string, string> = new Map();
 
@@ -20,7 +11,7 @@ const NONE: ReadonlyMap<string, string> = new Map();
  * fails stays away.
  */
 export function useTraced(asked: readonly Asked[]): ReadonlyMap<string, string> {
-  const tracer = useContext(Traces);
+  const tracer = useTracer();
   const wanted = asked.filter((a) => !isShipped(a));
   const key = wanted.map(bodyName).join(' ');
   const [found, setFound] = useState<{ key: string; bodies: ReadonlyMap<string, string> }>({

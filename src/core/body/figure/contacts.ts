@@ -22,7 +22,12 @@ const SHAPE_ON: Partial<Record<HandContact, HandShape>> = {
   mouth: 'pinch',
 };
 /** Where the lips are, from the middle of the head: to the front, and up. */
-export const LIPS = { front: 5.2, up: -3.1 } as const;
+const LIPS = { front: 5.2, up: -3.1 } as const;
+/** A point straight before the lips, so far from them. */
+export const fromLips = (s: Skeleton, by: number): Vec3 => {
+  const up = norm(sub(s.headCentre, s.neckTop));
+  return add(s.headCentre, add(scale(norm(s.frontAt.head), LIPS.front + by), scale(up, LIPS.up)));
+};
 /** How far before the lips a hand holds what is between them. */
 const HELD_AT = 3.2;
 /** Half the width of a ball that both hands hold. */
@@ -163,8 +168,7 @@ function placeOf(
     const fingers = norm(add(scale(up, 0.75), add(scale(face, -0.45), scale(side, -0.55))));
     const normal = norm(add(scale(face, 0.75), add(scale(side, 0.6), scale(up, 0.1))));
     const back = norm(sub(normal, scale(fingers, dot(normal, fingers))));
-    const pinched = add(s.headCentre, add(scale(face, LIPS.front + HELD_AT), scale(up, LIPS.up)));
-    const wrist = add(pinched, add(scale(fingers, -PINCH.along), scale(back, PINCH.off)));
+    const wrist = add(fromLips(s, HELD_AT), add(scale(fingers, -PINCH.along), scale(back, PINCH.off)));
     return {
       palm: add(wrist, scale(fingers, PALM_AT)),
       normal: back,

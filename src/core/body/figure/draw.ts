@@ -23,7 +23,7 @@ export type Asked = {
   /** What the hands are on, if not as the position or figure has them. */
   hands?: Hands;
   /** Part of the way to another figure, above 0 and below 1: where a move is seen while it is made. */
-  toward?: { figure?: FigureName; share: number };
+  toward?: { figure: FigureName; share: number };
 };
 
 type Shape = { tone: ThingTone; d: string };
@@ -79,7 +79,7 @@ export function bodyName(asked: Asked): string {
 /** What tells a body that is not traced ahead of time from the one that is. */
 const madeHere = ({ hands = {}, toward }: Asked): string[] => [
   ...(hands.near || hands.far ? [`hands.${hands.near ?? ''}.${hands.far ?? ''}`] : []),
-  ...(toward ? [`toward.${toward.figure ?? ''}.${toward.share}`] : []),
+  ...(toward ? [`toward.${toward.figure}.${toward.share}`] : []),
 ];
 
 /** Is this body traced ahead of time, and so a file? */
@@ -126,12 +126,7 @@ function placedAs(asked: Asked): Touched {
   return midway(from, touched(seenAs(endOf(asked, asked.toward.figure)).pose, build), asked.toward.share);
 }
 
-const endOf = (from: Asked, figure?: FigureName): Asked => {
-  const plain = shippedOf(from);
-  if (figure) return { ...plain, figure };
-  delete plain.figure;
-  return plain;
-};
+const endOf = (from: Asked, figure: FigureName): Asked => ({ ...shippedOf(from), figure });
 
 /**
  * A body in a position with its furniture and the given props, from the side or from where its front is seen. The body

@@ -1,5 +1,5 @@
 import type { Prop } from '../props';
-import { HELD_BALL, LIPS, SOLE } from './contacts';
+import { fromLips, HELD_BALL, SOLE } from './contacts';
 import { reachOf, type Form, type Part } from './form';
 import { graspOf } from './hand';
 import type { Furniture, Pose } from './poses';
@@ -247,12 +247,6 @@ const underBack = ({ form }: Placed): Solid[] => {
   return [-3.4, 3.4].map((z) => ({ tone: 'thing', balls: [{ at: add(at, [0, 0, z]), r: 2.6 }] }));
 };
 
-/** What is between the lips goes straight on from them. */
-const fromLips = ({ skeleton: s }: Placed, by: number): Vec3 => {
-  const up = norm(sub(s.headCentre, s.neckTop));
-  return add(s.headCentre, add(scale(norm(s.frontAt.head), LIPS.front + by), scale(up, LIPS.up)));
-};
-
 /** A line from both hands to one point. */
 const pulledTo = ({ skeleton: s }: Placed, to: Vec3): Solid[] =>
   (['near', 'far'] as const).map((side) => ({
@@ -277,14 +271,16 @@ const HELD: Partial<Record<Prop, (body: Placed, holds: Pose['holds']) => Solid[]
   book: (body, holds) => between(body, 'block', holds),
   band: wrapped,
   towel: (body, holds) => (holds === 'underBack' ? underBack(body) : wrapped(body, holds)),
-  straw: (body) => [{ tone: 'band', balls: [-0.4, 8].map((by) => ({ at: fromLips(body, by), r: 0.4 })) }],
-  balloon: (body) => [
+  straw: ({ skeleton: s }) => [
+    { tone: 'band', balls: [-0.4, 8].map((by) => ({ at: fromLips(s, by), r: 0.4 })) },
+  ],
+  balloon: ({ skeleton: s }) => [
     {
       tone: 'thing',
       balls: [
-        { at: fromLips(body, 0), r: 0.5 },
-        { at: fromLips(body, 3), r: 0.8 },
-        { at: fromLips(body, 8), r: 3.8 },
+        { at: fromLips(s, 0), r: 0.5 },
+        { at: fromLips(s, 3), r: 0.8 },
+        { at: fromLips(s, 8), r: 3.8 },
       ],
     },
   ],

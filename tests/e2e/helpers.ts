@@ -15,7 +15,13 @@ export const saved = (page: Page) => expect(page.getByText(/^All saved/)).toBeVi
 /** The file of a client of the made-up house. */
 export async function demoClient(page: Page, name: string): Promise<string> {
   await page.goto('/');
-  const href = await page.getByRole('link', { name: new RegExp(`^${name}`) }).getAttribute('href');
+  // Tests before this one may have filled the first page of the list.
+  await page.locator('[data-awake=true]').first().waitFor();
+  await page.getByLabel('Find').fill(name);
+  const href = await page
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .first()
+    .getAttribute('href');
   return href!;
 }
 

@@ -22,6 +22,8 @@ try {
   });
   run(process.execPath, [TSX, 'scripts/bench-fill.ts'], { env: { ...ENV, KOKYU_DB: database } });
   await pages();
+  // How far it is from a new client to the first running block; the line with the counts is printed by the walk.
+  run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test', 'steps', '-g', 'clicks']);
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

@@ -3,8 +3,10 @@ import { connection } from 'next/server';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
+import { localeOfRequest } from '@/server/locale';
 import { FreshPages } from '@/ui/autosave/fresh-pages';
 import { Traced } from '@/stations/tracer';
+import { DatesIn } from '@/ui/dates';
 import { Awake } from '@/ui/awake';
 import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
@@ -51,7 +53,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           <PageFocus />
           {opened.ok ? (
             <Awake>
-              <Traced>{children}</Traced>
+              <DatesIn locale={await localeOfRequest()}>
+                <Traced>{children}</Traced>
+              </DatesIn>
             </Awake>
           ) : (
             <DatabaseTrouble trouble={opened.trouble} />

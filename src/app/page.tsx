@@ -1,7 +1,8 @@
 import { connect } from '@/server/db/client';
-import { listClients, PAGE_SIZE } from '@/server/clients';
+import { countArchived, listClients, PAGE_SIZE } from '@/server/clients';
 import { scopeOfRequest } from '@/server/scope';
 import { Today } from '@/stations/today/today';
+import { restoreClient } from './clients/[id]/actions';
 import { createClient } from './actions';
 
 type Props = { searchParams: Promise<{ page?: string }> };
@@ -13,5 +14,14 @@ export default async function TodayPage({ searchParams }: Props) {
   const scope = await scopeOfRequest();
   const { page = '0' } = await searchParams;
   const { rows, total, page: at } = listClients(scope, '', Number.parseInt(page, 10));
-  return <Today rows={rows} total={total} page={at} pageSize={PAGE_SIZE} actions={{ createClient }} />;
+  return (
+    <Today
+      rows={rows}
+      total={total}
+      page={at}
+      pageSize={PAGE_SIZE}
+      archived={countArchived(scope)}
+      actions={{ createClient, restoreClient }}
+    />
+  );
 }

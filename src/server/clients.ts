@@ -1,15 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Excursions as Rings } from '@/core/body/zones';
 import { cleanName } from '@/core/base/clean-text';
 import { parseWith } from '@/core/base/parse';
 import { Excursions } from '@/core/look/look.schema';
 import type { Control, School } from '@/core/aims/school';
+import { isEmptyLook } from '@/core/look/look';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { fail, ok, type Result } from '@/core/base/result';
 import { db } from './db/client';
-import { clients, screens } from './db/schema';
-import { shapeOf, writeJson } from './record-json';
+import { clients, looks, screens } from './db/schema';
+import { readJson, shapeOf, writeJson } from './record-json';
 import type { Scope } from './scope';
 
 export type ClientRow = {
@@ -28,18 +29,40 @@ export type ClientRow = {
 
 export const PAGE_SIZE = 40;
 
+/** A client whose file was put by. */
+export type ArchivedRow = { id: string; name: string; archivedAt: string };
+
+export const countArchived = (scope: Scope): number =>
+  db()
+    .select({ n: sql<number>`count(*)` })
+    .from(clients)
+    .where(and(eq(clients.ownerId, scope.ownerId), isNotNull(clients.archivedAt)))
+    .get()!.n;
+
+/** Those taken off the list whose name holds the search, the latest first. */
+export function listArchived(scope: Scope, search = ''): ArchivedRow[] {
+  return db()
+    .select({ id: clients.id, name: clients.name, archivedAt: clients.archivedAt })
+    .from(clients)
+    .where(and(eq(clients.ownerId, scope.ownerId), isNotNull(clients.archivedAt), nameHolds(search)))
+    .orderBy(desc(clients.archivedAt), asc(clients.id))
+    .limit(ARCHIVED_SHOWN)
+    .all()
+    .map((row) => ({ ...row, archivedAt: row.archivedAt! }));
+}
+/** More than these are found by name. */
+const ARCHIVED_SHOWN = 100;
+
+const nameHolds = (search: string) =>
+  sql`${clients.name} LIKE ${`%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`} ESCAPE '\\'`;
+
 /** A page of clients by name, with what is due; `search` matches any part of the name. */
 export function listClients(
   scope: Scope,
   search: string,
   page: number,
 ): { rows: ClientRow[]; total: number; page: number } {
-  const like = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
-  const mine = and(
-    eq(clients.ownerId, scope.ownerId),
-    isNull(clients.archivedAt),
-    sql`${clients.name} LIKE ${like} ESCAPE '\\'`,
-  );
+  const mine = and(eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt), nameHolds(search));
   const total = db()
     .select({ n: sql<number>`count(*)` })
     .from(clients)
@@ -63,8 +86,7 @@ export function listClients(
       openRedFlags: sql<number>`coalesce((select count(*) from screens, json_each(iif(json_valid(screens.data), screens.data, '{}'), '$.redFlags') where screens.client_id = clients.id and json_extract(json_each.value, '$.action') is null), 0)`,
       lastLookAt: sql<
         string | null
-      >`(select max(at) from looks where client_id = clients.id and purpose = 'visit')`,
-      lookOpen: sql<number>`exists(select 1 from looks where client_id = clients.id and purpose = 'visit' and finished_at is null)`,
+      >`(select max(at) from looks where client_id = clients.id and purpose = 'visit' and finished_at is not null)`,
       lastRunAt: sql<string | null>`(select max(started_at) from runs where client_id = clients.id)`,
       runOpen: sql<
         string | null
@@ -78,15 +100,43 @@ export function listClients(
     .where(inArray(clients.id, onPage))
     .orderBy(asc(clients.name), asc(clients.id))
     .all();
+  const begun = openVisits(
+    scope,
+    rows.map((r) => r.id),
+  );
   return {
-    rows: rows.map((r) => ({
-      ...r,
-      lookOpen: Boolean(r.lookOpen),
-      rings: ringsOf(r.rings),
-    })),
+    rows: rows.map((r) => {
+      const open = begun.get(r.id) ?? null;
+      const lastLookAt = open !== null && open > (r.lastLookAt ?? '') ? open : r.lastLookAt;
+      return { ...r, lastLookAt, lookOpen: open !== null, rings: ringsOf(r.rings) };
+    }),
     total,
     page: at,
   };
+}
+
+/** When the newest unfinished look of each client was begun, of those that hold something. */
+function openVisits(scope: Scope, of: readonly string[]): Map<string, string> {
+  const open = db()
+    .select()
+    .from(looks)
+    .where(
+      and(
+        eq(looks.ownerId, scope.ownerId),
+        eq(looks.purpose, 'visit'),
+        isNull(looks.finishedAt),
+        inArray(looks.clientId, of),
+      ),
+    )
+    .orderBy(asc(looks.at))
+    .all();
+  return new Map(
+    open.flatMap((row) => {
+      const read = readJson('look', row.id, row.data, row.shape);
+      // A damaged one is shown as open: its page says what is the matter.
+      return read.ok && isEmptyLook(read.value) ? [] : [[row.clientId, row.at] as const];
+    }),
+  );
 }
 
 /** Rings as they stand in a look; none where they are not what they should be. */

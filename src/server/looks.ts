@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import { sameRecord } from '@/core/base/same';
-import type { Save, Saved } from '@/core/base/revision';
+import { afterSave, over, type Save, type Saved } from '@/core/base/revision';
 import { RULES_VERSION } from '@/core/drills/shelf';
-import { EMPTY_LOOK, type LookData } from '@/core/look/look';
+import { barelyBegun, EMPTY_LOOK, type LookData } from '@/core/look/look';
 import type { SeenBands } from '@/core/look/quiet';
 import { db } from './db/client';
 import { looks } from './db/schema';
@@ -40,6 +40,21 @@ const rowOf = (scope: Scope, id: string) => db().select().from(looks).where(mine
 export function findLook(scope: Scope, id: string): Look | undefined {
   const row = rowOf(scope, id);
   return row && sound(row)[0];
+}
+
+/** Begins a look of a visit. One that was begun and holds nothing is taken up: a second opening makes no second look. */
+export function beginVisit(scope: Scope, clientId: string, protocol?: LookData['protocol']): string {
+  const data: LookData = protocol ? { ...EMPTY_LOOK, protocol } : EMPTY_LOOK;
+  const begun = looksOf(scope, clientId).find((l) => l.purpose === 'visit' && barelyBegun(l));
+  if (!begun) return startLook(scope, clientId, 'visit', null, data);
+  const at = new Date().toISOString();
+  const next = afterSave(keptOf(begun, begun.data), over(begun.rev, { ...begun.data, protocol }));
+  db()
+    .update(looks)
+    .set({ at, data: writeJson(next.data), shape: shapeOf('look'), ...columnsOf(next, at) })
+    .where(mine(scope, begun.id))
+    .run();
+  return begun.id;
 }
 
 export function startLook(

@@ -21,6 +21,7 @@ type Props = {
 export function ClientFileMenu({ clientId, name, actions, onRenamed }: Props) {
   const [draft, setDraft] = useState(name);
   const [error, setError] = useState<string | null>(null);
+  const [asking, setAsking] = useState(false);
   const [archived, setArchived] = useState(false);
   const router = useRouter();
   const rename = async () => {
@@ -28,10 +29,24 @@ export function ClientFileMenu({ clientId, name, actions, onRenamed }: Props) {
     setError(result.ok ? null : result.why);
     if (result.ok) onRenamed();
   };
+  const archive = async () => {
+    const result = await actions.archiveClient(clientId);
+    if (result.ok) setArchived(true);
+    else setError(result.why);
+  };
   return archived ? (
     <div className="space-y-3">
-      <p>{name} is off the list. Nothing was deleted.</p>
-      <Button onClick={() => void actions.restoreClient(clientId).then(() => setArchived(false))}>
+      <p>
+        <bdi>{name}</bdi> is off the list. Nothing was deleted: Today has them under “Taken off the list”.
+      </p>
+      <Button
+        onClick={() =>
+          void actions.restoreClient(clientId).then(() => {
+            setArchived(false);
+            setAsking(false);
+          })
+        }
+      >
         Undo
       </Button>{' '}
       <Button kind="main" onClick={() => router.push('/')}>
@@ -58,12 +73,23 @@ export function ClientFileMenu({ clientId, name, actions, onRenamed }: Props) {
           Everything recorded, with raw curves; another Kokyu can bring it in.
         </span>
       </p>
-      <Button
-        kind="stop"
-        onClick={() => void actions.archiveClient(clientId).then((r) => r.ok && setArchived(true))}
-      >
-        Take off the list
-      </Button>
+      {asking ? (
+        <div role="group" aria-label="Take off the list?" className="space-y-2">
+          <p>
+            Take <bdi>{name}</bdi> off the list? Looks, sequences and runs stay, and Today brings them back.
+          </p>
+          <div className="flex flex-wrap gap-3">
+            <Button kind="stop" onClick={() => void archive()}>
+              Yes, take off the list
+            </Button>
+            <Button onClick={() => setAsking(false)}>Keep on the list</Button>
+          </div>
+        </div>
+      ) : (
+        <Button kind="stop" onClick={() => setAsking(true)}>
+          Take off the list
+        </Button>
+      )}
     </div>
   );
 }

@@ -1,33 +1,47 @@
-/**
- * Dates in words, in the time of the machine. The platform's own tables are used, so that a page need not carry some:
- * the parts are put together here, since their order differs between countries.
- */
-const parts = new Intl.DateTimeFormat('en-US', {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  hour: '2-digit',
-  minute: '2-digit',
-  hourCycle: 'h23',
-});
-type Part = 'day' | 'month' | 'year' | 'hour' | 'minute';
+/** Dates in words as a reader of `locale` writes them, in the time of the machine. One form for each use. */
+export type Dates = {
+  /** @example datesIn('de').short('2026-11-24T09:05:00') // '24. Nov.' */
+  short: (at: string | Date) => string;
+  /** @example datesIn('en-US').day('2026-11-24T09:05:00') // 'Nov 24, 2026' */
+  day: (at: string | Date) => string;
+  /** @example datesIn('en-GB').moment('2026-11-24T09:05:00') // '24 Nov 2026, 09:05' */
+  moment: (at: string | Date) => string;
+};
 
-const partsOf = (at: string | Date): Record<Part, string> =>
-  Object.fromEntries(parts.formatToParts(new Date(at)).map((p) => [p.type, p.value])) as Record<Part, string>;
+const DAY = { day: 'numeric', month: 'short' } as const;
+const made = new Map<string, Dates>();
 
-/** @example shortDay('2026-11-24T09:05:00') // '24 Nov' */
-export function shortDay(at: string | Date): string {
-  const { day, month } = partsOf(at);
-  return `${day} ${month}`;
+/** The platform's own tables are used, so that a page need not carry some. */
+export function datesIn(locale: string): Dates {
+  const known = made.get(locale);
+  if (known) return known;
+  const by = (options: Intl.DateTimeFormatOptions) => {
+    const form = new Intl.DateTimeFormat(locale, options);
+    return (at: string | Date) => form.format(new Date(at));
+  };
+  const dates: Dates = {
+    short: by(DAY),
+    day: by({ ...DAY, year: 'numeric' }),
+    moment: by({ ...DAY, year: 'numeric', hour: '2-digit', minute: '2-digit' }),
+  };
+  made.set(locale, dates);
+  return dates;
 }
 
-/** @example dayOf('2026-11-24T09:05:00') // '24 Nov 2026' */
-export const dayOf = (at: string | Date): string => `${shortDay(at)} ${partsOf(at).year}`;
+export const USUAL_LOCALE = 'en-GB';
 
-/** @example momentOf('2026-11-24T09:05:00') // '24 Nov 2026, 09:05' */
-export function momentOf(at: string | Date): string {
-  const { hour, minute } = partsOf(at);
-  return `${dayOf(at)}, ${hour}:${minute}`;
+/** The first language of an Accept-Language header (RFC 9110, 12.5.4) whose dates this machine can write. */
+export function localeOf(header: string | null): string {
+  const asked = (header ?? '').split(',').map((part) => part.split(';')[0]!.trim());
+  return asked.find(canWrite) ?? USUAL_LOCALE;
+}
+
+function canWrite(tag: string): boolean {
+  try {
+    return Intl.DateTimeFormat.supportedLocalesOf(tag).length > 0;
+  } catch {
+    return false;
+  }
 }
 
 const UNITS = [

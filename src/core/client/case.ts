@@ -2,7 +2,7 @@ import type { Need } from '../aims/needs';
 import type { Control, School } from '../aims/school';
 import { comfortableExhale, guessedExhale } from '../look/exhales';
 import { calmHoldOf } from '../look/holds';
-import { EMPTY_LOOK, type LookData } from '../look/look';
+import { barelyBegun, EMPTY_LOOK, type LookData } from '../look/look';
 import { silentSide } from '../look/silent-side';
 import { bestAlignment } from '../look/sweep';
 import { quietBreath, type QuietBreath, type SeenBands } from '../look/quiet';
@@ -64,7 +64,7 @@ export type SeenLook = Omit<LookRecord, 'bands'> & {
 export type ClientCase = {
   screen: CaseRecords['screen'];
   looks: readonly SeenLook[];
-  /** The looks that were visits, not looks after a run, newest first. */
+  /** The looks that were visits, not looks after a run, newest first. One that was begun and holds nothing is none. */
   visits: readonly SeenLook[];
   /** The newest of them. */
   visit: SeenLook | null;
@@ -111,7 +111,7 @@ export function caseOf(records: CaseRecords): ClientCase {
       readings: once(() => read(look.data, bands())),
     };
   });
-  const visits = looks.filter((l) => l.purpose === 'visit');
+  const visits = looks.filter((l) => l.purpose === 'visit' && !barelyBegun(l));
   const visit = visits[0] ?? null;
   const since = once(() =>
     runs

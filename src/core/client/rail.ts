@@ -1,4 +1,4 @@
-import { dayOf } from '../base/dates';
+import { datesIn, USUAL_LOCALE, type Dates } from '../base/dates';
 import { changeBetween } from '../change/change';
 import { inCommon, MEASURES } from '../follow/measures';
 import { namedReadings } from '../read/readings';
@@ -16,8 +16,8 @@ const LOOK_AGAIN_DAYS = 21;
 const DAY_MS = 86_400_000;
 
 /** How fresh each station of a client is, and which one is due. */
-export const railOf = (known: ClientCase, now = new Date()): Rail => ({
-  stations: STATIONS.map((station) => ({ station, fresh: FRESH[station](known, now) })),
+export const railOf = (known: ClientCase, now = new Date(), dates = datesIn(USUAL_LOCALE)): Rail => ({
+  stations: STATIONS.map((station) => ({ station, fresh: FRESH[station](known, now, dates) })),
   due: dueOf(known, now),
   goals: known.screen.data.goals,
 });
@@ -38,7 +38,7 @@ const redFlags = ({ screen }: ClientCase): number => openRedFlags(screen.data.re
 const named = (visit: SeenLook): number => namedReadings(visit.readings().readings).length;
 const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
 
-const FRESH: Record<Station, (known: ClientCase, now: Date) => string> = {
+const FRESH: Record<Station, (known: ClientCase, now: Date, dates: Dates) => string> = {
   screen: (known) => {
     const red = redFlags(known);
     if (red > 0) return `${counted(red, 'red flag')} open`;
@@ -46,8 +46,8 @@ const FRESH: Record<Station, (known: ClientCase, now: Date) => string> = {
     const flags = setFlags(known.screen.data.flags).length;
     return flags === 0 ? 'no flags' : counted(flags, 'flag');
   },
-  look: ({ visit }, now) =>
-    visit ? `${day(visit.at, now)}${visit.finishedAt ? '' : ', open'}` : 'not looked yet',
+  look: ({ visit }, now, dates) =>
+    visit ? `${day(visit.at, now, dates)}${visit.finishedAt ? '' : ', open'}` : 'not looked yet',
   read: ({ visit }) => {
     if (!visit) return 'after a look';
     const readings = named(visit);
@@ -60,9 +60,9 @@ const FRESH: Record<Station, (known: ClientCase, now: Date) => string> = {
     holdNews(visits) ?? (visits.length > 1 ? `${visits.length} visits` : 'from the second visit'),
 };
 
-function day(at: string, now: Date): string {
-  const on = dayOf(at);
-  return on === dayOf(now) ? 'today' : on;
+function day(at: string, now: Date, dates: Dates): string {
+  const on = dates.day(at);
+  return on === dates.day(now) ? 'today' : on;
 }
 
 const HOLD = MEASURES.find((m) => m.id === 'hold')!;

@@ -67,3 +67,7 @@ export const isEmptyLook = (look: LookData): boolean =>
   ) &&
   !look.bands?.length &&
   !look.exhales?.length;
+
+/** True for a look that was opened and holds nothing: it says nothing about the client, and is no visit. */
+export const barelyBegun = (look: { finishedAt: string | null; data: LookData }): boolean =>
+  look.finishedAt === null && isEmptyLook(look.data);

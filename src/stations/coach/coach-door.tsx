@@ -8,6 +8,7 @@ import type { RunSummary } from '@/core/run/summary';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Staves } from '@/pictures/staves';
 import { Button, buttonClass } from '@/ui/button';
+import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { RunList } from './run-list';
@@ -49,7 +50,7 @@ export function CoachDoor({ clientId, runs, latest, others, bar, startRun }: Pro
       {open && (
         <div className="flex flex-wrap items-center gap-6 border-b border-rule pb-4">
           <p className="grow text-lead">
-            A run of {new Date(open.startedAt).toLocaleString()} is not finished: block {open.index + 1} of{' '}
+            A run of <When at={open.startedAt} as="moment" /> is not finished: block {open.index + 1} of{' '}
             {open.blocks}, {clock(open.blockS)} into it.
           </p>
           <Link className={buttonClass('main', true)} href={`/clients/${clientId}/coach/${open.id}`}>

@@ -1,7 +1,7 @@
-import { momentOf } from '@/core/base/dates';
 import Link from 'next/link';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import type { RunSummary } from '@/core/run/summary';
+import { When } from '@/ui/dates';
 
 /** Runs, newest first: how far, how well, how they ended. */
 export function RunList({ clientId, runs }: { clientId: string; runs: readonly RunSummary[] }) {
@@ -27,7 +27,7 @@ export function RunList({ clientId, runs }: { clientId: string; runs: readonly R
                   className="underline decoration-rule underline-offset-4 hover:decoration-ink"
                   href={`/clients/${clientId}/coach/${r.id}`}
                 >
-                  {momentOf(r.startedAt)}
+                  <When at={r.startedAt} as="moment" />
                 </Link>
               </td>
               <td>

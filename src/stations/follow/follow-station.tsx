@@ -1,6 +1,6 @@
 'use client';
 
-import { dayOf } from '@/core/base/dates';
+import { When } from '@/ui/dates';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
@@ -71,7 +71,7 @@ export function FollowStation({
                       className="underline decoration-rule underline-offset-4"
                       href={`/clients/${clientId}/look/${v.id}`}
                     >
-                      {dayOf(v.at)}
+                      <When at={v.at} />
                     </Link>
                     , {POSITION[position].label} · {shareOf(v.rings[position]!)}
                   </figcaption>

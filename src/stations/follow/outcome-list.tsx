@@ -1,7 +1,7 @@
-import { dayOf, shortDay } from '@/core/base/dates';
 import type { Outcome } from '@/core/follow/judged';
 import { NEED_LABEL } from '@/core/aims/needs';
 import { READING } from '@/core/read/readings';
+import { When } from '@/ui/dates';
 
 const CLOSER: Record<Outcome['closer'], string> = {
   you: 'you were closer',
@@ -38,11 +38,21 @@ export function OutcomeList({ outcomes }: { outcomes: readonly Outcome[] }) {
         <tbody>
           {outcomes.map((o) => (
             <tr key={o.at + o.what.kind + o.what.name} className="border-b border-rule align-top">
-              <td className="py-1">{dayOf(o.at)}</td>
+              <td className="py-1">
+                <When at={o.at} />
+              </td>
               <td>{o.what.kind === 'reading' ? READING[o.what.name].label : NEED_LABEL[o.what.name]}</td>
               <td>{o.computed.toFixed(2)}</td>
               <td>{o.said.toFixed(2)}</td>
-              <td>{o.later ? `${o.later.value.toFixed(2)}, ${shortDay(o.later.at)}` : '–'}</td>
+              <td>
+                {o.later ? (
+                  <>
+                    {o.later.value.toFixed(2)}, <When at={o.later.at} as="short" />
+                  </>
+                ) : (
+                  '–'
+                )}
+              </td>
               <td className="font-semibold">{CLOSER[o.closer]}</td>
               <td className="max-w-[36ch] text-soft">{o.why}</td>
             </tr>

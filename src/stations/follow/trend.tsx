@@ -1,6 +1,5 @@
 'use client';
 
-import { shortDay } from '@/core/base/dates';
 import {
   CategoryScale,
   Chart,
@@ -12,6 +11,7 @@ import {
   type ChartOptions,
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
+import { useDates } from '@/ui/dates';
 import type { Measured } from '@/core/change/change';
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Filler, Tooltip);
@@ -30,11 +30,12 @@ export function Trend({
   points: { at: string; measured: Measured }[];
   noise: number | null;
 }) {
+  const dates = useDates();
   const [ink, soft, rule] = [css('--ink'), css('--soft'), css('--rule')];
   const first = points[0]!.measured;
   const band = (v: number | null) => points.map(() => v);
   const data = {
-    labels: points.map((p) => shortDay(p.at)),
+    labels: points.map((p) => dates.short(p.at)),
     datasets: [
       {
         data: points.map((p) => p.measured.value),
@@ -78,7 +79,7 @@ export function Trend({
       },
     },
   };
-  const said = points.map((p) => `${shortDay(p.at)} ${p.measured.value.toFixed(1)}`).join(', ');
+  const said = points.map((p) => `${dates.short(p.at)} ${p.measured.value.toFixed(1)}`).join(', ');
   return (
     <div className="h-[190px]">
       <Line data={data} options={options} role="img" aria-label={`${name} (${unit}): ${said}`} />

@@ -12,6 +12,7 @@ import { minutesOf, PROTOCOLS, TEST, TESTS, type Protocol, type TestId } from '@
 import type { Result } from '@/core/base/result';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
+import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 
@@ -51,42 +52,40 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
   const told = (result: Result<null>) => (result.ok ? router.refresh() : setError(result.why));
   useHotkeys([{ key: 'n', does: 'new look, all tests', run: () => void start() }]);
   return (
-    <div className="grid grid-cols-1 desk:grid-cols-[1fr_400px] gap-12">
-      <section aria-labelledby="looks">
-        <h2 id="looks" className="border-b border-rule pb-2 text-title">
-          Looks
-        </h2>
-        {looks.length === 0 && (
-          <p className="py-6 text-soft">
-            No look yet. A look takes as little as four minutes: a quiet watch with taps, two hands, the rib
-            rings and the signs.
-          </p>
-        )}
-        <ul>
-          {looks.map((look) => (
-            <li key={look.id} className="border-b border-rule">
-              <Link
-                href={`/clients/${clientId}/look/${look.id}`}
-                className="grid grid-cols-1 room:grid-cols-[160px_1fr_auto] gap-5 py-2.5 hover:bg-sheet"
-              >
-                <span className="font-semibold">
-                  {new Date(look.at).toLocaleDateString(undefined, {
-                    day: 'numeric',
-                    month: 'long',
-                    year: 'numeric',
-                  })}
-                </span>
-                <span className="text-soft tabular-nums">{summary(look.data)}</span>
-                <span className="text-soft">
-                  {look.purpose === 'relook' ? 'after a run' : look.finishedAt ? '' : 'not finished'}
-                </span>
-              </Link>
-            </li>
-          ))}
-        </ul>
-      </section>
+    <div
+      className={
+        looks.length > 0 ? 'grid grid-cols-1 desk:grid-cols-[1fr_400px] gap-12' : 'max-w-[460px] space-y-4'
+      }
+    >
+      {looks.length > 0 && (
+        <section aria-labelledby="looks">
+          <h2 id="looks" className="border-b border-rule pb-2 text-title">
+            Looks
+          </h2>
+          <ul>
+            {looks.map((look) => (
+              <li key={look.id} className="border-b border-rule">
+                <Link
+                  href={`/clients/${clientId}/look/${look.id}`}
+                  className="grid grid-cols-1 room:grid-cols-[160px_1fr_auto] gap-5 py-2.5 hover:bg-sheet"
+                >
+                  <span className="font-semibold">
+                    <When at={look.at} />
+                  </span>
+                  <span className="text-soft tabular-nums">{summary(look.data)}</span>
+                  <span className="text-soft">
+                    {look.purpose === 'relook' ? 'after a run' : look.finishedAt ? '' : 'not finished'}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <aside className="space-y-4">
-        <h2 className="border-b border-rule pb-2 text-title">A new look</h2>
+        <h2 className="border-b border-rule pb-2 text-title">
+          {looks.length > 0 ? 'A new look' : 'The first look'}
+        </h2>
         <p className="text-soft">
           Let the client lie or stand quietly first. Being told what is watched changes the breath.
         </p>

@@ -13,6 +13,7 @@ import type { Position } from '@/core/body/positions';
 import type { Consent } from '@/core/screen/screen';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
+import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
@@ -105,7 +106,7 @@ export function LookStation({
     <div className="grid grid-cols-1 room:grid-cols-[198px_minmax(0,1fr)] gap-8">
       <div className="flex min-h-[600px] flex-col">
         <p className="pb-1 text-fine text-soft">
-          {new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })}
+          <When at={at} />
           {finished && <span title="A correction keeps the earlier value.">, finished</span>}
         </p>
         <ol aria-label="Tests" data-tests className="border-t border-rule">

@@ -26,6 +26,7 @@ import { FigureLater } from '@/pictures/figure-later';
 import { Rings } from '@/pictures/rings';
 import { buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
+import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 import { Select } from '@/ui/select';
 import { Press } from '@/ui/press';
@@ -104,9 +105,13 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           <div>
             <h2 className="text-title">Where the breath goes</h2>
             <p className="text-fine text-soft">
-              {view === 'seen'
-                ? 'hatched: seen · dashed: wanted · dotted: silent'
-                : `from the look of ${new Date(look.at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`}
+              {view === 'seen' ? (
+                'hatched: seen · dashed: wanted · dotted: silent'
+              ) : (
+                <>
+                  from the look of <When at={look.at} />
+                </>
+              )}
             </p>
           </div>
           <div className="flex flex-wrap items-end gap-x-4 gap-y-1">

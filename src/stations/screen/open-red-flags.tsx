@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { openRedFlags, RED_FLAG_LABEL, type RedFlagRecord } from '@/core/screen/red-flags';
 import { Button } from '@/ui/button';
+import { useDates } from '@/ui/dates';
 import { INPUT } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 
@@ -14,6 +15,7 @@ export function OpenRedFlags({
   records: readonly RedFlagRecord[];
   onChange: (records: RedFlagRecord[]) => void;
 }) {
+  const dates = useDates();
   const open = openRedFlags(records);
   const settled = records.filter((r) => r.action);
   return (
@@ -33,9 +35,7 @@ export function OpenRedFlags({
       {settled.length > 0 && (
         <p className="text-fine text-soft">
           Settled:{' '}
-          {settled
-            .map((r) => `${RED_FLAG_LABEL[r.flag]} (${new Date(r.at).toLocaleDateString()}): ${r.action}`)
-            .join(' · ')}
+          {settled.map((r) => `${RED_FLAG_LABEL[r.flag]} (${dates.day(r.at)}): ${r.action}`).join(' · ')}
         </p>
       )}
     </>

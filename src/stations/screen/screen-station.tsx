@@ -3,6 +3,8 @@
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import { PROPS, PROP_LABEL } from '@/core/body/props';
+import type { Result } from '@/core/base/result';
+import type { Protocol } from '@/core/look/tests';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Flags } from '@/core/screen/flags';
 import { RED_FLAG_LABEL, RED_FLAGS, type RedFlagRecord } from '@/core/screen/red-flags';
@@ -16,6 +18,7 @@ import { useAutosave } from '@/ui/autosave/use-autosave';
 import { Press } from '@/ui/press';
 import { FlagFields } from './flag-fields';
 import { Questions } from './questions';
+import { OnToLook } from './on-to-look';
 import { OpenRedFlags } from './open-red-flags';
 import { SizeFields } from './size-fields';
 
@@ -30,6 +33,9 @@ type Props = {
   initial: Screen;
   rev: number;
   library: OwnLibrary;
+  /** A look that was begun and not finished. */
+  openLook: string | null;
+  startLook: (clientId: string, protocol?: Protocol) => Promise<Result<{ id: string }>>;
   /** What the studio and the runs add to the flags. */
   beside: Pick<Flags, 'supineUntilWeek' | 'floorStepsDone'>;
 };
@@ -40,7 +46,7 @@ const toggled = <T,>(list: readonly T[], one: T): T[] =>
   list.includes(one) ? list.filter((x) => x !== one) : [...list, one];
 
 /** Consent, flags, goals, props; beside them what that allows, changes and bars. */
-export function ScreenStation({ clientId, initial, rev, library, beside }: Props) {
+export function ScreenStation({ clientId, initial, rev, library, openLook, startLook, beside }: Props) {
   const autosave = useAutosave<Screen>({
     kind: 'screen',
     id: clientId,
@@ -156,7 +162,10 @@ export function ScreenStation({ clientId, initial, rev, library, beside }: Props
             </div>
           </section>
         </div>
-        <SaveStatus autosave={autosave} />
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+          <OnToLook clientId={clientId} open={openLook} flush={autosave.flush} start={startLook} />
+          <SaveStatus autosave={autosave} />
+        </div>
       </div>
       <VerdictList library={library} flags={flags} props={screen.props} said={said} />
     </div>

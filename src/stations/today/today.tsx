@@ -1,6 +1,7 @@
 'use client';
 
 import { agoOf } from '@/core/base/dates';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
@@ -11,7 +12,11 @@ import { RingGlyph } from '@/pictures/ring-glyph';
 import { Button, buttonClass } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
 import { useHotkeys } from '@/ui/hotkeys';
+import { Dialog } from '@/ui/dialog';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
+
+const ArchivedList = dynamic(() => import('./archived-list').then((m) => m.ArchivedList), { ssr: false });
 
 type Row = {
   id: string;
@@ -31,16 +36,20 @@ type Props = {
   total: number;
   page: number;
   pageSize: number;
+  /** How many were taken off the list. */
+  archived: number;
   actions: {
     createClient: (name: string) => Promise<Result<{ id: string }>>;
+    restoreClient: (id: string) => Promise<Result<null>>;
   };
 };
 
 /** Who is here, what is due and what is unfinished. */
-export function Today({ rows, total, page, pageSize, actions }: Props) {
+export function Today({ rows, total, page, pageSize, archived, actions }: Props) {
   const [search, setSearch] = useState('');
   const [found, setFound] = useState<{ rows: Row[]; total: number } | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const [putBy, setPutBy] = useState(false);
   const searchBox = useRef<HTMLInputElement>(null);
   const newName = useRef<HTMLInputElement>(null);
   const router = useRouter();
@@ -146,12 +155,22 @@ export function Today({ rows, total, page, pageSize, actions }: Props) {
             onFile={(file) => void bringIn(file).then(open)}
           />
         </div>
+        {archived > 0 && (
+          <p>
+            <Press look="quiet" className="text-small" onClick={() => setPutBy(true)}>
+              Taken off the list: {archived}
+            </Press>
+          </p>
+        )}
         {error && <Notice level="care">{error}</Notice>}
         <p className="border-t border-rule pt-3 text-fine text-soft">
           Kokyu records, computes and suggests; you decide. It names readings, never a diagnosis. The client’s
           clinician and your local rules on scope of practice come first. Everything stays on this machine.
         </p>
       </aside>
+      <Dialog open={putBy} onOpenChange={setPutBy} title="Taken off the list">
+        <ArchivedList restore={actions.restoreClient} onRestored={(id) => router.push(`/clients/${id}`)} />
+      </Dialog>
     </div>
   );
 }

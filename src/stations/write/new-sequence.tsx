@@ -40,10 +40,12 @@ type Props = {
   plan: ClientPlan;
   catalogue: readonly Drill[];
   keep: (name: string, data: Sequence) => Promise<Result<unknown>>;
+  /** Keeps it and goes into Coach with it; null where nothing may be coached. */
+  coach: ((name: string, data: Sequence) => Promise<Result<unknown>>) | null;
 };
 
 /** What would be proposed, drawn while minutes, place and wishes are set; kept with one press. */
-export function NewSequence({ looked, plan, catalogue, keep }: Props) {
+export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
   const [minutes, setMinutes] = useState<number | undefined>(MINUTES.usual);
   const [place, setPlace] = useState<Place>('floor');
   const [wishes, setWishes] = useState<Wishes>({});
@@ -64,14 +66,15 @@ export function NewSequence({ looked, plan, catalogue, keep }: Props) {
   );
   const live = useProposal(input);
   const proposal = live.answer?.ok ? live.answer.value : null;
-  const take = async () => {
+  const take = async (by: typeof keep) => {
     if (!proposal) return;
     setKeeping(true);
-    const kept = await keep(nameFor(proposal, plan.needs), proposal);
+    const kept = await by(nameFor(proposal, plan.needs), proposal);
     if (kept.ok) return;
     setError(kept.why);
     setKeeping(false);
   };
+  const ready = proposal !== null && live.fresh && !keeping && minutes !== undefined;
   return (
     <section aria-labelledby="new" className="border-b border-rule pb-4">
       <h2 id="new" className="sr-only">
@@ -127,13 +130,14 @@ export function NewSequence({ looked, plan, catalogue, keep }: Props) {
       </div>
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex items-center gap-5 pt-1.5">
-        <Button
-          kind="main"
-          disabled={!proposal || !live.fresh || keeping || minutes === undefined}
-          onClick={() => void take()}
-        >
+        <Button kind="main" disabled={!ready} onClick={() => void take(keep)}>
           {keeping ? 'Keeping …' : 'Keep this sequence'}
         </Button>
+        {coach && (
+          <Button disabled={!ready} onClick={() => void take(coach)}>
+            Keep and coach it
+          </Button>
+        )}
         <p role="status" className="text-small text-soft tabular-nums">
           {saidOf(live)}
         </p>

@@ -10,6 +10,7 @@ import type { ClientPlan } from '@/core/propose/input';
 import type { Prescription } from '@/core/propose/prescribe';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
+import { Notice } from '@/ui/notice';
 import { NewSequence } from './new-sequence';
 import { OtherBeginnings } from './other-beginnings';
 import type { Template } from './template-list';
@@ -29,7 +30,10 @@ type Props = {
   actions: {
     keepSequence: (clientId: string, name: string, data: Sequence) => Promise<Result<{ id: string }>>;
     dropTemplate: (id: string) => Promise<Result<null>>;
+    startRun: (sequenceId: string) => Promise<Result<{ id: string }>>;
   };
+  /** Why nothing may be coached; null where it may. */
+  bar: string | null;
 };
 
 /** What would be proposed, drawn at once; below it the client's sequences and other beginnings. */
@@ -42,6 +46,7 @@ export function SequenceList({
   templates,
   sequences,
   actions,
+  bar,
 }: Props) {
   const router = useRouter();
   const catalogue = useMemo(() => catalogueOf(library), [library]);
@@ -50,20 +55,32 @@ export function SequenceList({
     if (kept.ok) router.push(`/clients/${clientId}/write/${kept.value.id}`);
     return kept;
   };
+  const coach = async (name: string, data: Sequence): Promise<Result<unknown>> => {
+    const kept = await actions.keepSequence(clientId, name, data);
+    if (!kept.ok) return kept;
+    const run = await actions.startRun(kept.value.id);
+    // One that may not be coached is kept all the same, and its page says what bars it.
+    router.push(`/clients/${clientId}/${run.ok ? `coach/${run.value.id}` : `write/${kept.value.id}`}`);
+    return kept;
+  };
   return (
     <div className="space-y-4">
-      <NewSequence looked={looked} plan={plan} catalogue={catalogue} keep={keep} />
+      <NewSequence
+        looked={looked}
+        plan={plan}
+        catalogue={catalogue}
+        keep={keep}
+        coach={bar === null ? coach : null}
+      />
+      {bar !== null && <Notice level="stop">{bar}</Notice>}
       <div className="grid grid-cols-1 desk:grid-cols-[1fr_360px] gap-12">
         <section aria-labelledby="sequences">
-          <h2 id="sequences" className="border-b border-rule pb-2 text-title">
+          <h2
+            id="sequences"
+            className={sequences.length > 0 ? 'border-b border-rule pb-2 text-title' : 'sr-only'}
+          >
             Sequences
           </h2>
-          {sequences.length === 0 && (
-            <p className="py-4 text-soft">
-              Nothing kept yet. What is drawn above becomes the first with one press, and can be changed in
-              every detail.
-            </p>
-          )}
           <ul>
             {sequences.map((s) => (
               <li key={s.id} className="border-b border-rule">

@@ -5,6 +5,7 @@ import { differenceOf } from '@/core/sequence/diff';
 import type { Result } from '@/core/base/result';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
+import { When } from '@/ui/dates';
 import { TextField } from '@/ui/field';
 
 export type Version = { rev: number; at: string; label: string | null; data: Sequence };
@@ -59,7 +60,7 @@ export function VersionList({ now, versions, onKeep, onBringBack }: Props) {
               <div className="flex items-baseline justify-between gap-4">
                 <span className="tabular-nums">
                   {v.label && <strong>{v.label} · </strong>}
-                  {new Date(v.at).toLocaleString()} · {v.data.blocks.length} blocks,{' '}
+                  <When at={v.at} as="moment" /> · {v.data.blocks.length} blocks,{' '}
                   {clock(layoutOf(v.data).totalS)}
                 </span>
                 <Button onClick={() => onBringBack(v.data)}>Bring back</Button>

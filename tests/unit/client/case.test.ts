@@ -94,6 +94,16 @@ describe('everything known of a client', () => {
     expect(known.looks).toHaveLength(3);
   });
 
+  it('counts a look that was begun and holds nothing as none', () => {
+    const begun = seen('12', {}, { finishedAt: null });
+    const known = caseOf(records({ looks: [begun, seen('10', tapped)] }));
+    expect(known.visit!.id).toBe('look-10');
+    expect(dueOf(caseOf(records({ looks: [begun] })))).toBe('look');
+    expect(caseOf(records({ looks: [{ ...begun, data: look(tapped) }] })).visit!.id).toBe('look-12');
+    // One that was finished empty was a visit all the same.
+    expect(caseOf(records({ looks: [seen('12', {})] })).visit!.id).toBe('look-12');
+  });
+
   it('moves the exhale by the runs since the newest visit only', () => {
     const looks = [seen('10', { comfortableExhaleS: 6 })];
     const calm = [run('12', 5), run('11', 5)];

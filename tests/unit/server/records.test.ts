@@ -18,12 +18,13 @@ import {
   archiveClient,
   createClient,
   findClient,
+  listArchived,
   listClients,
   restoreClient,
   setControl,
 } from '@/server/clients';
 import { connect, knownVersion, openDb } from '@/server/db/client';
-import { bandsOf, finishLook, looksOf, saveLook, startLook } from '@/server/looks';
+import { bandsOf, beginVisit, finishLook, looksOf, saveLook, startLook } from '@/server/looks';
 import { mostSupported, quietBreath } from '@/core/look/quiet';
 import { caseFor } from '@/server/case';
 import { dropProtocol, savedProtocols, saveProtocol } from '@/server/protocols';
@@ -119,8 +120,31 @@ describe('clients', () => {
     const id = client();
     archiveClient(STUDIO, id);
     expect(findClient(STUDIO, id)).toBeUndefined();
+    expect(listArchived(STUDIO).map((r) => r.id)).toContain(id);
+    expect(listArchived(STUDIO, 'aD').map((r) => r.id)).toContain(id);
+    expect(listArchived(STUDIO, 'a%d')).toEqual([]);
     restoreClient(STUDIO, id);
     expect(row(id).name).toBe('Ada');
+    expect(listArchived(STUDIO).map((r) => r.id)).not.toContain(id);
+  });
+  it('was not looked at by a look that was opened and holds nothing', () => {
+    const id = client();
+    const listed = (of: string) => listClients(STUDIO, 'Ada', 0).rows.find((r) => r.id === of);
+    const begun = beginVisit(STUDIO, id);
+    expect(listed(id)).toMatchObject({ lastLookAt: null, lookOpen: false });
+    expect(caseFor(STUDIO, id)!.visit).toBeNull();
+    expect(railOf(caseFor(STUDIO, id)!).stations[1]!.fresh).toBe('not looked yet');
+    // Opened once more it is the same look, by the newer choice of tests.
+    expect(beginVisit(STUDIO, id, { name: 'short', tests: ['quiet'] })).toBe(begun);
+    expect(looksOf(STUDIO, id)).toHaveLength(1);
+    const [again] = looksOf(STUDIO, id);
+    expect(again!.data.protocol).toEqual({ name: 'short', tests: ['quiet'] });
+    expect(saveLook(STUDIO, begun, over(again!.rev, { ...again!.data, note: 'tired' })).ok).toBe(true);
+    expect(listed(id)).toMatchObject({ lastLookAt: again!.at, lookOpen: true });
+    expect(beginVisit(STUDIO, id)).not.toBe(begun);
+    finishLook(STUDIO, begun);
+    expect(listed(id)).toMatchObject({ lastLookAt: again!.at, lookOpen: false });
+    expect(caseFor(STUDIO, id)!.visits.map((v) => v.id)).toEqual([begun]);
   });
 });
 

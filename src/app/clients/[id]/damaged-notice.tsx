@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { RevisedKind } from '@/core/base/revision';
 import { Button } from '@/ui/button';
+import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 
 type Props = {
@@ -19,9 +20,6 @@ const NAME: Record<RevisedKind, string> = {
   sequence: 'A sequence',
   run: 'A run',
 };
-
-const dayOf = (at: string) =>
-  new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' });
 
 /** Records that cannot be read, each by itself, and what can be done about them. */
 export function DamagedNotice({ clientId, damaged, beginAnew }: Props) {
@@ -47,7 +45,7 @@ export function DamagedNotice({ clientId, damaged, beginAnew }: Props) {
             </span>
           }
         >
-          {NAME[kind]} of {dayOf(at)} is damaged and cannot be read ({why}).{' '}
+          {NAME[kind]} of <When at={at} /> is damaged and cannot be read ({why}).{' '}
           {kind === 'screen'
             ? 'Nothing is written or coached without it. Bring the database back from a copy, or save the text and begin anew; the text stays among the earlier values.'
             : 'It is left out; everything else stands.'}

@@ -4,6 +4,8 @@ import type { ReactNode } from 'react';
 import { findClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
 import { ShippedDrills } from '@/ui/shipped-drills';
+import { datesIn } from '@/core/base/dates';
+import { localeOfRequest } from '@/server/locale';
 import { railOf } from '@/core/client/rail';
 import { SHIPPED_JSON } from '@/core/drills/library';
 import { buildOf } from '@/core/screen/build';
@@ -37,7 +39,7 @@ export default async function ClientLayout({ children, params }: Props) {
   const damaged = damagedOf(scope, id);
   const screenDamaged = damaged.some((d) => d.kind === 'screen');
   const known = screenDamaged ? null : caseFor(scope, id);
-  const rail = known && railOf(known);
+  const rail = known && railOf(known, new Date(), datesIn(await localeOfRequest()));
   const build = known ? buildOf(known.flags()) : 'usual';
   return (
     <ShippedDrills json={SHIPPED_JSON}>

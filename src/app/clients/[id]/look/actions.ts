@@ -2,7 +2,6 @@
 
 import * as z from 'zod';
 import { fail, ok, type Result } from '@/core/base/result';
-import { EMPTY_LOOK } from '@/core/look/look';
 import { Protocol } from '@/core/look/tests.schema';
 import { findClient } from '@/server/clients';
 import * as looks from '@/server/looks';
@@ -18,9 +17,7 @@ export async function startLook(clientId: string, protocol?: Protocol): Promise<
     [clientId, protocol],
     ([id, p], scope): Result<{ id: string }> =>
       findClient(scope, id)
-        ? ok({
-            id: looks.startLook(scope, id, 'visit', null, p ? { ...EMPTY_LOOK, protocol: p } : EMPTY_LOOK),
-          })
+        ? ok({ id: looks.beginVisit(scope, id, p) })
         : fail('This client is no longer here.'),
     [[`/clients/${clientId}`, 'layout']],
   );

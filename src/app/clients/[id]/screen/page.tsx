@@ -1,7 +1,9 @@
+import { barelyBegun } from '@/core/look/look';
 import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { screenOf } from '@/server/screens';
 import { scopeOfRequest } from '@/server/scope';
+import { startLook } from '../look/actions';
 import { ScreenStation } from '@/stations/screen/screen-station';
 
 export const metadata = { title: 'Screen' };
@@ -10,13 +12,17 @@ export default async function ScreenPage({ params }: { params: Promise<{ id: str
   const { id } = await params;
   const scope = await scopeOfRequest();
   const { data, rev } = screenOf(scope, id);
-  const flags = caseFor(scope, id)?.flags();
+  const known = caseFor(scope, id);
+  const flags = known?.flags();
+  const open = known?.looks.find((l) => l.purpose === 'visit' && !l.finishedAt && !barelyBegun(l));
   return (
     <ScreenStation
       clientId={id}
       initial={data}
       rev={rev}
       library={ownLibrary(scope)}
+      openLook={open?.id ?? null}
+      startLook={startLook}
       beside={{ supineUntilWeek: flags?.supineUntilWeek, floorStepsDone: flags?.floorStepsDone }}
     />
   );

@@ -1,9 +1,11 @@
 import { notFound } from 'next/navigation';
+import { barOf } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { allTemplates } from '@/server/templates';
 import { scopeOfRequest } from '@/server/scope';
 import { SequenceList } from '@/stations/write/sequence-list';
+import { startRun } from '../coach/actions';
 import { dropTemplate, keepSequence } from './actions';
 
 export const metadata = { title: 'Write' };
@@ -28,7 +30,8 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
       prescription={known.exhale()}
       plan={known.plan()}
       library={ownLibrary(scope)}
-      actions={{ keepSequence, dropTemplate }}
+      bar={barOf(known.screen.data)}
+      actions={{ keepSequence, dropTemplate, startRun }}
     />
   );
 }

@@ -43,6 +43,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <Link href="/drills" className="hover:underline">
               Drills
             </Link>
+            <Link href="/words" className="hover:underline">
+              Words
+            </Link>
           </nav>
           <span className="ml-auto text-fine">
             <KeysHelp />

@@ -126,7 +126,7 @@ function Cells({
   return (
     <svg
       viewBox={`0 0 ${width} ${HEIGHT}`}
-      className="h-[34px] w-full"
+      className={`w-full ${onChange ? 'h-[54px]' : 'h-[34px]'}`}
       preserveAspectRatio="none"
       role={onChange ? 'group' : undefined}
       aria-label={onChange ? RING_POSITION[place].label : undefined}

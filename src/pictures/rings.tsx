@@ -122,7 +122,9 @@ export function Rings({ seen, target, before, onChange, className }: Props) {
               fill="var(--soft)"
               className="tabular-nums"
             >
-              {known(level) ? `${Math.round(levelShare(seen, level) * 100)} % of it` : 'not looked at'}
+              {known(level)
+                ? `${Math.round(levelShare(seen, level) * 100)} % of the breath`
+                : 'not looked at'}
             </text>
             <text x={cx} y={CENTRE_Y + ry + REACH + 18} textAnchor="middle" fontSize="12" fill="var(--soft)">
               front

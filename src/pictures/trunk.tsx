@@ -85,8 +85,8 @@ export function Trunk({ volume: v, tone, className, rising }: Props) {
     rising === null
       ? 'held'
       : rising
-        ? 'in: lid and base go down, the wall widens'
-        : 'out: lid and base rise, the wall narrows';
+        ? 'in: diaphragm and pelvic floor go down, the belly wall widens'
+        : 'out: diaphragm and pelvic floor rise, the belly wall narrows';
   const drawn = (d: string, colour: string, width: number, opacity = 1) => (
     <path
       d={d}

@@ -90,7 +90,7 @@ export function CheckField({
 }) {
   const id = useId();
   return (
-    <div className="flex min-h-[26px] items-center gap-2">
+    <div className="check-row flex min-h-[26px] items-center gap-2">
       <Checkbox.Root
         id={id}
         checked={checked}

@@ -28,7 +28,7 @@ export function Slider({
     <div className="flex items-center gap-3">
       <span className={`shrink-0 text-small ${tight ? '' : 'w-44'}`}>{label}</span>
       <Radix.Root
-        className="relative flex h-6 grow touch-none items-center"
+        className="slide-row relative flex h-6 grow touch-none items-center"
         min={min}
         max={max}
         step={step}
@@ -40,6 +40,7 @@ export function Slider({
         </Radix.Track>
         <Radix.Thumb
           aria-label={label}
+          aria-valuetext={say(value)}
           className="block size-4.5 rounded-full border-[1.5px] border-ink bg-sheet"
         />
       </Radix.Root>

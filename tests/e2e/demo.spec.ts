@@ -109,7 +109,7 @@ test('the whole way by keyboard: choose a block, lengthen its exhale, take it ou
   await page.keyboard.press('u');
   await expect(total).toHaveText(before);
   await page.keyboard.press('+');
-  await expect(page.getByRole('button', { name: 'Further' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Smaller' })).toBeEnabled();
 });
 
 test('the drills can be found by words and by stage, and each shows how it is taught', async ({ page }) => {

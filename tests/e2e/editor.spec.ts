@@ -146,13 +146,13 @@ test('what would be proposed is drawn at once, wishes are kept, and a conflict i
   ).toBeVisible({ timeout: 20_000 });
   await wish('leave out', 'Two hands, low breath');
   await page.getByRole('button', { name: 'Take back the wish: Back-fill over the cushion' }).click();
-  await wish('has to be in', 'Soft floor of the pelvis');
+  await wish('has to be in', 'Soft pelvic floor');
   await page.getByLabel('Minutes, look again included').fill('12');
   await keep.click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
   await expect(blocks(page).first()).toBeVisible();
   const made = await names(page);
-  expect(made).toContain('Soft floor of the pelvis');
+  expect(made).toContain('Soft pelvic floor');
   expect(made).not.toContain('Two hands, low breath');
   await page.getByText(/^Left out, and why/).click();
   await expect(page.getByText('you asked to leave it out')).toBeVisible();

@@ -49,7 +49,7 @@ test('protocols: a quick look, a test left out with a reason, an own choice kept
   await to(page, 'Two hands');
   await page.getByRole('button', { name: 'Leave this test out' }).click();
   await page.getByRole('button', { name: 'no time today' }).click();
-  await expect(tests.getByRole('button', { name: /^Two hands/ })).toContainText('skipped');
+  await expect(tests.getByRole('button', { name: /^Two hands/ })).toContainText('left out');
   await page.getByRole('button', { name: 'Make it after all' }).click();
   await page.getByRole('radio', { name: 'belly' }).click();
   await expect(tests.getByRole('button', { name: /^Two hands/ })).toContainText('seen');
@@ -320,7 +320,7 @@ test('Read: what disagrees is shown, a decision is kept and Follow holds it agai
     'not known yet',
   );
   await page.goto(`${file}/read`);
-  await page.getByText(/not named/).click();
+  await page.getByText(/faint or not there/).click();
   await page.getByRole('button', { name: /^fast or irregular/ }).click();
   await page.getByRole('button', { name: 'take your decision back' }).click();
   await expect(sheet).not.toContainText('You say');
@@ -333,7 +333,7 @@ test('Read: the studio’s own figures, trunk control, and the path of least res
   const dialog = page.getByRole('dialog', { name: 'What is it held against?' });
   await dialog.getByLabel(/^hold tolerance reads as low under/).fill('12');
   await dialog.getByRole('button', { name: 'Hold against these' }).click();
-  await page.getByText(/not named/).click();
+  await page.getByText(/faint or not there/).click();
   await page.getByRole('button', { name: /^low hold tolerance/ }).click();
   await expect(page.getByRole('article', { name: 'low hold tolerance' })).toContainText(
     'under 12 s as a screen (set here by hand)',

@@ -213,13 +213,13 @@ test('Write: a block that breaks a rule is marked and cannot be coached', async 
   }
   await expect(coach).toBeEnabled();
   await page.getByRole('region', { name: 'Staves' }).getByRole('button').first().click();
-  await page.getByRole('textbox', { name: 'empty' }).fill('6');
-  await page.getByRole('textbox', { name: 'empty' }).press('Enter');
+  await page.getByRole('textbox', { name: 'pause' }).fill('6');
+  await page.getByRole('textbox', { name: 'pause' }).press('Enter');
   await expect(page.getByText('no held breath for this client')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Coach it' })).toBeDisabled();
   await page.keyboard.press('f');
   await expect(page.getByText('no held breath for this client')).toHaveCount(0);
-  await expect(page.getByRole('textbox', { name: 'empty' })).toHaveValue('0');
+  await expect(page.getByRole('textbox', { name: 'pause' })).toHaveValue('0');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Coach it' })).toBeDisabled();
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -27,7 +27,7 @@ export const GOAL: Record<Goal, { label: string; why: string; needs: Needs }> = 
   },
   running: {
     label: 'runs',
-    why: 'to run with the trunk and floor in step',
+    why: 'to run with the trunk and pelvic floor in step',
     needs: { coordination: 0.8, floorLink: 0.5, upright: 0.7, exhaleLength: 0.3 },
   },
   singing: {

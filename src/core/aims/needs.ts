@@ -31,8 +31,12 @@ export const NEED_LABEL: Record<Need, string> = {
   oneSide: 'open the silent side',
   tolerance: 'stay calm in a pause',
   floorLetGo: 'let the pelvic floor go',
-  floorLink: 'link floor and breath',
+  floorLink: 'link pelvic floor and breath',
   coordination: 'draw from low to high',
   control: 'keep tone while breathing',
   upright: 'carry it upright',
 };
+
+/** The weight of a need in a word. Our choice of the steps. */
+export const weightWord = (weight: number): 'much' | 'some' | 'a little' =>
+  weight >= 2 ? 'much' : weight >= 1 ? 'some' : 'a little';

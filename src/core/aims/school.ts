@@ -16,5 +16,5 @@ export const CONTROL_LABEL: Record<Control, string> = { drawIn: 'draw in', brace
 
 export const CONTROL_WISH: Record<Control, string> = {
   drawIn: 'the lower belly draws in from the pubic bone up, low and long',
-  brace: 'the wall stiffens all round, as much as the task asks for',
+  brace: 'the abdominal wall stiffens all round, as much as the task asks for',
 };

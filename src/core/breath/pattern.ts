@@ -71,7 +71,7 @@ export const describePattern = (p: Pattern): string =>
     `${p.inhaleS} s in`,
     p.holdInS > 0 ? `hold ${p.holdInS} s` : '',
     `${p.exhaleS} s out`,
-    p.holdOutS > 0 ? `empty ${p.holdOutS} s` : '',
+    p.holdOutS > 0 ? `pause ${p.holdOutS} s` : '',
   ]
     .filter(Boolean)
     .join(' · ');

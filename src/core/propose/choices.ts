@@ -118,9 +118,9 @@ export function unfitFor(drill: Drill, verdict: Verdict, input: ProposalInput): 
   const { tone } = verdict;
   const works = tone.control !== 'none' || tone.squeezePct > 0;
   if (readings.includes('reversed') && (works || tone.floor !== 'none'))
-    return 'tone waits until the breath goes the right way';
+    return 'tone comes once the breath goes the right way';
   if ((readings.includes('floorHolding') || flags.floorTension) && works)
-    return 'work of the wall waits until the floor lets go';
+    return 'the abdominal wall works once the pelvic floor lets go';
   if (drill.stage === 'hold' && hasFullHold(verdict.breathing) && fullHoldBar(input) !== null)
     return fullHoldBar(input);
   if (

@@ -19,7 +19,7 @@ const WE: Record<Need, string> = {
   oneSide: 'open the side that is silent',
   tolerance: 'stay calm in a short pause',
   floorLetGo: 'let the pelvic floor go',
-  floorLink: 'bring floor and breath into step',
+  floorLink: 'bring pelvic floor and breath into step',
   coordination: 'learn the order from low to high',
   control: 'keep some tone while the breath goes on',
   upright: 'carry it upright',

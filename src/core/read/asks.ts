@@ -38,7 +38,7 @@ const FLAG_ASKS: readonly Rule[] = [
   { when: (f) => Boolean(f.urgency), why: 'because of urgency', needs: { floorLetGo: 1.2, settle: 0.5 } },
   {
     when: (f) => Boolean(f.floorTension),
-    why: 'because of a floor that is tense',
+    why: 'because of a pelvic floor that is tense',
     needs: { floorLetGo: 2, settle: 0.5 },
   },
   {

@@ -44,7 +44,7 @@ export type ReadingsResult = {
 const FIRST: Partial<Record<ReadingName, { factor: number; why: string }>> = {
   reversed: { factor: 1.5, why: 'a reversed breath is set right first' },
   stuckInhale: { factor: 1.5, why: 'an emptied chest has room to fill, so the exhale comes first' },
-  floorHolding: { factor: 1.25, why: 'the floor lets go before it lifts' },
+  floorHolding: { factor: 1.25, why: 'the pelvic floor lets go before it lifts' },
 };
 
 export type ReadOptions = {

@@ -42,6 +42,10 @@ export type Reading = {
 /** From this strength a reading is named. Our choice. */
 export const NAMED_FROM = 0.25;
 
+/** A strength in a word. Our choice of the steps. */
+export const strengthWord = (strength: number): 'strong' | 'clear' | 'some' | 'faint' =>
+  strength >= 0.75 ? 'strong' : strength >= 0.5 ? 'clear' : strength >= NAMED_FROM ? 'some' : 'faint';
+
 type Facts = {
   label: string;
   meaning: string;
@@ -130,7 +134,7 @@ export const READING: Record<ReadingName, Facts> = {
   },
   floorHolding: {
     label: 'pelvic floor holding',
-    meaning: 'The floor does not let go on the inhale. Letting go comes before any lift.',
+    meaning: 'The pelvic floor does not let go on the inhale. Letting go comes before any lift.',
     probes: Trunk.FLOOR_HOLDING,
     needs: { floorLetGo: 3, settle: 0.5 },
   },

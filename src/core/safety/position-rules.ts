@@ -67,7 +67,7 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
   {
     target: oneOf('quadruped'),
     when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
-    because: 'the wall hangs here, and it is still mending',
+    because: 'the abdominal wall hangs here, and it is still mending',
     source: 'P7',
   },
   {

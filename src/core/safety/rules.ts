@@ -84,7 +84,7 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     target: 'fullHold',
     when: (f) => separated(f) || postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f),
     remedy: 'noFullHold',
-    because: 'no held full breath on a wall that is still mending',
+    because: 'no held full breath on an abdominal wall that is still mending',
     source: 'P73',
   },
   {
@@ -115,7 +115,7 @@ export const DEMAND_RULES: readonly DemandRule[] = [
       separated(f) ||
       postpartumUnder(POSTPARTUM_LOAD_WEEKS)(f),
     remedy: 'bar',
-    because: 'blowing against resistance loads the wall and the floor',
+    because: 'blowing against resistance loads the abdominal wall and the pelvic floor',
     source: 'P7',
   },
   {
@@ -139,14 +139,14 @@ export const DEMAND_RULES: readonly DemandRule[] = [
       separated(f) ||
       postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f),
     remedy: 'bar',
-    because: 'turning against a held breath loads wall and ribs',
+    because: 'turning against a held breath loads the abdominal wall and the ribs',
     source: 'P29',
   },
   {
     target: 'abdominalLoad',
     when: is('recentSurgery'),
     remedy: 'bar',
-    because: 'the wall is not loaded in the first 12 weeks after surgery',
+    because: 'the abdominal wall is not loaded in the first 12 weeks after surgery',
     source: 'P7',
   },
   {
@@ -191,7 +191,7 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     when: pregnantFrom(SUPINE_UNTIL_WEEK),
     remedy: 'bar',
     fromLevel: 2,
-    because: 'no limb load on a stretching wall',
+    because: 'no limb load on an abdominal wall that is stretching',
     source: 'P9',
   },
   {
@@ -213,14 +213,14 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     when: is('floorTension'),
     remedy: 'bar',
     fromLevel: 2,
-    because: 'effort with the floor comes after letting go',
+    because: 'effort with the pelvic floor comes after letting go',
     source: 'P10',
   },
   {
     target: 'floorLift',
     when: is('floorTension'),
     remedy: 'noLift',
-    because: 'a tense floor learns to let go first',
+    because: 'a tense pelvic floor learns to let go first',
     source: 'P10',
   },
   {
@@ -258,14 +258,14 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     target: 'floorPressure',
     when: is('heaviness'),
     remedy: 'bar',
-    because: 'presses down on a floor that is already loaded',
+    because: 'presses down on a pelvic floor that is already loaded',
     source: 'P10',
   },
   {
     target: 'floorPressure',
     when: is('leaking'),
     remedy: 'bar',
-    because: 'presses down on a floor that leaks under effort',
+    because: 'presses down on a pelvic floor that leaks under effort',
     source: 'P10',
     stepwise: true,
   },
@@ -273,7 +273,7 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     target: 'floorPressure',
     when: (f) => separated(f) || pregnantFrom(0)(f) || postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f),
     remedy: 'bar',
-    because: 'too much pressure for this wall now',
+    because: 'too much pressure for this abdominal wall now',
     source: 'P7',
   },
   {
@@ -294,7 +294,7 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     target: 'heavyLoad',
     when: pregnantFrom(SUPINE_UNTIL_WEEK),
     remedy: 'bar',
-    because: 'no outside load on a stretching wall',
+    because: 'no outside load on an abdominal wall that is stretching',
     source: 'P9',
   },
   {
@@ -323,7 +323,7 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     when: is('heaviness', 'leaking', 'backPain'),
     remedy: 'bar',
     fromLevel: 3,
-    because: 'the heavy ones wait until the floor and the back are ready',
+    because: 'the heavy ones come when the pelvic floor and the back are ready for them',
     source: 'P10',
   },
   {
@@ -404,7 +404,11 @@ export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string;
     text: 'Check for heaviness, leaking and doming in every drill.',
     source: 'P7',
   },
-  { when: is('floorTension'), text: 'Attend to the inhale; effort with the floor waits.', source: 'P10' },
+  {
+    when: is('floorTension'),
+    text: 'Attend to the inhale; effort with the pelvic floor comes later.',
+    source: 'P10',
+  },
   {
     when: is('leaking', 'heaviness', 'urgency'),
     text: 'Offer the way to a pelvic-health clinician.',

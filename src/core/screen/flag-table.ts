@@ -128,7 +128,7 @@ export const FLAG = {
     kind: 'yes',
     group: 'medical',
     label: 'asthma, COPD, other lung disease',
-    noHold: { because: 'pauses wait until a clinician agrees', source: 'P7' },
+    noHold: { because: 'held breaths only once a clinician agrees', source: 'P7' },
   },
   panic: {
     kind: 'yes',

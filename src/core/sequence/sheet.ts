@@ -158,14 +158,14 @@ export function countsOf({ breathing }: Pick<Block, 'breathing'>): string {
   const { inhaleS, holdInS, exhaleS, holdOutS } = breathing.pattern;
   const parts = [
     `in for ${inhaleS}`,
-    holdInS > 0 ? `wait ${holdInS}` : '',
+    holdInS > 0 ? `hold ${holdInS}` : '',
     breathing.full ? 'out until the ribs stop dropping' : `out for ${exhaleS}`,
-    holdOutS > 0 ? `wait ${holdOutS}, empty` : '',
+    holdOutS > 0 ? `pause ${holdOutS}` : '',
   ]
     .filter(Boolean)
     .join(', ');
   const last = breathing.last
-    ? ` The last breath: in for ${breathing.last.inhaleS}${breathing.last.holdInS > 0 ? `, wait ${breathing.last.holdInS}` : ''}, out for ${breathing.last.exhaleS}.`
+    ? ` The last breath: in for ${breathing.last.inhaleS}${breathing.last.holdInS > 0 ? `, hold ${breathing.last.holdInS}` : ''}, out for ${breathing.last.exhaleS}.`
     : '';
   return `${capital(parts)}.${last}`;
 }

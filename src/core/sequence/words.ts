@@ -147,17 +147,17 @@ function placing({ position, ways = [] }: Telling, said: readonly Step[] | null)
   ];
 }
 
-/** What floor, wall and knees do, said from the tone that the block has (practice P49–P52). */
+/** What pelvic floor, abdominal wall and knees do, said from the tone that the block has (practice P49–P52). */
 function toneSteps({ tone, props }: Telling, covered: { wall: boolean; floor: boolean }): Step[] {
   const steps: string[] = [];
   if (!covered.floor) {
     if (tone.floor === 'letGo')
-      steps.push('In: the base of the pelvis softens and widens. Out: nothing to do there.');
+      steps.push('In: the pelvic floor softens and widens. Out: nothing to do there.');
     if (tone.floor === 'follow')
-      steps.push('The floor of the pelvis follows: it widens as you breathe in and comes back by itself.');
+      steps.push('The pelvic floor follows: it widens as you breathe in and comes back by itself.');
     if (tone.floor === 'lift')
       steps.push(
-        `Out: the floor of the pelvis gathers and lifts, about ${shareWord(tone.floorPct)} of full strength, buttocks quiet. In: all the way down again.`,
+        `Out: the pelvic floor gathers and lifts, about ${shareWord(tone.floorPct)} of full strength, buttocks quiet. In: all the way down again.`,
       );
   }
   if (!covered.wall && tone.control !== 'none' && tone.controlPct > 0) {

@@ -23,10 +23,10 @@ export function toneFor(
   let made = tone;
   if (tone.floor === 'lift' && readings.includes('floorHolding')) {
     made = { ...made, floor: 'letGo', floorPct: 0, squeezePct: 0 };
-    changes.push('the floor holds, so it lets go here in place of the lift');
+    changes.push('the pelvic floor holds, so it lets go here in place of the lift');
   } else if (tone.floor === 'lift' && readings.includes('floorOverloaded')) {
     made = { ...made, floor: 'follow', floorPct: 0 };
-    changes.push('the floor is pressed on, so it follows here before it lifts');
+    changes.push('the pelvic floor is pressed on, so it follows here before it lifts');
   }
   const gentle = readings.includes('toneStopsBreath') || readings.includes('floorOverloaded');
   if (gentle && made.controlPct > GENTLE_PCT) {

@@ -12,10 +12,10 @@ export const NO_TONE: Tone = { floor: 'none', floorPct: 0, control: 'none', cont
 export const LIFT_PCT = { least: 25, most: 30 } as const;
 
 export const FLOOR_LABEL: Record<FloorMode, string> = {
-  none: 'floor left alone',
-  letGo: 'floor lets go on the inhale',
-  follow: 'floor follows the breath',
-  lift: 'floor lifts gently on the exhale',
+  none: 'left alone',
+  letGo: 'lets go on the inhale',
+  follow: 'follows the breath',
+  lift: 'lifts gently on the exhale',
 };
 
 export const CONTROL_LABEL: Record<ControlMode, string> = {

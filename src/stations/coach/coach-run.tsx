@@ -68,7 +68,7 @@ export function CoachRun(given: Props) {
           { key: ' ', does: 'start or pause', run: toggle },
           { key: 'ArrowRight', does: 'next block', run: () => happen({ kind: 'next' }) },
           { key: 'ArrowLeft', does: 'block before', run: () => happen({ kind: 'back' }) },
-          { key: 'Enter', does: 'skip the set-up', run: () => happen({ kind: 'ready' }) },
+          { key: 'Enter', does: 'ready: the breaths begin', run: () => happen({ kind: 'ready' }) },
           { key: 'e', does: 'easier', run: () => happen({ kind: 'easier' }) },
           { key: 'h', does: 'harder', run: () => happen({ kind: 'harder' }) },
           { key: 'c', does: 'other cue', run: () => happen({ kind: 'otherCue' }) },
@@ -77,7 +77,7 @@ export function CoachRun(given: Props) {
           { key: 'l', does: 'leave; the run can be taken up again', run: () => void leave() },
           ...[1, 2, 3, 4, 5].map((q) => ({
             key: String(q),
-            does: `quality ${q} for the block before`,
+            does: `quality ${q} of 5 for the block before`,
             run: () => void rate(q),
           })),
         ]
@@ -85,7 +85,7 @@ export function CoachRun(given: Props) {
   );
   const status = <SaveStatus autosave={autosave} />;
   return (
-    <div ref={room} className="dim fixed inset-0 z-30 overflow-y-auto bg-paper text-ink">
+    <div ref={room} className="reach dim fixed inset-0 z-30 overflow-y-auto bg-paper text-ink">
       {live && coached && (
         <CoachScreen
           clientName={given.clientName}

@@ -15,7 +15,7 @@ export function RunList({ clientId, runs }: { clientId: string; runs: readonly R
           <tr>
             <th className="py-1 font-normal">when</th>
             <th className="font-normal">blocks done</th>
-            <th className="font-normal">quality, mean</th>
+            <th className="font-normal">mean quality, of 5</th>
             <th className="font-normal">ended</th>
           </tr>
         </thead>

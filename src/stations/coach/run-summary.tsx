@@ -12,6 +12,7 @@ import { YesNo } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { ChangeList } from './change-list';
+import { Term } from '@/ui/term';
 
 type Props = {
   clientId: string;
@@ -82,7 +83,7 @@ export function RunSummary(given: Props) {
       )}
       <section aria-labelledby="blocks">
         <h2 id="blocks" className="text-title">
-          Blocks
+          Blocks, with their <Term of="quality">quality</Term>
         </h2>
         <ul>
           {state.results.map((r, i) => (

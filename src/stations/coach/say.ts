@@ -5,7 +5,7 @@ export const SAY: Record<Phase | 'free' | 'rest', string> = {
   inhale: 'in',
   holdIn: 'hold',
   exhale: 'out',
-  holdOut: 'empty',
+  holdOut: 'pause',
   free: 'as it comes',
   rest: 'rest',
 };

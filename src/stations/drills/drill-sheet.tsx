@@ -14,6 +14,7 @@ import { wordsOfDrill } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
 import { Figure } from '@/pictures/figure';
 import { Press } from '@/ui/press';
+import { Term } from '@/ui/term';
 
 /** A drill's breath in words. */
 const breathOf = ({ breathing }: Pick<Drill, 'breathing'>): string =>
@@ -131,15 +132,23 @@ export function DrillSheet({
             </dd>
           </div>
         ))}
-        <dt className="text-soft">stop at</dt>
+        <dt className="text-soft">
+          <Term of="stopSign">stop at</Term>
+        </dt>
         <dd>{drill.stopSigns.map((s) => STOP_SIGN_LABEL[s]).join(', ')}, or any other stop sign</dd>
-        <dt className="text-soft">serves</dt>
+        <dt className="text-soft">
+          <Term of="need">serves</Term>
+        </dt>
         <dd>
           {aimsOf(drill)
             .map((n) => NEED_LABEL[n])
             .join(', ')}
         </dd>
-        {Object.keys(drill.zones).length > 0 && <dt className="text-soft">zones</dt>}
+        {Object.keys(drill.zones).length > 0 && (
+          <dt className="text-soft">
+            <Term of="zone">zones</Term>
+          </dt>
+        )}
         {Object.keys(drill.zones).length > 0 && (
           <dd>
             {(Object.keys(drill.zones) as Zone[])
@@ -162,14 +171,16 @@ export function DrillSheet({
         <dd className="flex flex-wrap gap-x-4">
           {harder.length > 0 ? harder.map((d) => link(d, '')) : 'nothing beyond it'}
         </dd>
-        <dt className="text-soft">school</dt>
+        <dt className="text-soft">
+          <Term of="school">school</Term>
+        </dt>
         <dd>
           {drill.school === 'both'
             ? 'either'
             : drill.school === 'lowQuiet'
               ? 'low and quiet'
               : 'all round with opposition'}{' '}
-          · level {drill.level}
+          · <Term of="level">level</Term> {drill.level}
         </dd>
       </dl>
     </article>

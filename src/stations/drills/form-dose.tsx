@@ -59,11 +59,11 @@ export function FormDose({ register, breathing }: Props) {
         />
         <Text label="lift, %" inputMode="numeric" {...register('floorPct')} />
         <Pick
-          label="Wall"
+          label="Abdominal wall"
           options={CONTROL_MODES.map((m) => [m, CONTROL_LABEL[m]])}
           {...register('control')}
         />
-        <Text label="wall, %" inputMode="numeric" {...register('controlPct')} />
+        <Text label="abdominal wall, %" inputMode="numeric" {...register('controlPct')} />
         <Text label="squeeze, %" inputMode="numeric" {...register('squeezePct')} />
       </div>
     </>

@@ -13,6 +13,7 @@ import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';
 import { OutcomeList } from './outcome-list';
 import { RunList } from '../coach/run-list';
+import { WithTerms } from '@/ui/term';
 
 const Trend = dynamic(() => import('./trend').then((m) => m.Trend), {
   ssr: false,
@@ -101,8 +102,8 @@ function TrendFigure({ series: { label, unit, noise, change, points } }: { serie
       : change.verdict === 'unknown'
         ? 'noise not known: two tries a visit are needed'
         : change.verdict === 'withinNoise'
-          ? `last change ${signed(change.difference)}, within the noise (±${change.noise!.toFixed(1)})`
-          : `last change ${signed(change.difference)}, more than noise (±${change.noise!.toFixed(1)})`;
+          ? `last change ${signed(change.difference)}, within the noise of the test (±${change.noise!.toFixed(1)})`
+          : `last change ${signed(change.difference)}, more than the noise of the test (±${change.noise!.toFixed(1)})`;
   return (
     <section aria-label={name}>
       <div className="flex items-baseline justify-between">
@@ -113,7 +114,7 @@ function TrendFigure({ series: { label, unit, noise, change, points } }: { serie
           </span>
         )}
       </div>
-      <p className="text-fine text-soft tabular-nums">{said}</p>
+      <p className="text-fine text-soft tabular-nums">{last ? <WithTerms text={said} /> : said}</p>
       {points.length > 0 && <Trend name={name} unit={unit} points={points} noise={noise} />}
     </section>
   );

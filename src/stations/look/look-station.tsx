@@ -103,46 +103,37 @@ export function LookStation({
   const bars = positionBars[TEST[shown].position] ?? [];
   const open = tests.filter((t) => stateOf(look, t) === 'open').length;
   return (
-    <div className="grid grid-cols-1 room:grid-cols-[198px_minmax(0,1fr)] gap-8">
-      <div className="flex min-h-[600px] flex-col">
+    <div className="reach grid grid-cols-1 room:grid-cols-[198px_minmax(0,1fr)] gap-8">
+      <div className="flex flex-col room:sticky room:top-2 room:max-h-[calc(100vh-172px)] room:min-h-[480px] room:self-start">
         <p className="pb-1 text-fine text-soft">
           <When at={at} />
           {finished && <span title="A correction keeps the earlier value.">, finished</span>}
         </p>
-        <ol aria-label="Tests" data-tests className="border-t border-rule">
+        <ol aria-label="Tests" data-tests className="border-t border-rule room:min-h-0 room:overflow-y-auto">
           {tests.map((t) => (
             <li key={t} className="border-b border-rule">
               <Press
                 look="row"
                 aria-current={shown === t ? 'step' : undefined}
                 onClick={() => setTest(t)}
-                className="flex justify-between border-l-4 border-transparent py-[1.5px] pl-2 aria-[current]:border-rise aria-[current]:font-semibold"
+                className="flex items-center justify-between border-l-4 border-transparent pl-2 aria-[current]:border-rise aria-[current]:font-semibold"
               >
                 {TEST[t].name}
                 {stateOf(look, t) !== 'open' && <span className="sr-only">, </span>}
                 <span className="text-fine font-normal text-soft">
-                  {{ seen: 'seen', skipped: 'skipped', open: '' }[stateOf(look, t)]}
+                  {{ seen: 'done', skipped: 'left out', open: '' }[stateOf(look, t)]}
                 </span>
               </Press>
             </li>
           ))}
         </ol>
-        <p className="flex justify-between pt-1 text-fine text-soft">
-          <span>{open === 0 ? 'all made' : `${open} to make`}</span>
+        <p className="flex items-center justify-between pt-1 text-fine text-soft">
+          <span>{open === 0 ? 'all done' : `${open} left to do`}</span>
           <Press look="text" className="decoration-rule hover:text-ink" onClick={() => setChoosing(true)}>
             choose tests
           </Press>
         </p>
-        <label className="mt-3 block">
-          <span className="text-fine text-soft">Note on this look</span>
-          <textarea
-            className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1"
-            value={look.note}
-            maxLength={4000}
-            onChange={(e) => set((l) => ({ ...l, note: e.target.value }))}
-          />
-        </label>
-        <div className="mt-auto space-y-2 pt-3">
+        <div className="mt-auto space-y-2 pt-2">
           <SaveStatus autosave={autosave} />
           {error && <Notice level="care">{error}</Notice>}
           <Button kind="main" className="w-full" onClick={() => void finish()}>
@@ -187,6 +178,15 @@ export function LookStation({
               : null
           }
         />
+        <label className="block">
+          <span className="text-fine text-soft">Note on this look</span>
+          <textarea
+            className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1"
+            value={look.note}
+            maxLength={4000}
+            onChange={(e) => set((l) => ({ ...l, note: e.target.value }))}
+          />
+        </label>
       </div>
       {choosing && (
         <TestChooser

@@ -2,9 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { NEED_LABEL, NEEDS, type Need } from '@/core/aims/needs';
+import { NEED_LABEL, NEEDS, weightWord, type Need } from '@/core/aims/needs';
 import type { WeighedNeed } from '@/core/read/read';
 import { Press } from '@/ui/press';
+import { Term } from '@/ui/term';
 
 const OverruleForm = dynamic(() => import('./overrule-form').then((m) => m.OverruleForm), { ssr: false });
 
@@ -26,7 +27,7 @@ export function NeedList({
   return (
     <section aria-labelledby="needs">
       <h2 id="needs" className="text-lead">
-        So work on, in this order
+        So work on, in this order of <Term of="weight">weight</Term>
       </h2>
       <ol className="pt-1">
         {(all ? needs : needs.slice(0, SHOWN)).map((n) => (
@@ -35,14 +36,16 @@ export function NeedList({
               look="row"
               aria-expanded={open === n.need}
               onClick={() => setOpen(open === n.need ? null : n.need)}
-              className="grid grid-cols-[170px_1fr_38px] items-center gap-3 py-0.5"
+              className="grid grid-cols-[170px_1fr_84px] items-center gap-3 py-0.5"
             >
               <span>{NEED_LABEL[n.need]}</span>
               <span
                 className={`h-2 ${n.overruled ? 'bg-tone' : 'bg-ink'}`}
                 style={{ width: `${Math.min(100, (n.weight / most) * 100)}%` }}
               />
-              <span className="text-right text-fine text-soft tabular-nums">{n.weight.toFixed(1)}</span>
+              <span className="text-right text-fine text-soft tabular-nums">
+                {weightWord(n.weight)} · {n.weight.toFixed(1)}
+              </span>
             </Press>
             {open === n.need && (
               <div className="space-y-2 pb-2 pl-2 text-small">
@@ -61,7 +64,7 @@ export function NeedList({
                     value={n.weight}
                     max={10}
                     step={0.5}
-                    say={(v) => v.toFixed(1)}
+                    say={(v) => `${weightWord(v)}, ${v.toFixed(1)}`}
                     onCancel={() => setOpen(null)}
                     onDecide={(weight, why) => {
                       onJudge(n.need, { weight, why });

@@ -30,6 +30,7 @@ import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 import { Select } from '@/ui/select';
 import { Press } from '@/ui/press';
+import { Term, WithTerms } from '@/ui/term';
 import { SeenOnBody } from './seen-on-body';
 import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
@@ -167,7 +168,8 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
       <div className="space-y-4 border-l border-rule pl-6">
         <section aria-labelledby="named">
           <h2 id="named" className="text-lead">
-            Readings
+            <Term of="reading">Readings</Term>, with <Term of="strength">strength</Term> and{' '}
+            <Term of="certainty">certainty</Term>
           </h2>
           {named.length === 0 && (
             <p className="py-2 text-soft">
@@ -182,7 +184,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
             </>
           )}
           <details className="pt-1">
-            <summary className="text-small text-soft">{others.length} not named</summary>
+            <summary className="text-small text-soft">{others.length} faint or not there</summary>
             <ul>{others.map(line)}</ul>
           </details>
         </section>
@@ -252,7 +254,9 @@ function SchoolChoice({
         onValue={(v) => v && onControl(v)}
       />
       <p className="text-fine text-soft">
-        {CONTROL_WISH[result.control]}. Neither school is scored as wrong.
+        <WithTerms
+          text={`${CONTROL_LABEL[result.control]}: ${CONTROL_WISH[result.control]}. Neither school is scored as wrong.`}
+        />
       </p>
     </div>
   );

@@ -5,9 +5,10 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { GRADE_LABEL } from '@/core/read/grades';
 import type { JudgedReading } from '@/core/read/read';
-import { READING, type Conflict, type Evidence } from '@/core/read/readings';
+import { READING, strengthWord, type Conflict, type Evidence } from '@/core/read/readings';
 import { readableSource } from '@/core/base/source';
 import { Press } from '@/ui/press';
+import { WithTerms } from '@/ui/term';
 
 const OverruleForm = dynamic(() => import('./overrule-form').then((m) => m.OverruleForm), { ssr: false });
 
@@ -37,7 +38,9 @@ export function ReadingLine({
       >
         <span className="flex justify-between">
           <span className="font-semibold">{READING[reading.name].label}</span>
-          <span className="tabular-nums">{certainty === 0 && !overruled ? '–' : strength.toFixed(2)}</span>
+          <span className="tabular-nums">
+            {certainty === 0 && !overruled ? '–' : `${strengthWord(strength)} · ${strength.toFixed(2)}`}
+          </span>
         </span>
         <span className="mt-0.5 block h-[6px] bg-rule">
           <span
@@ -77,11 +80,14 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
           )}
         </span>
       </div>
-      <p>{READING[name].meaning}</p>
+      <p>
+        <WithTerms text={READING[name].meaning} />
+      </p>
       {overruled && (
         <p className="border-l-4 border-tone bg-sheet px-3 py-1.5">
-          You say {reading.strength.toFixed(2)} where {overruled.computed.toFixed(2)} was computed:{' '}
-          {overruled.why} Follow will show which came closer.
+          You say {reading.strength.toFixed(2)} ({strengthWord(reading.strength)}) where{' '}
+          {overruled.computed.toFixed(2)} ({strengthWord(overruled.computed)}) was computed: {overruled.why}{' '}
+          Follow will show which came closer.
         </p>
       )}
       {deciding && !overruled && (
@@ -90,7 +96,7 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
           value={reading.strength}
           max={1}
           step={0.05}
-          say={(v) => v.toFixed(2)}
+          say={(v) => `${strengthWord(v)}, ${v.toFixed(2)}`}
           onCancel={() => setDeciding(false)}
           onDecide={(strength, why) => {
             onJudge({ strength, why });

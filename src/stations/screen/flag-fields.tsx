@@ -5,6 +5,7 @@ import { flagEntry } from '@/core/screen/flag-table';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { Select } from '@/ui/select';
+import { Term } from '@/ui/term';
 
 type Props = { flags: Flags; onChange: (flags: Flags) => void };
 
@@ -19,7 +20,7 @@ export function FlagFields({ flags, onChange }: Props) {
   return (
     <section aria-labelledby="flags">
       <h2 id="flags" className="border-t border-rule pt-3 text-lead">
-        Flags
+        <Term of="flag">Flags</Term>
       </h2>
       <div className="grid grid-cols-1 room:grid-cols-[236px_1fr_1fr] gap-x-7">
         {COLUMNS.map((keys) => (

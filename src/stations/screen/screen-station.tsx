@@ -162,7 +162,7 @@ export function ScreenStation({ clientId, initial, rev, library, openLook, start
             </div>
           </section>
         </div>
-        <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+        <div className="sticky bottom-0 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule bg-paper py-2">
           <OnToLook clientId={clientId} open={openLook} flush={autosave.flush} start={startLook} />
           <SaveStatus autosave={autosave} />
         </div>

@@ -21,6 +21,7 @@ import { labelled, Select } from '@/ui/select';
 import { BlockLengths } from './block-lengths';
 import { BlockReasons } from './block-reasons';
 import { BlockTone } from './block-tone';
+import { Term } from '@/ui/term';
 
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner), {
   ssr: false,
@@ -83,7 +84,7 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
         <div className="flex items-baseline gap-4">
           <h3 className="text-title">{nameOf(block)}</h3>
           <span className="text-small text-soft tabular-nums">
-            {drill.stage} · {clock(durationS(block.breathing, block.dose))}
+            <Term of="stage">{drill.stage}</Term> · {clock(durationS(block.breathing, block.dose))}
             {block.breathing.kind === 'paced' &&
               ` · ${shortly(ratePerMin(block.breathing.pattern))} a minute`}
           </span>

@@ -52,7 +52,7 @@ export function BlockTone({ block, liftBarred, onEdit }: Props) {
         />
       )}
       <Select
-        label="wall"
+        label="abdominal wall"
         look="line"
         value={tone.control}
         onValue={(control) => set({ control, controlPct: control === 'none' ? 0 : tone.controlPct || 15 })}

@@ -16,6 +16,7 @@ import { labelled, Select } from '@/ui/select';
 import { Slider } from '@/ui/slider';
 import { useProposal, type LiveProposal } from './use-proposal';
 import { WishList, wished, type Wishes } from './wish-list';
+import { WithTerms } from '@/ui/term';
 
 // The staves come when the page stands.
 const ProposalView = dynamic(() => import('./proposal-view').then((m) => m.ProposalView), {
@@ -139,7 +140,7 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
           </Button>
         )}
         <p role="status" className="text-small text-soft tabular-nums">
-          {saidOf(live)}
+          <WithTerms text={saidOf(live)} />
         </p>
       </div>
     </section>

@@ -10,6 +10,7 @@ import type { Sequence } from '@/core/sequence/sequence';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
 import { Mendings, TemplateList, type Template } from './template-list';
+import { Term } from '@/ui/term';
 
 /** How long set-ups are reckoned with. */
 const setUpSaid = ({ setUps }: ClientPlan): string =>
@@ -63,12 +64,13 @@ export function OtherBeginnings({ prescription, plan, catalogue, templates, keep
       )}
       {plan.hold && (
         <p className="text-small">
-          Calm pause now: <strong className="tabular-nums">{plan.hold.holdS} s</strong>
+          <Term of="pause">Pause</Term> to start from:{' '}
+          <strong className="tabular-nums">{plan.hold.holdS} s</strong>
           <span className="block text-fine text-soft">{plan.hold.why}.</span>
         </p>
       )}
       <p className="text-small">
-        Set-up: <strong className="tabular-nums">{setUpSaid(plan)}</strong>
+        <Term of="setUp">Set-up</Term>: <strong className="tabular-nums">{setUpSaid(plan)}</strong>
         <span className="block text-fine text-soft">
           {plan.setUps?.fresh === undefined && plan.setUps?.known === undefined
             ? 'as practice has it; Kokyu learns it from eight set-ups of a kind on.'

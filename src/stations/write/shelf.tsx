@@ -90,7 +90,7 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
           onChange={(e) => setWords(e.target.value)}
         />
         <span className="ml-auto text-soft">
-          Drag a drill onto the staves, or press it to put it behind the chosen block. {shown.length} shown.
+          Drag a drill onto the staves, or press it to put it after the chosen block. {shown.length} shown.
         </span>
       </div>
       <ul className="flex gap-2 overflow-x-auto pb-1" tabIndex={0} aria-label="Drills on the shelf">

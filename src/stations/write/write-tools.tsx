@@ -37,19 +37,14 @@ export function WriteTools({ editor, nearest, furthest, onZoom, shelf, onShelf }
     <div role="toolbar" aria-label="Editing" className="ml-auto flex flex-wrap items-center gap-1">
       <Tool label="Undo" icon={Undo2} disabled={!editor.canUndo} run={editor.undo} />
       <Tool label="Redo" icon={Redo2} disabled={!editor.canRedo} run={editor.redo} />
-      <Tool label="Further" icon={ZoomOut} disabled={furthest} run={() => onZoom(-1)} />
-      <Tool label="Nearer" icon={ZoomIn} disabled={nearest} run={() => onZoom(1)} />
+      <Tool label="Smaller" icon={ZoomOut} disabled={furthest} run={() => onZoom(-1)} />
+      <Tool label="Larger" icon={ZoomIn} disabled={nearest} run={() => onZoom(1)} />
       <Tool label="Earlier" icon={ChevronLeft} disabled={!block} run={() => editor.moveBy(-1)} />
       <Tool label="Later" icon={ChevronRight} disabled={!block} run={() => editor.moveBy(1)} />
       <Tool label="A breath fewer" icon={Minus} disabled={!block} run={() => editor.lengthen(-1)} />
       <Tool label="A breath more" icon={Plus} disabled={!block} run={() => editor.lengthen(1)} />
       <Tool label="Copy" icon={Copy} disabled={!block} run={editor.copy} />
-      <Tool
-        label="Put the copy behind"
-        icon={ClipboardPaste}
-        disabled={!editor.canPaste}
-        run={editor.paste}
-      />
+      <Tool label="Put the copy after" icon={ClipboardPaste} disabled={!editor.canPaste} run={editor.paste} />
       <Tool
         label={grouped ? 'Ungroup' : 'Group'}
         icon={grouped ? Ungroup : Group}

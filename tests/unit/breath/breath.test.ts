@@ -36,7 +36,7 @@ describe('pattern', () => {
   );
   it('names holds only where there are some', () => {
     expect(describePattern(pattern(4, 0, 7, 0))).toBe('4 s in · 7 s out');
-    expect(describePattern(pattern(4, 1, 6, 2))).toBe('4 s in · hold 1 s · 6 s out · empty 2 s');
+    expect(describePattern(pattern(4, 1, 6, 2))).toBe('4 s in · hold 1 s · 6 s out · pause 2 s');
   });
   it('gives the share of the inhale', () => expect(dutyCycle(pattern(2, 0, 6, 0))).toBe(0.25));
   it('refuses a pattern without an exhale', () =>

@@ -186,9 +186,9 @@ describe('the breath line', () => {
 
 describe('the trunk', () => {
   const still = { floorPct: 0, controlPct: 0, squeezePct: 0 };
-  it('says which way lid and base go', () => {
-    expect(draw(<Trunk volume={0.5} tone={still} rising />)).toContain('lid and base go down');
-    expect(draw(<Trunk volume={0.5} tone={still} rising={false} />)).toContain('lid and base rise');
+  it('says which way diaphragm and pelvic floor go', () => {
+    expect(draw(<Trunk volume={0.5} tone={still} rising />)).toContain('diaphragm and pelvic floor go down');
+    expect(draw(<Trunk volume={0.5} tone={still} rising={false} />)).toContain('diaphragm and pelvic floor rise');
     expect(draw(<Trunk volume={1} tone={still} rising={null} />)).toContain('held');
   });
   it('thickens wall and base by their tone', () => {

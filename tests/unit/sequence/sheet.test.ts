@@ -26,15 +26,15 @@ describe('counts and doses for a client', () => {
       countsOf(block('quietLying')),
     ]).toEqual([
       'In for 2, out for 6.',
-      'In for 4, out for 6, wait 3, empty.',
-      'In for 4, wait 1, out for 6, wait 1, empty.',
+      'In for 4, out for 6, pause 3.',
+      'In for 4, hold 1, out for 6, pause 1.',
       'Breathe as it comes.',
     ]);
     expect(countsOf(block('exhaleLadder'))).toBe(
       'In for 1, out for 2; then one longer each breath, up to in for 5, out for 6.',
     );
     expect(countsOf(block('crossedBand'))).toBe(
-      'In for 4, out for 5. The last breath: in for 4, wait 10, out for 5.',
+      'In for 4, out for 5. The last breath: in for 4, hold 10, out for 5.',
     );
     expect([
       doseOf(block('twoHands')),

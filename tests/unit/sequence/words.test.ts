@@ -194,7 +194,7 @@ describe('single sentences', () => {
   });
   it('never lets a full exhale be counted', () => {
     const b = block('wallFeetExhale');
-    expect(countsOf(b)).toBe('In for 3, out until the ribs stop dropping, wait 2, empty.');
+    expect(countsOf(b)).toBe('In for 3, out until the ribs stop dropping, pause 2.');
     expect(said(b)).not.toMatch(/out for/i);
   });
   it('seats who sits and lays on the side who lies there', () => {

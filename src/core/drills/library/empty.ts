@@ -47,7 +47,7 @@ export const EMPTY: readonly WrittenDrill[] = [
       exhale('Sigh out until the front ribs sink.', { without: ['balloon'] }),
       exhale('Blow until the front ribs sink, without puffing the cheeks.', { with: ['balloon'] }),
       breathe(
-        'Out until the ribs stop dropping; a short wait, {wait} counts, empty; then in through the nose, no bigger than usual.',
+        'Out until the ribs stop dropping; a short pause, {wait} counts; then in through the nose, no bigger than usual.',
       ),
       breathe(
         'Out until the ribs stop dropping; then in through the nose, no bigger than usual, and let the back fill first.',
@@ -144,7 +144,7 @@ export const EMPTY: readonly WrittenDrill[] = [
       sound('Fog a window with it.'),
       image('A tyre lets its air go, unhurried.'),
       touch('Rest a hand where the ribs sink.'),
-      count('Out for {out}, wait for {wait}.'),
+      count('Out for {out}, pause for {wait}.'),
       count('In for {in}, out for {out}.', { pause: false }),
     ],
     faults: [
@@ -200,7 +200,7 @@ export const EMPTY: readonly WrittenDrill[] = [
     easier: 'wallFeetExhale',
     ownedFirst: ['strawExhale'],
     kind: 'fullExhale',
-    positions: ['hookLying', 'feetOnWall'],
+    positions: ['hookLying', 'legsOnChair'],
     props: ['balloon', 'ball'],
     breathing: fullOut(3, 0, 6, 3),
     exhaleRangeS: [5, 8],
@@ -223,12 +223,12 @@ export const EMPTY: readonly WrittenDrill[] = [
       exhale('Blow without puffing the cheeks.', { with: ['balloon'] }),
       exhale('Sigh or hiss to the end, the cheeks flat.', { without: ['balloon'] }),
       breathe(
-        'Out until the ribs stop dropping; tongue to the roof of the mouth, {wait} counts empty; in through the nose.',
+        'Out until the ribs stop dropping; pinch the neck of the balloon and pause for {wait}; in through the nose.',
         {
           with: ['balloon'],
         },
       ),
-      breathe('Out until the ribs stop dropping; {wait} counts empty; in through the nose.', {
+      breathe('Out until the ribs stop dropping; pause for {wait}; in through the nose.', {
         without: ['balloon'],
       }),
       breathe('Out until the ribs stop dropping; then in through the nose, no bigger than usual.', {
@@ -246,7 +246,7 @@ export const EMPTY: readonly WrittenDrill[] = [
     faults: [
       fault('cheeks and neck work', 'a softer balloon, or a sigh instead', { with: ['balloon'] }),
       fault('the throat closes', 'a wider mouth, less sound', { without: ['balloon'] }),
-      fault('air rushes back', 'tongue to the roof of the mouth first', { with: ['balloon'] }),
+      fault('air rushes back', 'pinch the neck of the balloon first', { with: ['balloon'] }),
     ],
     feeling: 'Front ribs down, and kept there by the belly’s sides.',
     stopSigns: ['dizziness', 'vision', 'tingling'],

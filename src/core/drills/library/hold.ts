@@ -43,12 +43,12 @@ export const HOLD: readonly WrittenDrill[] = [
       place('The {towel}, folded, under the head.'),
       contact('Back of the ribs and the sacrum.'),
       exhale('Out, and out to the end.'),
-      breathe('Wait {wait}, throat open; let the breath come back by itself, through the nose.'),
+      breathe('Pause for {wait}, throat open; let the breath come back by itself, through the nose.'),
       breathe('Throat open; let the breath come back by itself, through the nose.', { pause: false }),
     ],
     cues: [
       image('Low water: nothing moves yet.'),
-      count('Empty for {wait}, no longer.'),
+      count('Pause for {wait}, no longer.'),
       count('In for {in}, out for {out}.', { pause: false }),
       touch('Feel the jaw hang loose.'),
       sound('No click in the throat at the end.'),
@@ -162,7 +162,7 @@ export const HOLD: readonly WrittenDrill[] = [
     steps: [
       place('The {pillow} under you.'),
       exhale('Empty once, then fill three quarters.'),
-      breathe('Wait easily with it, up to {keep} counts.'),
+      breathe('Hold it easily, up to {keep} counts.'),
       breathe('Breathe on, quietly, all the way.', { pause: false }),
       move('Lean to one side, turn a little both ways, come up, let it go.'),
     ],
@@ -205,7 +205,7 @@ export const HOLD: readonly WrittenDrill[] = [
     steps: [
       place('The {pillow} under you.'),
       exhale('Breathe out slowly to the end.'),
-      breathe('Stay empty for up to {wait}; let a little more air out before the inhale.'),
+      breathe('Pause for up to {wait}; let a little more air out before the inhale.'),
       breathe('Breathe on, quietly, all the way.', { pause: false }),
       move('Lean, turn a little, come back to the middle.'),
     ],

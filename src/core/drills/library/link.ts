@@ -20,7 +20,7 @@ import {
   touch,
 } from './words';
 
-/** The floor of the pelvis lets go or goes along; nothing is added to it. */
+/** The pelvic floor lets go or goes along; nothing is added to it. */
 const SOFT = { floor: ['letGo' as const, 'follow' as const, 'none' as const] };
 const LIFTS = { floor: ['lift' as const] };
 const SET = { wall: ['drawIn' as const, 'brace' as const] };
@@ -30,7 +30,7 @@ const UNSET = { wall: ['none' as const] };
 export const LINK: readonly WrittenDrill[] = [
   {
     id: 'softFloorSide',
-    name: 'Soft floor of the pelvis',
+    name: 'Soft pelvic floor',
     stage: 'link',
     figure: { start: 'topHandLow' },
     level: 0,
@@ -51,7 +51,7 @@ export const LINK: readonly WrittenDrill[] = [
       place('The {pillow} under you, knees apart.', { in: ['sitting'] }),
       contact('Upper hand low on the belly.', { in: ['sideLying'] }),
       contact('A hand low on the belly, both sit bones heavy.', { in: ['sitting'] }),
-      exhale('Sigh, and let the base of the pelvis go soft.'),
+      exhale('Sigh, and let the pelvic floor go soft.'),
       breathe('Let belly and base widen together.'),
     ],
     cues: [
@@ -302,7 +302,7 @@ export const LINK: readonly WrittenDrill[] = [
       image('A tent rope, taut and quiet.'),
       target('Breathe behind the pull.', { with: ['anchor'] }),
       target('Breathe behind the press.', { without: ['anchor'] }),
-      touch('Back ribs stay printed on the floor.'),
+      touch('Back ribs stay wide and heavy.'),
       count('{breaths} breaths on one quiet pull.', { with: ['anchor'] }),
       count('{breaths} breaths on one quiet press.', { without: ['anchor'] }),
     ],
@@ -337,8 +337,8 @@ export const LINK: readonly WrittenDrill[] = [
     ],
     steps: [
       contact('Hands flat on the belly, low and high.'),
-      exhale('Out: draw the whole wall in slowly, from low to high.', { wall: ['drawIn'] }),
-      exhale('Out: set the whole wall slowly, from low to high.', { wall: ['brace'] }),
+      exhale('Out: draw the whole belly wall in slowly, from low to high.', { wall: ['drawIn'] }),
+      exhale('Out: set the whole belly wall slowly, from low to high.', { wall: ['brace'] }),
       exhale('Out: both hands sink.', UNSET),
       breathe('In: let it all out again.'),
       tone('To about {set} of all it could, slowly both ways.', SET),
@@ -350,7 +350,7 @@ export const LINK: readonly WrittenDrill[] = [
       target('From the pubic bone up.'),
     ],
     faults: [fault('the ribs go first', 'start again with one finger low'), fault('jerks', 'half the range')],
-    feeling: 'The wall travels in and out, smoothly.',
+    feeling: 'The belly wall travels in and out, smoothly.',
   },
   {
     id: 'pelvicRock',

@@ -67,7 +67,7 @@ export const MOVE: readonly WrittenDrill[] = [
   },
   {
     id: 'imprintMarch',
-    name: 'March from the imprint',
+    name: 'March, low back at rest',
     stage: 'move',
     level: 2,
     easier: 'heelLift',
@@ -81,12 +81,12 @@ export const MOVE: readonly WrittenDrill[] = [
     tone: { ...NO_TONE, floor: 'follow', control: 'drawIn', controlPct: 25 },
     serves: { control: 0.8, coordination: 0.5 },
     zones: { lowerRibsBack: 0.4 },
-    bars: { leaking: 'the order of wall and floor comes first' },
+    bars: { leaking: 'the order of abdominal wall and pelvic floor comes first' },
     demands: ['abdominalLoad'],
     figure: { start: 'handsLowBelly', end: 'marchUp', on: 'exhale' },
     movement: 'one exhale raises the knee over the hip, the next one lowers the foot',
     steps: [
-      place('Roll the pelvis to twelve and stay printed there, or stay level, as you teach it.'),
+      place('Let the low back rest down and stay so, or stay level, as you teach it.'),
       contact('Back of the waist on the floor.'),
       exhale('Out: set, then the knee comes up over the hip.', SET),
       exhale('Out: the knee comes up over the hip.', { wall: ['none'] }),
@@ -171,10 +171,10 @@ export const MOVE: readonly WrittenDrill[] = [
     steps: [
       place('The {ball} between the knees.'),
       contact('Big toe, little toe, heel alike.'),
-      exhale('Out: floor of the pelvis first, then the hips follow the breath up.', LIFTS),
+      exhale('Out: pelvic floor first, then the hips follow the breath up.', LIFTS),
       exhale('Out: the hips follow the breath up.', { floor: ['none', 'letGo', 'follow'] }),
       breathe('In: come down long.'),
-      move('{wait} counts at the top, empty and easy.'),
+      move('Pause for {wait} at the top, easy.'),
     ],
     cues: [
       image('The breath goes ahead, the hips follow.'),
@@ -209,7 +209,7 @@ export const MOVE: readonly WrittenDrill[] = [
     demands: ['spineLoad', 'abdominalLoad'],
     bars: {
       reflux: 'hips above the chest bring reflux',
-      leaking: 'the order of wall and floor comes first',
+      leaking: 'the order of abdominal wall and pelvic floor comes first',
     },
     figure: { start: 'tiltToTwelve', end: 'bridgeUp', on: 'exhale' },
     movement: 'one exhale rolls up, the next one rolls down',
@@ -309,7 +309,7 @@ export const MOVE: readonly WrittenDrill[] = [
       exhale('Out: knees float, a finger high.'),
       breathe('In: set them down without a sound.'),
       tone('All round, about {set} while the knees are up, less as they come down.', SET),
-      move('{wait} counts in the air.'),
+      move('Pause for {wait} in the air.'),
     ],
     cues: [
       image('A tray of glasses on your back.'),

@@ -99,7 +99,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
       place('Band round the back of the ribs, crossed in front, an end in each hand.'),
       contact('Elbows at the waist, palms up.'),
       exhale('Hands part as you empty.'),
-      breathe('Hands come together as you fill; on the last breath they wait for {lastKeep} counts.'),
+      breathe('Hands come together as you fill; on the last breath they hold for {lastKeep} counts.'),
       breathe('Hands come together as you fill.', { pause: false }),
     ],
     cues: [
@@ -114,7 +114,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
       fault('the pause is clamped at the throat', 'leave the pause out', { pause: true }),
     ],
     feeling: [
-      told('Wide ribs that stay wide while you wait.', { pause: true }),
+      told('Wide ribs that stay wide while you hold.', { pause: true }),
       told('Wide ribs, into the band all round.'),
     ],
     stopSigns: ['dizziness', 'gasping'],
@@ -285,7 +285,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
       contact('It stays as it is while the top moves.'),
       exhale('Out, until the low ribs are down.'),
       breathe(
-        'In to the breastbone and between the blades; wait {keep} counts; a little further out; regain what was lost.',
+        'In to the breastbone and between the blades; hold {keep} counts; a little further out; regain what was lost.',
       ),
       breathe('In to the breastbone and between the blades; out, and a little further out.', {
         pause: false,
@@ -296,7 +296,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
       touch('The {band} stays as it is.'),
       touch('The hands below stay still.', { without: ROUND }),
       target('Between the blades as well as in front.'),
-      count('{in} in, {keep} to wait, {out} out.'),
+      count('{in} in, {keep} held, {out} out.'),
       count('{in} in, {out} out.', { pause: false }),
     ],
     faults: [

@@ -224,7 +224,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     },
     alters: {
       pregnancyWeek: { remedy: 'kneesWide', why: 'room for the belly, and nothing pressed' },
-      floorTension: { remedy: 'kneesWide', why: 'the floor lets go more easily with the knees apart' },
+      floorTension: { remedy: 'kneesWide', why: 'the pelvic floor lets go more easily with the knees apart' },
     },
     steps: [
       place('A {pillow} between heels and seat.', { notWay: ['kneesWide'] }),
@@ -249,7 +249,7 @@ export const SETTLE: readonly WrittenDrill[] = [
       fault('sore knees', 'a pillow between heels and seat, or the knees further apart'),
       fault('the breath stops while getting there', 'two free breaths before the count begins'),
     ],
-    feeling: 'The back spreads; the base of the pelvis is soft.',
+    feeling: 'The back spreads; the pelvic floor is soft.',
   },
   {
     id: 'proneBelly',

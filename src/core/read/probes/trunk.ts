@@ -10,7 +10,7 @@ const floorFelt = (weight: number, wanted: 'holds' | 'pushedDown'): Probe =>
     'P49, common practice',
     (v) => ({
       degree: v === wanted ? 1 : v === 'silent' && wanted === 'holds' ? 0.2 : -0.7,
-      text: `floor, as felt: ${{ moves: 'moves with the breath', silent: 'nothing felt', holds: 'holds and does not let go', pushedDown: 'is pushed down on effort' }[v]}`,
+      text: `pelvic floor, as felt: ${{ moves: 'moves with the breath', silent: 'nothing felt', holds: 'holds and does not let go', pushedDown: 'is pushed down on effort' }[v]}`,
       against: 'softens on the inhale, firms on the exhale',
     }),
     { grade: 'reported' },
@@ -41,7 +41,7 @@ export const FLOOR_OVERLOADED: readonly Probe[] = [
     }[v],
     against:
       o.control === 'brace'
-        ? `a wall that does not give way (${CONTROL_LABEL.brace})`
+        ? `an abdominal wall that does not give way (${CONTROL_LABEL.brace})`
         : `the lower belly draws in before the upper (${CONTROL_LABEL.drawIn})`,
   })),
   sign(1.5, 'upperGrips', 'upper belly on the exhale', 'P22, P33, common practice', (v, o) => ({

@@ -15,6 +15,7 @@ import { Select } from '@/ui/select';
 import { Press } from '@/ui/press';
 import type { OpenBands } from '@/workers/bands.worker';
 import { Figures, timingFigures } from './test-head';
+import { Term } from '@/ui/term';
 
 const PLACES: readonly { value: BandPlace | ''; label: string }[] = [
   { value: '', label: 'not used' },
@@ -234,9 +235,11 @@ function QualityLine({ analysis: { quality } }: { analysis: BandAnalysis }) {
   const whys = [...new Set(quality.spans.map((s) => FAULT_LABEL[s.why]))];
   return (
     <p className="text-small">
-      <strong>Quality {Math.round(quality.score * 100)} of 100</strong>: {Math.round(quality.trusted * 100)} %
-      of the time can be trusted, signal {quality.signalToNoiseDb.toFixed(0)} dB over the noise.{' '}
-      {whys.length > 0 && `Left out, hatched: ${whys.join('; ')}.`}
+      <strong>
+        <Term of="signal">Signal</Term> {Math.round(quality.score * 100)} of 100
+      </strong>
+      : {Math.round(quality.trusted * 100)} % of the time can be trusted, {quality.signalToNoiseDb.toFixed(0)}{' '}
+      dB over the noise. {whys.length > 0 && `Left out, hatched: ${whys.join('; ')}.`}
     </p>
   );
 }

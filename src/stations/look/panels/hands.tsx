@@ -14,14 +14,25 @@ export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
   const hands = look.twoHands ?? EMPTY;
   const change = (patch: Partial<TwoHands>) =>
     set((l) => ({ ...l, twoHands: { ...(l.twoHands ?? EMPTY), ...patch } }));
+  const say = (v: number) => (look.twoHands ? `${Math.round(v * 100)} %` : 'not yet');
   return (
     <section aria-label="Two hands" className="space-y-5">
       <TestHead test="hands">{null}</TestHead>
       <div className="flex gap-10">
         <Figure position="hookLying" view="front" className="h-44 w-80" />
         <div className="grow space-y-3 pt-3">
-          <Slider label="belly hand moves" value={hands.belly} onValue={(belly) => change({ belly })} />
-          <Slider label="chest hand moves" value={hands.chest} onValue={(chest) => change({ chest })} />
+          <Slider
+            label="belly hand moves"
+            value={hands.belly}
+            onValue={(belly) => change({ belly })}
+            say={say}
+          />
+          <Slider
+            label="chest hand moves"
+            value={hands.chest}
+            onValue={(chest) => change({ chest })}
+            say={say}
+          />
           <Choice
             label="Which hand moves first"
             options={[

@@ -171,7 +171,7 @@ export function StackTest(props: Pick<PanelProps, 'look' | 'set'>) {
 export function CoreTest(props: Pick<PanelProps, 'look' | 'set'>) {
   const { signs, change } = useSigns(props);
   return (
-    <section aria-label="Core and floor" className="space-y-5">
+    <section aria-label="Core and pelvic floor" className="space-y-5">
       <TestHead test="core" />
       <div className="grid grid-cols-1 room:grid-cols-2 gap-x-12">
         <Group name="On a long exhale">

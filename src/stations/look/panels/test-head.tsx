@@ -3,6 +3,7 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { TEST, type TestId } from '@/core/look/tests';
 import { FigureLater } from '@/pictures/figure-later';
+import { WithTerms } from '@/ui/term';
 
 /** Name of a test, how it is set up, what touches what, and its figure or what belongs there. */
 export function TestHead({ test, how, children }: { test: TestId; how?: string; children?: ReactNode }) {
@@ -10,7 +11,7 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
   const heading = useRef<HTMLHeadingElement>(null);
   // Somebody who chose this test goes on in it, with its keys.
   useEffect(() => {
-    if (document.activeElement?.closest('[data-tests]')) heading.current?.focus({ preventScroll: true });
+    if (document.activeElement?.closest('[data-tests]')) heading.current?.focus();
   }, []);
   return (
     <div className="flex items-end justify-between gap-6">
@@ -18,9 +19,11 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
         <h2 ref={heading} tabIndex={-1} className="text-title">
           {name}
         </h2>
-        <p className="max-w-[80ch] text-small text-soft">{how ?? setUp}</p>
+        <p className="max-w-[80ch] text-small text-soft">
+          <WithTerms text={how ?? setUp} />
+        </p>
         <p className="max-w-[80ch] text-fine text-soft">
-          <span className="font-semibold text-ink">Contact:</span> {contact}
+          <span className="font-semibold text-ink">Contact:</span> <WithTerms text={contact} />
         </p>
       </div>
       {children !== undefined ? (

@@ -12,15 +12,26 @@ import { zonesShown } from '@/core/body/figure/said';
 import type { Zone } from '@/core/body/zones';
 import type { Sheet, SheetRow } from '@/core/sequence/sheet';
 
-const FILES = join(process.cwd(), 'node_modules/@fontsource/atkinson-hyperlegible/files');
-Font.register({
-  family: 'Hyperlegible',
-  fonts: [
-    { src: join(FILES, 'atkinson-hyperlegible-latin-400-normal.woff') },
-    { src: join(FILES, 'atkinson-hyperlegible-latin-700-normal.woff'), fontWeight: 700 },
-    { src: join(FILES, 'atkinson-hyperlegible-latin-400-italic.woff'), fontStyle: 'italic' },
-  ],
-});
+const fontFile = (font: string, script: string, style: string) =>
+  join(process.cwd(), `node_modules/@fontsource/${font}/files/${font}-${script}-${style}.woff`);
+
+/** A family of each script that names and own drills may be written in; the first that has a letter draws it. */
+const FAMILIES = [
+  ['Hyperlegible', 'atkinson-hyperlegible', 'latin', true],
+  ['Hyperlegible more', 'atkinson-hyperlegible', 'latin-ext', true],
+  ['Noto Chinese', 'noto-sans-sc', 'chinese-simplified', false],
+  ['Plex Arabic', 'ibm-plex-sans-arabic', 'arabic', false],
+] as const;
+for (const [family, font, script, slanted] of FAMILIES)
+  Font.register({
+    family,
+    fonts: [
+      { src: fontFile(font, script, '400-normal') },
+      { src: fontFile(font, script, '700-normal'), fontWeight: 700 },
+      // Where a script has no slanted letters they stand upright.
+      { src: fontFile(font, script, slanted ? '400-italic' : '400-normal'), fontStyle: 'italic' },
+    ],
+  });
 Font.registerHyphenationCallback((word) => [word]);
 
 /** Ink on paper; a print has one ground. */
@@ -232,14 +243,20 @@ function Drawn({
 
 const sizes = (size: number) =>
   StyleSheet.create({
-    page: { fontFamily: 'Hyperlegible', fontSize: size, lineHeight: 1.25, color: INK, padding: 30 },
+    page: {
+      fontFamily: FAMILIES.map(([family]) => family),
+      fontSize: size,
+      lineHeight: 1.25,
+      color: INK,
+      padding: 30,
+    },
     head: {
       flexDirection: 'row',
       justifyContent: 'space-between',
       alignItems: 'flex-end',
       borderBottomWidth: 1.2,
       borderColor: INK,
-      paddingBottom: 3,
+      paddingBottom: 6,
     },
     title: { fontSize: size * 1.7, lineHeight: 1.25, fontWeight: 700 },
     row: { flexDirection: 'row', borderBottomWidth: 0.5, borderColor: RULE, paddingVertical: size * 0.28 },

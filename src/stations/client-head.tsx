@@ -16,10 +16,12 @@ export function ClientHead({ goals, ...file }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <div className="flex flex-wrap items-baseline gap-x-7 pt-1.5 pb-0.5">
-      <h1 className="text-head break-words" dir="auto">
+      <h1 className="min-w-0 text-head wrap-anywhere" dir="auto">
         {file.name}
       </h1>
-      <p className="line-clamp-1 min-w-0 grow basis-60 text-soft">{goals || 'no goal written yet'}</p>
+      <p className="line-clamp-1 min-w-0 grow basis-60 wrap-anywhere text-soft" dir="auto">
+        {goals || 'no goal written yet'}
+      </p>
       <Press look="quiet" className="no-print text-fine" onClick={() => setOpen(true)}>
         Client file
       </Press>

@@ -83,3 +83,13 @@ export async function seriousFor(page: Page): Promise<string[]> {
   const serious = axe.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
   return serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`);
 }
+
+/** Screens on which everything has to fit; the narrow ones are 1280 wide at 200 and 400 per cent. */
+export const SIZES = [
+  [1280, 800],
+  [1112, 834],
+  [834, 1112],
+  [640, 400],
+  [390, 844],
+  [320, 640],
+] as const;

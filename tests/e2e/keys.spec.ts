@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, propose } from './helpers';
+import { demoClient, newClient, propose, SIZES } from './helpers';
 
 /** Goes on with Tab until what has the focus has that name; the keyboard alone. */
 async function tabTo(page: Page, name: RegExp | string, most = 120): Promise<void> {
@@ -257,15 +257,6 @@ test('in Write arrows work on the staves alone, and the focus goes with the choi
   if (after) expect([after, await blocks.first().getAttribute('data-block')]).toContain(has);
   expect(await focusTag(page)).not.toBe('BODY');
 });
-
-const SIZES = [
-  [1280, 800],
-  [1112, 834],
-  [834, 1112],
-  [640, 400],
-  [390, 844],
-  [320, 640],
-] as const;
 
 test('no page scrolls sideways, at four sizes and at 200 and 400 per cent', async ({ page }) => {
   test.setTimeout(240_000);

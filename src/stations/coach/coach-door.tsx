@@ -60,9 +60,9 @@ export function CoachDoor({ clientId, runs, latest, others, bar, startRun }: Pro
       )}
       {latest ? (
         <section aria-labelledby="latest" className="space-y-2">
-          <div className="flex items-end justify-between">
-            <div>
-              <h2 id="latest" className="text-title">
+          <div className="flex flex-wrap items-end justify-between gap-3">
+            <div className="min-w-0">
+              <h2 id="latest" className="text-title wrap-anywhere" dir="auto">
                 {latest.name}
               </h2>
               <p className="text-soft tabular-nums">
@@ -88,7 +88,12 @@ export function CoachDoor({ clientId, runs, latest, others, bar, startRun }: Pro
             <p className="flex flex-wrap gap-3 text-small">
               Or start:
               {others.map((s) => (
-                <Press look="text" key={s.id} onClick={() => void start(s.id)}>
+                <Press
+                  look="text"
+                  className="text-left wrap-anywhere"
+                  key={s.id}
+                  onClick={() => void start(s.id)}
+                >
                   {s.name}
                 </Press>
               ))}

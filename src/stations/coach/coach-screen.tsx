@@ -96,13 +96,15 @@ export function CoachScreen({
     <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-4 py-4 room:px-8">
       <header className="flex flex-wrap items-start gap-x-6">
         <div>
-          <h1 className="text-huge">{words.name}</h1>
+          <h1 className="text-huge wrap-anywhere" dir="auto">
+            {words.name}
+          </h1>
           <p className="text-lead text-soft tabular-nums">
             {written}
             {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
           </p>
         </div>
-        <p className="ml-auto pt-2 text-lead text-soft tabular-nums">
+        <p className="ml-auto min-w-0 pt-2 text-lead wrap-anywhere text-soft tabular-nums">
           <bdi>{clientName}</bdi> · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to
           go
         </p>

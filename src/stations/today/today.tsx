@@ -183,13 +183,17 @@ function ClientLine({ row }: { row: Row }) {
         href={`/clients/${row.id}`}
         className="grid grid-cols-1 desk:grid-cols-[150px_128px_1fr_190px] items-center gap-5 py-2 hover:bg-sheet"
       >
-        <span className="text-lead font-semibold">{row.name}</span>
+        <span className="min-w-0 text-lead font-semibold wrap-anywhere" dir="auto">
+          {row.name}
+        </span>
         {row.rings ? (
           <RingGlyph seen={row.rings} className="h-9 w-32" />
         ) : (
           <span className="text-fine text-soft">no rings yet</span>
         )}
-        <span className="line-clamp-2 leading-snug text-soft">{row.goals || 'no goal written yet'}</span>
+        <span className="line-clamp-2 min-w-0 leading-snug wrap-anywhere text-soft" dir="auto">
+          {row.goals || 'no goal written yet'}
+        </span>
         <span
           className={`text-right text-small ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}
         >

@@ -130,7 +130,7 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
         )}
       </div>
       {error && <Notice level="care">{error}</Notice>}
-      <div className="flex items-center gap-5 pt-1.5">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-1.5">
         <Button kind="main" disabled={!ready} onClick={() => void take(keep)}>
           {keeping ? 'Keeping …' : 'Keep this sequence'}
         </Button>

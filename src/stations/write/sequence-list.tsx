@@ -88,7 +88,9 @@ export function SequenceList({
                   href={`/clients/${clientId}/write/${s.id}`}
                   className="grid grid-cols-1 room:grid-cols-[220px_1fr_auto] items-center gap-5 py-2 hover:bg-sheet"
                 >
-                  <span className="font-semibold">{s.name}</span>
+                  <span className="min-w-0 font-semibold wrap-anywhere" dir="auto">
+                    {s.name}
+                  </span>
                   <span className="flex gap-3">
                     {[...new Set(s.data.blocks.map((b) => b.position))].slice(0, 6).map((p) => (
                       <Figure key={p} position={p} className="h-9 w-14" />

@@ -93,3 +93,9 @@ export const SIZES = [
   [390, 844],
   [320, 640],
 ] as const;
+
+/** Whatever axe finds on a page, of any weight, WCAG 2.2 AA and its best practices. */
+export async function everyIssueFor(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations.map((v) => `${v.impact} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`);
+}

@@ -298,7 +298,7 @@ function RateStrip({
         defaultValue={shown.note}
         onFocus={() => setWritten(rated)}
         onBlur={(e) => {
-          onNote(shown.blockId, e.target.value);
+          if (e.target.value !== shown.note) onNote(shown.blockId, e.target.value);
           setWritten(null);
         }}
         className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-lead placeholder:text-soft"

@@ -1,7 +1,7 @@
 'use client';
 
 import { Minus, Plus } from 'lucide-react';
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { Press } from '@/ui/press';
 
 type Props = {
@@ -16,6 +16,14 @@ type Props = {
 /** A figure with less and more; the value itself can be typed. */
 export function Stepper({ label, value, unit, step, onValue, disabled = false }: Props) {
   const id = useId();
+  /** What is being typed; null while the field shows the value. */
+  const [draft, setDraft] = useState<string | null>(null);
+  const take = () => {
+    const n = Number((draft ?? '').replace(',', '.'));
+    setDraft(null);
+    // Passing through a field changes nothing.
+    if (draft !== null && draft.trim() !== '' && Number.isFinite(n) && n !== value) onValue(n);
+  };
   return (
     <div role="group" aria-labelledby={id}>
       <div id={id} className="text-fine text-soft">
@@ -36,14 +44,10 @@ export function Stepper({ label, value, unit, step, onValue, disabled = false }:
           className="h-8 w-12 border-y-[1.5px] border-rule bg-sheet text-center tabular-nums disabled:opacity-50"
           inputMode="decimal"
           disabled={disabled}
-          key={value}
-          defaultValue={value}
-          onBlur={(e) => {
-            const n = Number(e.target.value.replace(',', '.'));
-            if (e.target.value.trim() !== '' && Number.isFinite(n)) onValue(n);
-            else e.target.value = String(value);
-          }}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          value={draft ?? String(value)}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={take}
+          onKeyDown={(e) => e.key === 'Enter' && take()}
         />
         <Press
           look="tool"

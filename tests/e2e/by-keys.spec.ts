@@ -1,0 +1,246 @@
+import { expect, test, type Page } from '@playwright/test';
+import { demoClient, everyIssueFor, newClient, propose } from './helpers';
+
+/** What the focus stands on, by the name that is read out. */
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const has = document.activeElement as (HTMLElement & { labels?: NodeListOf<HTMLElement> }) | null;
+    if (!has || has === document.body) return '(nothing)';
+    const name = has.getAttribute('aria-label') ?? has.labels?.[0]?.innerText ?? has.innerText ?? '';
+    return name.replace(/\s+/g, ' ').trim();
+  });
+
+/** Goes on with Tab until the focus stands on that name; comes round once at most. */
+async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> {
+  for (let i = 0; i < 260; i++) {
+    await page.keyboard.press(key);
+    if (name.test(await focused(page))) return;
+  }
+  throw new Error(`${key} does not come to ${name}.`);
+}
+/** Goes to a control and presses it; afterwards the focus stands somewhere. */
+async function press(page: Page, name: RegExp, key = 'Enter'): Promise<void> {
+  await tabTo(page, name);
+  await page.keyboard.press(key);
+  await expect.poll(() => focused(page), { message: `after ${name}` }).not.toBe('(nothing)');
+}
+
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844],
+] as const)
+  test(`the whole story by keyboard alone, ${width} wide`, async ({ page }) => {
+    test.setTimeout(240_000);
+    await page.setViewportSize({ width, height });
+    await page.goto('/');
+    await page.locator('[data-awake=true]').first().waitFor();
+    await tabTo(page, /^Name as you use it/);
+    await page.keyboard.type(`By Key ${width}`);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { level: 1, name: `By Key ${width}` })).toBeVisible();
+    await page.locator('[data-awake=true]').first().waitFor();
+    await press(page, /^to be watched$/, ' ');
+    await expect(page.getByRole('checkbox', { name: 'to be watched' })).toBeChecked();
+    await tabTo(page, /^Goals$/);
+    await page.keyboard.type('sing long lines');
+    await press(page, /^sings, speaks$/, ' ');
+    await press(page, /^straw$/, ' ');
+    await press(page, /^knees cannot kneel$/, ' ').catch(async () =>
+      tabTo(page, /^knees cannot kneel$/, 'Shift+Tab'),
+    );
+    await press(page, /^On to Look$/);
+    const surface = page.getByTestId('tap-surface');
+    await expect(surface).toBeVisible();
+    await tabTo(page, /press Space to start/);
+    for (let i = 0; i < 8; i++) {
+      await page.keyboard.press(' ');
+      await page.waitForTimeout(400);
+    }
+    await press(page, /^Finish the watch$/);
+    await expect(page.getByText('7 taps').first()).toBeVisible();
+    await press(page, /^Rib rings/);
+    await expect(page.getByRole('heading', { name: 'Rib rings' })).toBeFocused();
+    await tabTo(page, /^sternum$/);
+    for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowUp');
+    await tabTo(page, /^belly$/);
+    await page.keyboard.press('ArrowUp');
+    await press(page, /^Finish and read$/);
+    await page.waitForURL(/\/read$/);
+    await expect(page.getByRole('heading', { name: /^Readings/ })).toBeVisible();
+    await press(page, /^certainty$/);
+    await expect(page.getByRole('dialog', { name: 'certainty' })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect.poll(() => focused(page)).toBe('certainty');
+    await press(page, /^Write a sequence$/);
+    await page.waitForURL(/\/write$/);
+    await expect(page.getByRole('button', { name: 'Keep this sequence' })).toBeEnabled();
+    await press(page, /^Keep this sequence$/);
+    await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
+    const staves = page.getByRole('region', { name: 'Staves' });
+    await expect(staves).toBeVisible();
+    const blocks = staves.locator('[data-block]');
+    const count = await blocks.count();
+    await page.locator('[data-awake=true]').first().waitFor();
+    for (let i = 0; i < 260; i++) {
+      await page.keyboard.press('Tab');
+      if (await page.evaluate(() => document.activeElement?.hasAttribute('data-block') ?? false)) break;
+    }
+    await page.keyboard.press('Enter');
+    const total = page.getByTestId('total');
+    const before = await total.innerText();
+    await press(page, /^out: more$/);
+    await expect(total).not.toHaveText(before);
+    await press(page, /^Swap$/);
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect.poll(() => focused(page)).toBe('Swap');
+    // Passing through the fields on the way changed nothing that would have to be undone first.
+    await press(page, /^Undo$/);
+    await expect(total).toHaveText(before);
+    await press(page, /^Take out$/);
+    await expect(blocks).toHaveCount(count - 1);
+    await press(page, /^Undo$/);
+    await expect(blocks).toHaveCount(count);
+    await press(page, /^Coach it$/);
+    await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
+    await press(page, /^Start$/);
+    await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible();
+    await press(page, /^Ready now$/);
+    await expect(page.getByTestId('phase')).toBeVisible();
+    await press(page, /^Next/);
+    await press(page, /^4 of 5$/, ' ');
+    await press(page, /^Stop sign$/);
+    await expect(dialog).toBeVisible();
+    await page.keyboard.press('Escape');
+    await press(page, /^Leave/);
+    await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible();
+    await press(page, /^Follow/);
+    await page.waitForURL(/\/follow$/);
+    await expect(page.getByRole('heading', { name: 'Follow' })).toBeFocused();
+    await expect(page.getByRole('region', { name: 'Quiet rate' })).toBeVisible();
+  });
+
+/** Controls whose Enter or Space a key of the screen took away. */
+const stolen = (page: Page) =>
+  page.evaluate(() => {
+    const controls = document.querySelectorAll<HTMLElement>(
+      'button:not(:disabled), a[href], summary, select, input:not(:disabled), textarea, [role="slider"], [role="button"]',
+    );
+    let prevented = false;
+    const note = (event: Event) => (prevented = event.defaultPrevented);
+    document.addEventListener('keydown', note);
+    const found: string[] = [];
+    for (const control of controls) {
+      if (!control.isConnected || control.getClientRects().length === 0) continue;
+      for (const key of ['Enter', ' ']) {
+        control.focus({ preventScroll: true });
+        if (document.activeElement !== control) continue;
+        const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+        control.dispatchEvent(event);
+        // The control’s own handlers and the page’s have run when the event is at the document; keys of the screen come after.
+        if (event.defaultPrevented !== prevented)
+          found.push(
+            `${key === ' ' ? 'Space' : key} on ${control.getAttribute('aria-label') ?? control.innerText}`,
+          );
+      }
+    }
+    document.removeEventListener('keydown', note);
+    return { found, tried: controls.length };
+  });
+
+test('on every page, whatever control has the focus keeps Enter and Space', async ({ page }) => {
+  const file = await demoClient(page, 'Petra');
+  const linked = async (station: string) => {
+    await page.goto(`${file}/${station}`);
+    const link = page.locator(`main a[href*="/${station}/"]`).first();
+    await link.waitFor();
+    return (await link.getAttribute('href'))!;
+  };
+  const stations = ['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`);
+  const paths = ['/', '/drills', '/words', ...stations, await linked('write'), await linked('coach')];
+  for (const path of paths) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    const { found, tried } = await stolen(page);
+    expect([path.replace(file, ''), found]).toEqual([path.replace(file, ''), []]);
+    expect(tried).toBeGreaterThan(4);
+  }
+  // Every test of a look, and a run: there keys mean most.
+  await page.goto(await linked('look'));
+  const tests = page.getByRole('list', { name: 'Tests' }).getByRole('button');
+  for (let i = 0; i < (await tests.count()); i++) {
+    await tests.nth(i).click();
+    await page.waitForTimeout(150);
+    expect((await stolen(page)).found).toEqual([]);
+  }
+  const other = await newClient(page, 'Keys of a run');
+  await propose(page, other, 12);
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await expect(page.getByRole('button', { name: 'Stop sign' })).toBeVisible();
+  expect((await stolen(page)).found).toEqual([]);
+});
+
+test('axe finds nothing of any weight with everything open', async ({ page }) => {
+  test.setTimeout(240_000);
+  const file = await demoClient(page, 'Petra');
+  const found: string[] = [];
+  const check = async (where: string) => {
+    for (const issue of await everyIssueFor(page)) found.push(`${where}: ${issue}`);
+  };
+  const unfold = () =>
+    page.evaluate(() => document.querySelectorAll('details').forEach((d) => (d.open = true)));
+  for (const path of [
+    '/',
+    '/drills',
+    '/words',
+    ...['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`),
+  ]) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    await unfold();
+    await check(path.replace(file, ''));
+  }
+  const dialog = async (path: string, name: string | RegExp) => {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    await page.getByRole('button', { name }).first().click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await check(`${path.replace(file, '')}, ${String(name)}`);
+  };
+  await dialog(`${file}/screen`, 'Client file');
+  await dialog(`${file}/screen`, /^Keys/);
+  await dialog(`${file}/look`, 'Own choice of tests');
+  await dialog(`${file}/read`, 'What is it held against?');
+  await dialog(`${file}/read`, 'strength');
+  await page.goto(`${file}/look`);
+  await page.locator('main a[href*="/look/"]').last().click();
+  const tests = page.getByRole('list', { name: 'Tests' }).getByRole('button');
+  await expect(tests.first()).toBeVisible();
+  for (let i = 0; i < (await tests.count()); i++) {
+    await tests.nth(i).click();
+    await page.waitForTimeout(200);
+    await unfold();
+    await check(`look, test ${i}`);
+  }
+  await page.goto(`${file}/write`);
+  await page.locator('main a[href*="/write/"]').first().click();
+  await expect(page.getByRole('region', { name: 'Staves' })).toBeVisible();
+  await page.getByRole('region', { name: 'Staves' }).locator('[data-block]').first().click();
+  for (const panel of ['Other minutes', 'Air moved'])
+    await page.getByRole('region', { name: panel }).getByRole('button').first().click();
+  await unfold();
+  await check('write, panels open');
+  for (const name of [/^Swap$/, /^Sheets and files$/, /^Versions/]) {
+    await page.getByRole('button', { name }).first().click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await check(`write, ${String(name)}`);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await expect(page.getByRole('button', { name: 'Stop sign' })).toBeVisible();
+  await check('run');
+  await page.getByRole('button', { name: 'Stop sign' }).click();
+  await check('run, stop sign');
+  expect(found).toEqual([]);
+});

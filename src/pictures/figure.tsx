@@ -97,7 +97,7 @@ export const Figure = memo(function Figure({
   );
 });
 
-type MovingProps = Omit<Props, 'alignment' | 'view' | 'hands'> & {
+type MovingProps = Omit<Props, 'alignment' | 'view'> & {
   end: FigureName;
   /** How far the move is made: 0 at its start, 1 at its end. */ share: number;
   /** Is it a phase at whose end the move is made? Told by one step, it is made then. */ made: boolean;
@@ -110,6 +110,7 @@ type MovingProps = Omit<Props, 'alignment' | 'view' | 'hands'> & {
 export const MovingFigure = memo(function MovingFigure({
   position,
   figure,
+  hands,
   end,
   share,
   made,
@@ -122,16 +123,26 @@ export const MovingFigure = memo(function MovingFigure({
   const build = useBuild();
   const view = bestView(position, end);
   const { frames, viewBox } = useMemo(
-    () => drawMoving({ position, view, build, ...(figure ? { figure } : {}) }, end, props, meant),
-    [position, view, build, figure, end, props, meant],
+    () =>
+      drawMoving(
+        { position, view, build, ...(figure ? { figure } : {}), ...(hands ? { hands } : {}) },
+        end,
+        props,
+        meant,
+      ),
+    [position, view, build, figure, hands, end, props, meant],
   );
   const calm = useCalm();
-  const traced = useTraced(calm ? NO_BODIES : frames.map((f) => f.asked));
   const steps = frames.length - 1;
-  const at = traced.size > 0 ? Math.round(share * steps) : made ? steps : 0;
+  // Hands of a drill's own are in no file: for those who want less motion start and end are traced by themselves.
+  const wanted = calm ? (hands ? [frames[0]!, frames[steps]!] : []) : frames;
+  const traced = useTraced(wanted.map((f) => f.asked));
+  const at = traced.size > 0 && !calm ? Math.round(share * steps) : made ? steps : 0;
   const { asked, drawing, shift } = frames[at]!;
   const zones = breath ? zonesShown(breath) : [];
-  const inside = markupOf(drawing, view, zones, traced.get(bodyName(asked)));
+  const body = traced.get(bodyName(asked));
+  const shown = isShipped(asked) || body !== undefined ? drawing : drawFigure(shippedOf(asked), props, meant);
+  const inside = markupOf(shown, view, zones, body);
   return (
     <Framed
       className={className}
@@ -141,8 +152,6 @@ export const MovingFigure = memo(function MovingFigure({
     />
   );
 });
-
-const NO_BODIES: readonly Asked[] = [];
 
 /** Does the person at the screen want less motion? */
 const useCalm = (): boolean =>

@@ -244,3 +244,64 @@ test('axe finds nothing of any weight with everything open', async ({ page }) =>
   await check('run, stop sign');
   expect(found).toEqual([]);
 });
+
+/** Controls smaller than a fingertip; words in running text and marks on a picture may be. */
+const small = (page: Page, least: number) =>
+  page.evaluate((px) => {
+    const controls = document.querySelectorAll<HTMLElement>(
+      px > 30
+        ? '.reach :is(button, a[href], summary, select, input:not([type=checkbox]):not([type=radio]):not([type=file]))'
+        : 'main :is(button, a[href], summary, select, input:not([type=checkbox]):not([type=radio]):not([type=file]))',
+    );
+    return [...controls].flatMap((e) => {
+      const { width, height } = e.getBoundingClientRect();
+      if (width === 0 || e.closest('svg, p, [inert], .sr-only') || e.matches('.cursor-help, .sr-only, .check-row *'))
+        return [];
+      if (width >= px - 0.5 && height >= px - 0.5) return [];
+      // A line of text whose row is large enough to be pressed beside it (WCAG 2.5.8, spacing).
+      const row = e.parentElement!.getBoundingClientRect();
+      if (px < 30 && row.height >= px && e.parentElement!.querySelectorAll('button, a[href]').length === 1)
+        return [];
+      return [
+        `${e.tagName} ${(e.getAttribute('aria-label') ?? e.innerText).slice(0, 30)} ${Math.round(width)}×${Math.round(height)}`,
+      ];
+    });
+  }, least);
+
+test('what is pressed is 44 px beside the mat and 24 px elsewhere', async ({ page }) => {
+  const file = await demoClient(page, 'Petra');
+  const found: string[] = [];
+  const check = async (where: string, least: number) => {
+    for (const control of await small(page, least)) found.push(`${where}: ${control}`);
+  };
+  for (const path of [
+    '/',
+    '/drills',
+    '/words',
+    ...['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`),
+  ]) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    await check(path.replace(file, ''), 24);
+  }
+  await page.goto(`${file}/write`);
+  await page.locator('main a[href*="/write/"]').first().click();
+  await page.getByRole('region', { name: 'Staves' }).locator('[data-block]').first().click();
+  await check('a sequence', 24);
+  await page.goto(`${file}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  const tests = page.getByRole('list', { name: 'Tests' }).getByRole('button');
+  await expect(tests.first()).toBeVisible();
+  for (let i = 0; i < (await tests.count()); i++) {
+    await tests.nth(i).click();
+    await page.waitForTimeout(150);
+    const name = await tests.nth(i).innerText();
+    await check(name, 44);
+  }
+  await page.goto(`${file}/write`);
+  await page.locator('main a[href*="/write/"]').first().click();
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await expect(page.getByRole('button', { name: 'Stop sign' })).toBeVisible();
+  await check('a run', 44);
+  expect(found).toEqual([]);
+});

@@ -33,11 +33,21 @@ export function CoachFigure({ block, moment }: { block: Block; moment: Moment })
       style={{ '--breath': volume === null ? 1 : volume.toFixed(2) } as CSSProperties}
     >
       {end && on ? (
-        <MovingFigure {...shown} figure={start} end={end} share={share} made={made} className="h-44 w-full" />
+        <MovingFigure
+          {...shown}
+          figure={start}
+          hands={hands}
+          end={end}
+          share={share}
+          made={made}
+          className="h-44 w-full"
+        />
       ) : (
         <Figure {...shown} figure={start} hands={hands} className={both ? 'h-28 w-full' : 'h-44 w-full'} />
       )}
-      {both && <Figure {...shown} figure={end} className="h-28 w-full" title="where the move ends" />}
+      {both && (
+        <Figure {...shown} figure={end} hands={hands} className="h-28 w-full" title="where the move ends" />
+      )}
       <p className="text-lead">{POSITION[block.position].label}</p>
     </div>
   );

@@ -24,7 +24,7 @@ export function RunList({ clientId, runs }: { clientId: string; runs: readonly R
             <tr key={r.id} className="border-t border-rule">
               <td className="py-1.5">
                 <Link
-                  className="underline decoration-rule underline-offset-4 hover:decoration-ink"
+                  className="inline-block py-0.5 underline decoration-rule underline-offset-4 hover:decoration-ink"
                   href={`/clients/${clientId}/coach/${r.id}`}
                 >
                   <When at={r.startedAt} as="moment" />

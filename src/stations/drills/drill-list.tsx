@@ -160,7 +160,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
               {found.length} of {offered.length}
             </span>
             <a
-              className="text-small underline underline-offset-4"
+              className="inline-block py-0.5 text-small underline underline-offset-4"
               download="drills.kokyu.json"
               href={`data:application/json;charset=utf-8,${encodeURIComponent(printLibraryFile(library.own))}`}
               aria-disabled={library.own.length === 0}

@@ -69,7 +69,7 @@ export function FollowStation({
                   <RingGlyph seen={v.rings[position]!} className="h-20 w-full" />
                   <figcaption className="text-fine text-soft">
                     <Link
-                      className="underline decoration-rule underline-offset-4"
+                      className="inline-block py-1 underline decoration-rule underline-offset-4"
                       href={`/clients/${clientId}/look/${v.id}`}
                     >
                       <When at={v.at} />

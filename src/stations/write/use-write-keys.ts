@@ -83,7 +83,7 @@ export function useWriteKeys({ editor, client, onZoom, onShelf }: Props): void {
       run: () => swapFor(block ? easierThan(block, client) : null),
     },
     {
-      key: 'd',
+      key: 'h',
       does: 'harder neighbour',
       run: () => swapFor(block ? harderThan(block, client) : null),
     },

@@ -126,7 +126,12 @@ function placedAs(asked: Asked): Touched {
   return midway(from, touched(seenAs(endOf(asked, asked.toward.figure)).pose, build), asked.toward.share);
 }
 
-const endOf = (from: Asked, figure: FigureName): Asked => ({ ...shippedOf(from), figure });
+/** The end of a move: hands that were said to be on something stay there. */
+const endOf = (from: Asked, figure: FigureName): Asked => ({
+  ...shippedOf(from),
+  ...(from.hands ? { hands: from.hands } : {}),
+  figure,
+});
 
 /**
  * A body in a position with its furniture and the given props, from the side or from where its front is seen. The body

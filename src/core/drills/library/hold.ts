@@ -30,7 +30,7 @@ export const HOLD: readonly WrittenDrill[] = [
     easier: 'sighExhale',
     leads: ['lowHold'],
     positions: ['legsOnChair', 'hookLying'],
-    helpful: ['towel'],
+    helpful: ['pillow'],
     breathing: paced(4, 0, 6, 3),
     exhaleRangeS: [4, 7],
     usual: once(8),
@@ -40,7 +40,7 @@ export const HOLD: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.3 },
     demands: ['breathHold'],
     steps: [
-      place('The {towel}, folded, under the head.'),
+      place('The {pillow} under the head.'),
       contact('Back of the ribs and the sacrum.'),
       exhale('Out, and out to the end.'),
       breathe('Pause for {wait}, throat open; let the breath come back by itself, through the nose.'),

@@ -92,6 +92,36 @@ async function coached(browser, base, file) {
   await page.close();
 }
 
+/** A figure that glides through a move with the breath, once what lies between is traced; beside an empty page. */
+async function moving(browser, base) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto('about:blank');
+  const empty = said(await framesOf(page));
+  await page.goto(base);
+  await page.getByLabel('Name as you use it').fill('Frames');
+  await page.getByRole('button', { name: 'Begin with Screen' }).click();
+  await page.waitForURL(/screen$/);
+  await page.goto(page.url().replace('screen', 'write'));
+  await page.getByLabel('Kind of wish').selectOption({ label: 'has to be in' });
+  await page.getByLabel('Drill wished for').selectOption({ label: 'Seated elbows: close, raise, both' });
+  await page.getByRole('button', { name: 'Keep and coach it' }).click();
+  const heading = page.getByRole('heading', { level: 1, name: 'Seated elbows: close, raise, both' });
+  while (!(await heading.isVisible())) await page.getByRole('button', { name: /^Next/ }).click();
+  await page.getByRole('button', { name: 'Start', exact: true }).first().click();
+  await page.getByRole('button', { name: 'Ready now' }).click();
+  await page.waitForTimeout(15000);
+  const bodies = new Set();
+  for (let i = 0; i < 20; i++) {
+    bodies.add(await page.locator('.dim svg.h-44').first().innerHTML());
+    await page.waitForTimeout(200);
+  }
+  console.log(`  an empty page                              ${empty}`);
+  console.log(
+    `  a run, figure gliding, ${String(bodies.size).padStart(2)} bodies seen       ${said(await framesOf(page))}`,
+  );
+  await page.close();
+}
+
 /** A sequence of 100 blocks on its staves: frames while an edge is dragged, beside an empty page that only counts frames. */
 async function staves(browser, base, file) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -182,6 +212,7 @@ async function pages() {
     }
     await staves(browser, base, file);
     await coached(browser, base, file);
+    await moving(browser, base);
     await browser.close();
   } finally {
     server.kill();

@@ -14,6 +14,9 @@ const GLIDE: Record<Turn['sound'], { from: number; to: number; lengthS: number; 
 export class TurnClock {
   private context: AudioContext | null = null;
   private nodes: OscillatorNode[] = [];
+  /** What every tone goes through, so that sound can go and come while a block runs. */
+  private out: GainNode | null = null;
+  private muted = false;
   private offsetS = 0;
   private zero = 0;
   private attempts = 0;
@@ -25,6 +28,7 @@ export class TurnClock {
     this.silence();
     const attempt = ++this.attempts;
     this.context ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
+    this.mute(silent);
     this.running = true;
     this.seen = { audio: -1, moved: performance.now() / 1000, page: performance.now() / 1000 };
     this.offsetS = fromS;
@@ -36,8 +40,14 @@ export class TurnClock {
       if (!isRunning(this.context)) this.context = null;
       this.zero = this.clock() + LEAD_S;
     }
-    if (this.context && !silent)
+    if (this.context)
       for (const turn of turns) if (turn.atS >= fromS - 0.01) this.schedule(this.context, turn);
+  }
+
+  /** Takes the sound away, or gives it back, at once; the tones to come stay where they are. */
+  mute(silent: boolean): void {
+    this.muted = silent;
+    if (this.out) this.out.gain.value = silent ? 0 : 1;
   }
 
   /** Seconds into the block. */
@@ -80,6 +90,13 @@ export class TurnClock {
     this.zero = page;
   }
 
+  private outOf(context: AudioContext): GainNode {
+    if (this.out?.context === context) return this.out;
+    const out = new GainNode(context, { gain: this.muted ? 0 : 1 });
+    out.connect(context.destination);
+    return (this.out = out);
+  }
+
   private clock(): number {
     return this.context ? this.context.currentTime : performance.now() / 1000;
   }
@@ -94,7 +111,7 @@ export class TurnClock {
     envelope.gain.setValueAtTime(0, at);
     envelope.gain.linearRampToValueAtTime(gain, at + 0.02);
     envelope.gain.setTargetAtTime(0, at + lengthS * 0.7, lengthS * 0.2);
-    oscillator.connect(envelope).connect(context.destination);
+    oscillator.connect(envelope).connect(this.outOf(context));
     oscillator.start(at);
     oscillator.stop(at + lengthS + 0.3);
     this.nodes.push(oscillator);

@@ -75,15 +75,6 @@ export async function startRunning(page: Page): Promise<void> {
   }).toPass();
 }
 
-/** What axe finds serious or critical on a page, WCAG 2.2 AA. */
-export async function seriousFor(page: Page): Promise<string[]> {
-  const axe = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  const serious = axe.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  return serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`);
-}
-
 /** Screens on which everything has to fit; the narrow ones are 1280 wide at 200 and 400 per cent. */
 export const SIZES = [
   [1280, 800],

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, propose, SIZES } from './helpers';
+import { demoClient, newClient, propose, SIZES, startRunning } from './helpers';
 
 /** Goes on with Tab until what has the focus has that name; the keyboard alone. */
 async function tabTo(page: Page, name: RegExp | string, most = 120): Promise<void> {
@@ -370,4 +370,51 @@ test('a run shows its stop sign and its cue at every size', async ({ page }) => 
     ]);
     expect(Math.min(stop.width, stop.height)).toBeGreaterThanOrEqual(44);
   }
+});
+
+test('a run: one press is one press, a change of course is taken back, nothing done is lost by looking back', async ({
+  page,
+}) => {
+  await running(page, 'Course of a run');
+  const heading = page.locator('.dim h1');
+  const first = await heading.innerText();
+  const next = page.getByRole('button', { name: /^Next/ });
+  await startRunning(page);
+  // A double press goes on by one block, not by two.
+  await next.dblclick();
+  await expect(heading).not.toHaveText(first);
+  const second = await heading.innerText();
+  await page.waitForTimeout(500);
+  expect(await heading.innerText()).toBe(second);
+  // What was said of the block before stays said when it is gone back to and left again.
+  await page.keyboard.press('4');
+  await expect(page.getByRole('button', { name: '4 of 5' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('ArrowLeft');
+  await expect(heading).toHaveText(first);
+  // Back at the first block begins it anew, and it runs on.
+  await page.waitForTimeout(500);
+  await page.keyboard.press('ArrowLeft');
+  const count = page.getByTestId('count');
+  const before = Number(await count.innerText());
+  await expect.poll(async () => Number(await count.innerText())).toBeLessThan(before);
+  await page.keyboard.press('u');
+  await page.keyboard.press('u');
+  await expect(heading).toHaveText(second);
+  await expect(page.getByRole('button', { name: '4 of 5' })).toHaveAttribute('aria-pressed', 'true');
+  // A note is kept as it is written, though the field is never left.
+  await page.getByLabel(/^Note on/).fill('warm hands');
+  await page.waitForTimeout(1200);
+  await page.reload();
+  await expect(page.getByLabel(/^Note on/)).toHaveValue('warm hands');
+  // It was nothing: the run goes on as it was.
+  await page
+    .getByRole('button', { name: /^(Start|Go on)$/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Stop sign' }).click();
+  await page.getByRole('button', { name: 'It was nothing; go on' }).click();
+  await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible();
+  // Sound can be taken away and given back while it runs.
+  await page.keyboard.press('m');
+  await expect(page.getByRole('button', { name: 'Tones on' })).toBeVisible();
 });

@@ -5,7 +5,7 @@ import { everyBody } from '@/core/body/figure/every';
 import { boundsOf } from '@/core/body/figure/form';
 import { PATH_UNIT } from '@/core/body/figure/path-unit';
 import { expect, test } from '@playwright/test';
-import { seriousFor } from './helpers';
+import { everyIssueFor } from './helpers';
 
 test('every picture in every state: drawn, named, without a broken number, in light and dim', async ({
   page,
@@ -42,7 +42,7 @@ test('every picture in every state: drawn, named, without a broken number, in li
   expect(
     new Set(await states.evaluateAll((all) => all.map((s) => s.id || s.outerHTML.length))).size,
   ).toBeGreaterThan(30);
-  expect(await seriousFor(page)).toEqual([]);
+  expect(await everyIssueFor(page)).toEqual([]);
   expect(errors).toEqual([]);
 });
 

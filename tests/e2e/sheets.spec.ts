@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, propose, saved, seriousFor } from './helpers';
+import { demoClient, newClient, propose, saved, everyIssueFor } from './helpers';
 
 /** The text of a PDF, page by page, as pdf.js reads it. */
 async function textOf(bytes: Buffer): Promise<string[]> {
@@ -75,7 +75,7 @@ test('the browser prints the same sheet, and another sequence comes back from it
   await paper.goto(href!);
   await expect(paper.getByRole('heading', { level: 2 })).toHaveCount(blocks.length);
   await expect(paper.getByText('On paper')).toHaveCount(0);
-  expect(await seriousFor(paper)).toEqual([]);
+  expect(await everyIssueFor(paper)).toEqual([]);
   await paper.emulateMedia({ media: 'print' });
   await expect(paper.getByRole('button', { name: 'Print' })).toBeHidden();
   const printed = (await textOf(await paper.pdf())).join(' ');

@@ -1,9 +1,12 @@
 import type { Flags } from '../screen/flags';
 import type { StopSign } from '../screen/stop-signs';
+import { durationS } from '../breath/timeline';
 import { easierThan, harderThan, type MadeFor } from '../sequence/alternatives';
+import { lengthTo } from '../sequence/lengthen';
 import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
 import { nextCue } from '../sequence/words';
 import { coachedBlock, type CoachedBlock } from './coached';
+import type { RunRecord } from './merge';
 import type { BlockResult, RunState } from './run';
 
 /** A session as it goes: what is coached, where it stands, and whether its clock runs. */
@@ -22,6 +25,8 @@ export type RunEvent =
   | { kind: 'easier' }
   | { kind: 'harder' }
   | { kind: 'otherCue' }
+  /** A change of course is taken back; `before` is what stood when it was made. */
+  | { kind: 'undo'; before: RunRecord }
   | { kind: 'rate'; blockId: string; quality: number }
   | { kind: 'note'; blockId: string; text: string }
   /** What was asked after the run. */
@@ -57,11 +62,13 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
   if (state.stage === 'done' || state.stage === 'stopped') return { ...session, running: false };
   if (event.kind === 'stop') return stopped(session, event.sign, event.note);
   if (event.kind === 'resume') return { ...session, running: false };
+  if (event.kind === 'undo') return takenBack(session, event.before);
   if (state.stage === 'relook') return event.kind === 'lookAgain' ? ended(session, event.lookId) : session;
   const coached = coachedNow(session);
   switch (event.kind) {
     case 'start':
-      return coached ? { ...session, running: true } : session;
+      // Nobody is put into the middle of a breath.
+      return coached ? { ...at(session, breathStartS(coached, state.blockS)), running: true } : session;
     case 'pause':
       return { ...at(session, event.atS), running: false };
     case 'clock':
@@ -75,7 +82,7 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
     case 'next':
       return left(session, 'skipped', state.index + 1);
     case 'back':
-      return state.index === 0 ? at(session, 0) : left(session, 'skipped', state.index - 1);
+      return state.index === 0 ? at(session, 0) : wentBack(session, coached);
     case 'easier':
     case 'harder':
       return exchanged(session, event.kind, context);
@@ -132,6 +139,8 @@ function resultsWith(
   note?: string,
 ): BlockResult[] {
   const before = state.results.find((r) => r.blockId === block.id);
+  // What was done to its end stays done, however often somebody looks in again.
+  const stands = before?.outcome === 'done' && outcome === 'skipped';
   return [
     ...state.results.filter((r) => r !== before),
     {
@@ -139,7 +148,7 @@ function resultsWith(
       drillId: block.drillId,
       quality: before?.quality ?? null,
       note: [before?.note, note].filter(Boolean).join('; '),
-      outcome,
+      outcome: stands ? 'done' : outcome,
     },
   ];
 }
@@ -159,6 +168,45 @@ function left(session: Session, outcome: 'done' | 'skipped', to: number): Sessio
       stage: over ? 'relook' : 'running',
     },
   };
+}
+
+/** To the block before; one whose breaths had not begun has no result by that. */
+function wentBack(session: Session, coached: CoachedBlock | null): Session {
+  const { state } = session;
+  const back = left(session, 'skipped', state.index - 1);
+  const begun = coached !== null && state.blockS > coached.prepS;
+  return begun ? back : { ...back, state: { ...back.state, results: state.results } };
+}
+
+/** As it stood before a change of course; what was said of blocks since then stays said. */
+function takenBack(session: Session, before: RunRecord): Session {
+  const since = session.state.results;
+  const known = new Set(before.state.results.map((r) => r.blockId));
+  const said = (r: BlockResult): BlockResult => {
+    const later = since.find((l) => l.blockId === r.blockId);
+    return later ? { ...r, quality: later.quality ?? r.quality, note: later.note || r.note } : r;
+  };
+  return {
+    ...session,
+    sequence: before.sequence,
+    state: {
+      ...before.state,
+      setUps: { ...before.state.setUps, ...session.state.setUps },
+      results: [
+        ...before.state.results.map(said),
+        ...since.filter((r) => !known.has(r.blockId) && (r.quality !== null || r.note !== '')),
+      ],
+    },
+  };
+}
+
+/** The start of the breath at a moment of a block; the moment itself where there is no counted breath. */
+export function breathStartS({ prepS, timeline }: CoachedBlock, blockS: number): number {
+  const at = blockS - prepS;
+  const here = timeline.spans.findLast((s) => s.startS <= at && s.endS > at);
+  if (!here || here.phase === 'free' || here.phase === 'rest') return blockS;
+  const inhale = timeline.spans.findLast((s) => s.phase === 'inhale' && s.startS <= at);
+  return inhale ? prepS + inhale.startS : blockS;
 }
 
 function stopped(session: Session, stopSign: StopSign, stopNote: string): Session {
@@ -189,15 +237,45 @@ function exchanged(session: Session, way: 'easier' | 'harder', context: RunConte
   const other = block && (way === 'easier' ? easierThan : harderThan)(block, context);
   if (!block || !other) return session;
   const id = freshId(sequence, block.id, way === 'easier' ? 'e' : 'h');
-  const why = [way === 'easier' ? 'Made easier while coaching.' : 'Made harder while coaching.'];
+  const made = `Made ${way} while coaching`;
+  const inPlace = (b: Block): Sequence => ({
+    ...sequence,
+    blocks: sequence.blocks.map((old) => (old === block ? b : old)),
+  });
+  const whole: Block = { ...other, id, why: [`${made}.`] };
+  const before = coachedNow(session);
+  const after = coachedNow({ sequence: inPlace(whole), state });
+  const workS = before && after ? before.totalS - state.blockS - after.prepS : Infinity;
+  const fits = fitted(whole, workS);
+  const why = fits === whole ? whole.why : [`${made}; shorter than usual, to keep the time.`];
   return {
     ...session,
-    sequence: {
-      ...sequence,
-      blocks: sequence.blocks.map((b) => (b === block ? { ...other, id, why } : b)),
-    },
+    sequence: inPlace({ ...fits, why }),
     state: { ...state, blockS: 0, results: resultsWith(state, block, way) },
   };
+}
+
+/** Fewer than this is no practice of a drill. Our choice. */
+const LEAST_BREATHS = 3;
+
+/** A block in no more than so much time where that can be: first fewer rounds, then fewer breaths. */
+function fitted(block: Block, workS: number): Block {
+  const lasts = (b: Block) => durationS(b.breathing, b.dose);
+  let made = block;
+  while (lasts(made) > workS && made.dose.rounds > 1)
+    made = { ...made, dose: { ...made.dose, rounds: made.dose.rounds - 1 } };
+  if (lasts(made) <= workS) return made;
+  const edit = lengthTo(made, workS);
+  if (edit?.kind === 'breaths')
+    return {
+      ...made,
+      dose: { ...made.dose, breaths: Math.min(made.dose.breaths, Math.max(LEAST_BREATHS, edit.breaths)) },
+    };
+  if (edit?.kind === 'free')
+    return { ...made, breathing: { ...made.breathing, freeS: edit.seconds } as Block['breathing'] };
+  return edit?.kind === 'rungs'
+    ? { ...made, breathing: { ...made.breathing, rungs: edit.rungs } as Block['breathing'] }
+    : made;
 }
 
 /** An id that no block and no result of the session has, within the 40 characters that an id may have. */

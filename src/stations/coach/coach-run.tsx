@@ -39,19 +39,17 @@ export function CoachRun(given: Props) {
   const { clientId, runId, madeFor, before, after } = given;
   const router = useRouter();
   const [stopping, setStopping] = useState(false);
+  const wasRunning = useRef(false);
   const room = useRef<HTMLDivElement>(null);
   useAlone(room);
-  const { session, coached, atS, silent, setSilent, happen, toggle, pause, autosave } = useSession(
-    runId,
-    { sequence: given.sequence, state: given.state },
-    given.rev,
-    madeFor,
-  );
+  const { session, coached, atS, silent, setSilent, happen, undo, canUndo, toggle, pause, autosave } =
+    useSession(runId, { sequence: given.sequence, state: given.state }, given.rev, madeFor);
   const { sequence, state, running } = session;
   const block = sequence.blocks[state.index];
   const rated = ratedBlock(session);
   const rate = (quality: number) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality });
   const openStop = () => {
+    wasRunning.current = running;
     pause();
     setStopping(true);
   };
@@ -73,7 +71,8 @@ export function CoachRun(given: Props) {
           { key: 'h', does: 'harder', run: () => happen({ kind: 'harder' }) },
           { key: 'c', does: 'other cue', run: () => happen({ kind: 'otherCue' }) },
           { key: 'x', does: 'stop sign seen', run: openStop },
-          { key: 'm', does: 'tones off or on, before the start', run: () => !running && setSilent(!silent) },
+          { key: 'm', does: 'tones off or on', run: () => setSilent(!silent) },
+          { key: 'u', does: 'undo the last change of course', run: undo },
           { key: 'l', does: 'leave; the run can be taken up again', run: () => void leave() },
           ...[1, 2, 3, 4, 5].map((q) => ({
             key: String(q),
@@ -98,6 +97,7 @@ export function CoachRun(given: Props) {
           status={status}
           rated={rated}
           canEase={Boolean(block && easierThan(block, madeFor))}
+          canUndo={canUndo}
           canHarden={Boolean(block && harderThan(block, madeFor))}
           on={{
             toggle,
@@ -112,6 +112,7 @@ export function CoachRun(given: Props) {
             note: (blockId, text) => happen({ kind: 'note', blockId, text }),
             leave: () => void leave(),
             silence: () => setSilent(!silent),
+            undo,
           }}
         />
       )}
@@ -152,6 +153,10 @@ export function CoachRun(given: Props) {
       <StopDialog
         open={stopping}
         onOpenChange={setStopping}
+        onNothing={() => {
+          setStopping(false);
+          if (wasRunning.current) happen({ kind: 'start' });
+        }}
         onStop={(sign, note) => {
           setStopping(false);
           happen({ kind: 'stop', sign, note });

@@ -10,6 +10,7 @@ import {
   OctagonX,
   Pause,
   Play,
+  Undo2,
   Volume2,
   VolumeX,
   X,
@@ -45,6 +46,7 @@ type Handlers = {
   note: (blockId: string, text: string) => void;
   leave: () => void;
   silence: () => void;
+  undo: () => void;
 };
 
 type Props = {
@@ -59,6 +61,7 @@ type Props = {
   rated: BlockResult | null;
   canEase: boolean;
   canHarden: boolean;
+  canUndo: boolean;
   on: Handlers;
 };
 
@@ -75,6 +78,7 @@ export function CoachScreen({
   rated,
   canEase,
   canHarden,
+  canUndo,
   on,
 }: Props) {
   const { block } = coached.placed;
@@ -115,7 +119,14 @@ export function CoachScreen({
           <X size={24} aria-hidden />
         </Press>
       </header>
-      {status}
+      <div className="flex flex-wrap gap-x-6">
+        {status}
+        {block.why[0]?.startsWith('Made ') && (
+          <p role="status" className="text-small text-soft">
+            {block.why[0]}
+          </p>
+        )}
+      </div>
       <Spoken coached={coached} moment={moment} name={words.name} />
       <div className="grid grow grid-cols-1 items-center gap-x-8 gap-y-3 py-2 room:grid-cols-2 desk:grid-cols-[220px_minmax(0,1fr)_270px] xl:grid-cols-[300px_1fr_340px]">
         <CoachFigure block={block} moment={moment} />
@@ -194,14 +205,11 @@ export function CoachScreen({
         <Button big onClick={on.otherCue}>
           <MessageSquareQuote aria-hidden size={20} /> Other cue
         </Button>
-        <Button
-          big
-          onClick={on.silence}
-          aria-pressed={silent}
-          aria-label={silent ? 'Tones on' : 'Tones off'}
-          disabled={running}
-        >
+        <Button big onClick={on.silence} aria-pressed={silent} aria-label={silent ? 'Tones on' : 'Tones off'}>
           {silent ? <VolumeX aria-hidden /> : <Volume2 aria-hidden />}
+        </Button>
+        <Button big onClick={on.undo} disabled={!canUndo} aria-label="Undo the last change of course">
+          <Undo2 aria-hidden size={20} />
         </Button>
         <Button big kind="stop" onClick={on.stop}>
           <OctagonX aria-hidden size={20} /> Stop sign
@@ -297,10 +305,8 @@ function RateStrip({
         placeholder="note"
         defaultValue={shown.note}
         onFocus={() => setWritten(rated)}
-        onBlur={(e) => {
-          if (e.target.value !== shown.note) onNote(shown.blockId, e.target.value);
-          setWritten(null);
-        }}
+        onChange={(e) => onNote(shown.blockId, e.target.value)}
+        onBlur={() => setWritten(null)}
         className="w-56 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-lead placeholder:text-soft"
       />
     </div>

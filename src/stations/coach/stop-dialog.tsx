@@ -12,10 +12,13 @@ export function StopDialog({
   open,
   onOpenChange,
   onStop,
+  onNothing,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   onStop: (sign: StopSign, note: string) => void;
+  /** It was no stop sign after all. */
+  onNothing: () => void;
 }) {
   const [note, setNote] = useState('');
   return (
@@ -40,7 +43,7 @@ export function StopDialog({
             </Button>
           ))}
         </div>
-        <Button kind="quiet" onClick={() => onOpenChange(false)}>
+        <Button kind="quiet" onClick={onNothing}>
           It was nothing; go on
         </Button>
       </div>

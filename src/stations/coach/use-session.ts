@@ -11,6 +11,22 @@ import { useAutosave, type Autosave } from '@/ui/autosave/use-autosave';
 /** How often the place in the block is stored while it runs, s. */
 const KEEP_EVERY_S = 3;
 
+/** What changes the course of a run; each can be taken back. */
+const COURSE: ReadonlySet<RunEvent['kind']> = new Set([
+  'next',
+  'back',
+  'easier',
+  'harder',
+  'otherCue',
+] as const);
+/** The same press again within this time is one press, ms. */
+const BOUNCE_MS = 350;
+const UNDO_MOST = 50;
+/** So much of the day without the clock of the run is sleep, ms. */
+const SLEPT_MS = 4000;
+
+const placedAt = (v: RunRecord, blockS: number): RunRecord => ({ ...v, state: { ...v.state, blockS } });
+
 export type RunningSession = {
   session: Session;
   coached: CoachedBlock | null;
@@ -19,6 +35,9 @@ export type RunningSession = {
   silent: boolean;
   setSilent: (silent: boolean) => void;
   happen: (event: RunEvent) => void;
+  /** Takes the last change of course back: a block left, made easier or harder, another cue. */
+  undo: () => void;
+  canUndo: boolean;
   /** Starts or pauses; to be called from a tap or a key, which is what lets the browser make sound. */
   toggle: () => void;
   pause: () => void;
@@ -37,9 +56,13 @@ export function useSession(
   const runs = useRef(false);
   const [t, setT] = useState(initial.state.blockS);
   const [silent, setSilent] = useState(false);
+  const history = useRef<RunRecord[]>([]);
+  const [depth, setDepth] = useState(0);
+  const pressed = useRef({ kind: '', at: -Infinity });
   const given = useRef({ context, silent });
   useEffect(() => {
     given.current = { context, silent };
+    clock.current?.mute(silent);
   });
   const autosave = useAutosave<RunRecord>({
     kind: 'run',
@@ -59,9 +82,12 @@ export function useSession(
     runs.current = after.running;
     setRunning(after.running);
     const block = (s: Session) => s.sequence.blocks[s.state.index]?.id;
+    // The clock is ahead of the place that is kept, so a press moves it even where that stays the same.
     const moved =
       block(before) !== block(after) ||
-      (event.kind !== 'clock' && before.state.blockS !== after.state.blockS);
+      COURSE.has(event.kind) ||
+      event.kind === 'undo' ||
+      event.kind === 'ready';
     setT(after.state.blockS);
     if (!after.running) return void clock.current?.pause();
     if (before.running && !moved) return;
@@ -74,17 +100,33 @@ export function useSession(
 
   const happen = useCallback(
     (event: RunEvent) => {
+      const now = performance.now();
+      const twice = pressed.current.kind === event.kind && now - pressed.current.at < BOUNCE_MS;
+      if (COURSE.has(event.kind)) {
+        if (twice) return;
+        pressed.current = { kind: event.kind, at: now };
+      }
       let before: Session | null = null;
       let after: Session | null = null;
       set((v) => {
-        before = { ...v, running: runs.current };
+        const here = clock.current?.running && COURSE.has(event.kind) ? placedAt(v, clock.current.now()) : v;
+        before = { ...here, running: runs.current };
         after = step(before, event, given.current.context);
+        if (COURSE.has(event.kind) && after !== before)
+          history.current = [...history.current, here].slice(-UNDO_MOST);
         return recordOf(v, after);
       });
+      setDepth(history.current.length);
       if (before && after) follow(before, after, event);
     },
     [follow, set],
   );
+  const undo = useCallback(() => {
+    const last = history.current.at(-1);
+    if (!last) return;
+    history.current = history.current.slice(0, -1);
+    happen({ kind: 'undo', before: last });
+  }, [happen]);
 
   const pause = useCallback(() => {
     if (clock.current?.running) happen({ kind: 'pause', atS: clock.current.now() });
@@ -100,8 +142,13 @@ export function useSession(
     if (!live) return;
     let frame = 0;
     let kept = clock.current?.now() ?? 0;
+    let seen = { wall: Date.now(), clock: kept };
     const look = (draw: boolean) => {
       const now = clock.current?.now() ?? 0;
+      // The day went on and the clock did not: the machine slept. The run stands, and goes on from a breath’s start.
+      const slept = Date.now() - seen.wall - (now - seen.clock) * 1000 > SLEPT_MS;
+      seen = { wall: Date.now(), clock: now };
+      if (slept) return happen({ kind: 'pause', atS: now });
       if (now >= totalS) return happen({ kind: 'clock', atS: now });
       if (draw) setT(now);
       if (now - kept < KEEP_EVERY_S) return;
@@ -142,6 +189,8 @@ export function useSession(
     silent,
     setSilent,
     happen,
+    undo,
+    canUndo: depth > 0,
     toggle: () => (live ? pause() : happen({ kind: 'start' })),
     pause,
     autosave,

@@ -7,6 +7,7 @@ class FakeAudio {
   currentTime = 0;
   state: 'running' | 'suspended' | 'closed' = 'running';
   destination = {};
+  gains: { value: number }[] = [];
   tones: { startsAt: number; from: number; stopped: boolean }[] = [];
   constructor() {
     FakeAudio.made.push(this);
@@ -17,12 +18,17 @@ class FakeAudio {
 
 class FakeNode {
   frequency = { setValueAtTime: () => undefined, linearRampToValueAtTime: () => undefined };
-  gain = { ...this.frequency, setTargetAtTime: () => undefined };
+  gain = { ...this.frequency, setTargetAtTime: () => undefined, value: 1 };
+  readonly context: FakeAudio;
   private tone: FakeAudio['tones'][number] | null = null;
   constructor(
     private readonly audio: FakeAudio,
-    private readonly options: { frequency?: number },
-  ) {}
+    private readonly options: { frequency?: number; gain?: number },
+  ) {
+    this.context = audio;
+    this.gain.value = options.gain ?? 1;
+    if (options.gain === 0 || options.gain === 1) audio.gains.push(this.gain);
+  }
   connect = (next: unknown) => next;
   disconnect = () => undefined;
   start = (at: number) => {
@@ -77,11 +83,22 @@ describe('the clock of a block', () => {
     expect(clock.now()).toBeCloseTo(3, 5);
   });
 
-  it('makes no tone when it is to be silent, and stops those to come in a pause', async () => {
+  it('is silent when it is to be, at any moment, without moving a tone; stops those to come in a pause', async () => {
     const clock = new TurnClock();
     await clock.start(0, turns, true);
-    expect(FakeAudio.made[0]!.tones).toEqual([]);
+    const audio = FakeAudio.made[0]!;
+    // What all tones go through is the node beside their own envelopes.
+    const through = () => audio.gains.at(1)!.value;
+    expect(audio.tones).toHaveLength(3);
+    expect(through()).toBe(0);
+    const planned = audio.tones.map((t) => t.startsAt);
+    clock.mute(false);
+    expect(through()).toBe(1);
+    clock.mute(true);
+    expect(through()).toBe(0);
+    expect(audio.tones.map((t) => t.startsAt)).toEqual(planned);
     await clock.start(0, turns, false);
+    expect(through()).toBe(1);
     pass(1.5);
     const at = clock.pause();
     expect(at).toBeCloseTo(1.44, 1);

@@ -102,8 +102,8 @@ describe('rings', () => {
     const svg = draw(<Rings seen={seen} />);
     expect(count(svg, /silent-dots/)).toBe(1);
     expect(count(svg, /breath-hatch/)).toBe(3);
-    expect(svg).toContain('25 % of it');
-    expect(svg).toContain('50 % of it');
+    expect(svg).toContain('25 % of the breath');
+    expect(svg).toContain('50 % of the breath');
   });
   it('show the target dashed and a look before as a line', () => {
     expect(draw(<Rings seen={seen} target={TARGET.allRound} />)).toContain('stroke-dasharray');
@@ -188,7 +188,9 @@ describe('the trunk', () => {
   const still = { floorPct: 0, controlPct: 0, squeezePct: 0 };
   it('says which way diaphragm and pelvic floor go', () => {
     expect(draw(<Trunk volume={0.5} tone={still} rising />)).toContain('diaphragm and pelvic floor go down');
-    expect(draw(<Trunk volume={0.5} tone={still} rising={false} />)).toContain('diaphragm and pelvic floor rise');
+    expect(draw(<Trunk volume={0.5} tone={still} rising={false} />)).toContain(
+      'diaphragm and pelvic floor rise',
+    );
     expect(draw(<Trunk volume={1} tone={still} rising={null} />)).toContain('held');
   });
   it('thickens wall and base by their tone', () => {

@@ -82,7 +82,9 @@ describe('a session as a value', () => {
             session.state.index !== before.state.index ||
             session.state.stage !== before.state.stage ||
             session.sequence.blocks[session.state.index]?.id !== at?.id;
-          if (moved && before.state.stage === 'running' && e.kind !== 'lookAgain')
+          // Who goes back before the first breath has done nothing yet.
+          const idle = e.kind === 'back' && before.state.blockS <= coachedNow(before)!.prepS;
+          if (moved && before.state.stage === 'running' && e.kind !== 'lookAgain' && !idle)
             expect(session.state.results.some((r) => r.blockId === at!.id)).toBe(true);
           // What has a result keeps it.
           for (const r of before.state.results)
@@ -161,6 +163,97 @@ describe('a session as a value', () => {
     expect(harder.state.results[0]).toMatchObject({ outcome: 'harder' });
     const easier = step(harder, { kind: 'easier' }, context);
     expect(easier.sequence.blocks[0]!.drillId).toBe(sequence.blocks[0]!.drillId);
+  });
+
+  const lines = (s: Session) => s.state.results.map((r) => `${r.blockId} ${r.outcome} ${r.quality ?? ''}`);
+  /** In the middle of the second breath of a block. */
+  const inBreath = (s: Session) => {
+    const { prepS, timeline } = coachedNow(s)!;
+    const inhales = timeline.spans.filter((p) => p.phase === 'inhale');
+    return { atS: prepS + inhales[1]!.endS + 0.7, startS: prepS + inhales[1]!.startS };
+  };
+  const paced = sequence.blocks.findIndex((b) => b.breathing.kind === 'paced');
+  const atPaced: Session = { ...begun, state: { ...NEW_RUN, index: paced } };
+
+  it('leaves a block done and rated as it is, however often somebody looks back into it', () => {
+    let s = step(step(begun, { kind: 'start' }, context), { kind: 'clock', atS: 1e6 }, context);
+    s = step(s, { kind: 'rate', blockId: sequence.blocks[0]!.id, quality: 5 }, context);
+    const rated = lines(s);
+    // Back before a breath of the second, and on again through the first.
+    s = step(s, { kind: 'back' }, context);
+    expect(lines(s)).toEqual(rated);
+    s = step(s, { kind: 'next' }, context);
+    expect(lines(s)).toEqual(rated);
+    // A block that was breathed in and left is cut short.
+    const far = coachedNow(s)!.prepS + 5;
+    s = step(step(s, { kind: 'clock', atS: far }, context), { kind: 'back' }, context);
+    expect(lines(s)).toEqual([...rated, `${sequence.blocks[1]!.id} skipped `]);
+  });
+
+  it('goes on at the start of a breath, never in the middle of one', () => {
+    const { atS, startS } = inBreath(atPaced);
+    const paused = step(atPaced, { kind: 'pause', atS }, context);
+    expect(paused.state.blockS).toBe(atS);
+    expect(step(paused, { kind: 'start' }, context)).toMatchObject({
+      running: true,
+      state: { blockS: startS },
+    });
+    // In the set-up, and where the breath is free, it goes on where it was.
+    for (const at of [0, 3])
+      expect(
+        step({ ...begun, state: { ...NEW_RUN, blockS: at } }, { kind: 'start' }, context).state.blockS,
+      ).toBe(at);
+  });
+
+  it('keeps the time when a block is exchanged', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom<'easier' | 'harder'>('easier', 'harder'),
+        fc.integer({ min: 0, max: sequence.blocks.length - 1 }),
+        fc.double({ min: 0, max: 0.8, noNaN: true }),
+        (kind, index, share) => {
+          const here: Session = { ...begun, state: { ...NEW_RUN, index } };
+          const s = step(here, { kind: 'clock', atS: coachedNow(here)!.totalS * share }, context);
+          const other = step(s, { kind }, context);
+          if (other === s) return;
+          const made = other.sequence.blocks[index]!;
+          expect(made.why[0]).toMatch(new RegExp(`^Made ${kind} while coaching`));
+          // At its smallest, a drill takes the time it takes.
+          const small =
+            made.dose.rounds === 1 &&
+            (made.breathing.kind === 'paced'
+              ? made.dose.breaths <= 3
+              : made.breathing.kind !== 'free' || made.breathing.freeS <= 10);
+          const grace = made.breathing.kind === 'free' ? 5 : made.breathing.kind === 'paced' ? 8 : 12;
+          if (!small) expect(leftS(other)).toBeLessThanOrEqual(leftS(s) + grace);
+        },
+      ),
+    );
+  });
+
+  it('takes back whatever changed the course, and keeps what was said meanwhile', () => {
+    const { atS } = inBreath(atPaced);
+    const here = step(atPaced, { kind: 'clock', atS }, context);
+    const before = { sequence: here.sequence, state: here.state };
+    for (const kind of ['next', 'back', 'easier', 'harder', 'otherCue'] as const) {
+      const gone = step(here, { kind }, context);
+      const undone = step(gone, { kind: 'undo', before }, context);
+      expect([kind, undone.sequence, undone.state.index, undone.state.blockS]).toEqual([
+        kind,
+        here.sequence,
+        here.state.index,
+        atS,
+      ]);
+      expect(undone.state.results).toEqual(here.state.results);
+    }
+    const left = step(here, { kind: 'next' }, context);
+    const id = here.sequence.blocks[paced]!.id;
+    const rated = step(left, { kind: 'rate', blockId: id, quality: 4 }, context);
+    const undone = step(rated, { kind: 'undo', before }, context);
+    expect(undone.state.results).toMatchObject([{ blockId: id, quality: 4 }]);
+    // A stop sign is not taken back.
+    const stopped = step(left, stop, context);
+    expect(step(stopped, { kind: 'undo', before }, context).state.stage).toBe('stopped');
   });
 
   it('notes how long a set-up really took, once, without the change of position', () => {

@@ -52,7 +52,7 @@ test('protocols: a quick look, a test left out with a reason, an own choice kept
   await expect(tests.getByRole('button', { name: /^Two hands/ })).toContainText('left out');
   await page.getByRole('button', { name: 'Make it after all' }).click();
   await page.getByRole('radio', { name: 'belly' }).click();
-  await expect(tests.getByRole('button', { name: /^Two hands/ })).toContainText('seen');
+  await expect(tests.getByRole('button', { name: /^Two hands/ })).toContainText('done');
   await page.getByRole('button', { name: 'Clear and make it again' }).click();
   await expect(page.getByText('Not looked at yet')).toBeVisible();
   await page.getByRole('button', { name: 'Bring back what was recorded' }).click();
@@ -311,7 +311,7 @@ test('Read: what disagrees is shown, a decision is kept and Follow holds it agai
   await expect(page.getByRole('button', { name: 'Decide so' })).toBeDisabled();
   await page.getByLabel('Why do you decide otherwise?').fill('she had run up the stairs');
   await page.getByRole('button', { name: 'Decide so' }).click();
-  await expect(sheet).toContainText('You say 0.00 where');
+  await expect(sheet).toContainText('You say 0.00 (faint) where');
   await page.goto(`${file}/follow`);
   await expect(page.getByRole('region', { name: 'Where you decided otherwise' })).toContainText(
     'she had run up the stairs',
@@ -342,7 +342,7 @@ test('Read: the studio’s own figures, trunk control, and the path of least res
   await page.getByRole('button', { name: 'Shipped figures for all' }).click();
   await page.getByRole('button', { name: 'Hold against these' }).click();
   await page.getByRole('radio', { name: 'brace' }).click();
-  await expect(page.getByText('the wall stiffens all round')).toBeVisible();
+  await expect(page.getByText('the abdominal wall stiffens all round')).toBeVisible();
   await page.getByRole('radio', { name: 'draw in' }).click();
   await page.getByRole('radio', { name: 'least resistance' }).click();
   await expect(page.getByText('A teaching aid, not a measurement')).toBeVisible();

@@ -98,7 +98,7 @@ export function CoachScreen({
         : 'as it comes';
   return (
     <div className="mx-auto flex min-h-screen max-w-[1280px] flex-col px-4 py-4 room:px-8">
-      <header className="flex flex-wrap items-start gap-x-6">
+      <header className="flex flex-wrap items-start gap-x-4">
         <div>
           <h1 className="text-huge wrap-anywhere" dir="auto">
             {words.name}
@@ -112,6 +112,24 @@ export function CoachScreen({
           <bdi>{clientName}</bdi> · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to
           go
         </p>
+        <Press
+          look="bare"
+          onClick={on.undo}
+          disabled={!canUndo}
+          aria-label="Undo the last change of course"
+          className="flex items-center justify-center disabled:opacity-45"
+        >
+          <Undo2 size={22} aria-hidden />
+        </Press>
+        <Press
+          look="bare"
+          onClick={on.silence}
+          aria-pressed={silent}
+          aria-label={silent ? 'Tones on' : 'Tones off'}
+          className="flex items-center justify-center"
+        >
+          {silent ? <VolumeX size={22} aria-hidden /> : <Volume2 size={22} aria-hidden />}
+        </Press>
         <span className="pt-2 text-small">
           <KeysButton />
         </span>
@@ -204,12 +222,6 @@ export function CoachScreen({
         </Button>
         <Button big onClick={on.otherCue}>
           <MessageSquareQuote aria-hidden size={20} /> Other cue
-        </Button>
-        <Button big onClick={on.silence} aria-pressed={silent} aria-label={silent ? 'Tones on' : 'Tones off'}>
-          {silent ? <VolumeX aria-hidden /> : <Volume2 aria-hidden />}
-        </Button>
-        <Button big onClick={on.undo} disabled={!canUndo} aria-label="Undo the last change of course">
-          <Undo2 aria-hidden size={20} />
         </Button>
         <Button big kind="stop" onClick={on.stop}>
           <OctagonX aria-hidden size={20} /> Stop sign

@@ -201,7 +201,7 @@ function takenBack(session: Session, before: RunRecord): Session {
 }
 
 /** The start of the breath at a moment of a block; the moment itself where there is no counted breath. */
-export function breathStartS({ prepS, timeline }: CoachedBlock, blockS: number): number {
+function breathStartS({ prepS, timeline }: CoachedBlock, blockS: number): number {
   const at = blockS - prepS;
   const here = timeline.spans.findLast((s) => s.startS <= at && s.endS > at);
   if (!here || here.phase === 'free' || here.phase === 'rest') return blockS;

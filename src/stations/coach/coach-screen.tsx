@@ -112,24 +112,7 @@ export function CoachScreen({
           <bdi>{clientName}</bdi> · {index + 1} of {sequence.blocks.length} · {clock(Math.max(0, leftS))} to
           go
         </p>
-        <Press
-          look="bare"
-          onClick={on.undo}
-          disabled={!canUndo}
-          aria-label="Undo the last change of course"
-          className="flex items-center justify-center disabled:opacity-45"
-        >
-          <Undo2 size={22} aria-hidden />
-        </Press>
-        <Press
-          look="bare"
-          onClick={on.silence}
-          aria-pressed={silent}
-          aria-label={silent ? 'Tones on' : 'Tones off'}
-          className="flex items-center justify-center"
-        >
-          {silent ? <VolumeX size={22} aria-hidden /> : <Volume2 size={22} aria-hidden />}
-        </Press>
+        <UndoAndSound canUndo={canUndo} silent={silent} on={on} />
         <span className="pt-2 text-small">
           <KeysButton />
         </span>
@@ -230,6 +213,30 @@ export function CoachScreen({
     </div>
   );
 }
+
+/** What is pressed seldom, away from the row of what is pressed often. */
+const UndoAndSound = ({ canUndo, silent, on }: Pick<Props, 'canUndo' | 'silent' | 'on'>) => (
+  <>
+    <Press
+      look="bare"
+      onClick={on.undo}
+      disabled={!canUndo}
+      aria-label="Undo the last change of course"
+      className="flex items-center justify-center disabled:opacity-45"
+    >
+      <Undo2 size={22} aria-hidden />
+    </Press>
+    <Press
+      look="bare"
+      onClick={on.silence}
+      aria-pressed={silent}
+      aria-label={silent ? 'Tones on' : 'Tones off'}
+      className="flex items-center justify-center"
+    >
+      {silent ? <VolumeX size={22} aria-hidden /> : <Volume2 size={22} aria-hidden />}
+    </Press>
+  </>
+);
 
 /** Which side it is, where there are two. */
 const sideSaid = ({ sides, first }: Dose, side: number): string =>

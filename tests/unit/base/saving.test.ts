@@ -87,6 +87,15 @@ describe('a record with something in it that cannot be', () => {
     expect(value).toEqual({ n: 1, list: [{ m: 1 }], deep: { k: 'as it was' } });
     expect(refused).toHaveLength(4);
   });
+  it('takes out a bad value that nothing stood for before, and nothing beside it', () => {
+    const Inner = z.object({ a: z.optional(z.number()), b: z.optional(z.number()), c: z.string() });
+    const Shape = z.object({ top: z.optional(z.number()), inner: Inner });
+    const { value, refused } = must(
+      mended(Shape, { top: 'x', inner: { a: NaN, b: 2, c: 'stays' } }, undefined),
+    );
+    expect(value).toStrictEqual({ inner: { b: 2, c: 'stays' } });
+    expect(refused.map((r) => r.split(':')[0]).sort()).toEqual(['inner.a', 'top']);
+  });
   it('is refused where it cannot stand without it', () => {
     expect(mended(LookData, null, undefined).ok).toBe(false);
     expect(mended(LookData, 'look', undefined).ok).toBe(false);

@@ -19,6 +19,8 @@ const COURSE: ReadonlySet<RunEvent['kind']> = new Set([
   'harder',
   'otherCue',
 ] as const);
+/** What the clock follows to another place, or to the start of the block. */
+const MOVES: ReadonlySet<RunEvent['kind']> = new Set([...COURSE, 'undo', 'ready'] as const);
 /** The same press again within this time is one press, ms. */
 const BOUNCE_MS = 350;
 const UNDO_MOST = 50;
@@ -79,15 +81,13 @@ export function useSession(
 
   /** The clock after an event: stopped, started, or moved to where the session is now. */
   const follow = useCallback((before: Session, after: Session, event: RunEvent): void => {
+    // What changed nothing moves no clock.
+    if (after === before) return;
     runs.current = after.running;
     setRunning(after.running);
     const block = (s: Session) => s.sequence.blocks[s.state.index]?.id;
-    // The clock is ahead of the place that is kept, so a press moves it even where that stays the same.
-    const moved =
-      block(before) !== block(after) ||
-      COURSE.has(event.kind) ||
-      event.kind === 'undo' ||
-      event.kind === 'ready';
+    // The clock is ahead of the place that is kept, so a press moves it even where that stays the same; another cue does not.
+    const moved = block(before) !== block(after) || (MOVES.has(event.kind) && event.kind !== 'otherCue');
     setT(after.state.blockS);
     if (!after.running) return void clock.current?.pause();
     if (before.running && !moved) return;

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, everyIssueFor, newClient, propose } from './helpers';
+import { demoClient, everyIssueFor, firstOf, newClient, propose, stationsOf } from './helpers';
 
 /** What the focus stands on, by the name that is read out. */
 const focused = (page: Page): Promise<string> =>
@@ -151,14 +151,14 @@ const stolen = (page: Page) =>
 
 test('on every page, whatever control has the focus keeps Enter and Space', async ({ page }) => {
   const file = await demoClient(page, 'Petra');
-  const linked = async (station: string) => {
-    await page.goto(`${file}/${station}`);
-    const link = page.locator(`main a[href*="/${station}/"]`).first();
-    await link.waitFor();
-    return (await link.getAttribute('href'))!;
-  };
-  const stations = ['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`);
-  const paths = ['/', '/drills', '/words', ...stations, await linked('write'), await linked('coach')];
+  const paths = [
+    '/',
+    '/drills',
+    '/words',
+    ...stationsOf(file),
+    await firstOf(page, file, 'write'),
+    await firstOf(page, file, 'coach'),
+  ];
   for (const path of paths) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
@@ -167,7 +167,7 @@ test('on every page, whatever control has the focus keeps Enter and Space', asyn
     expect(tried).toBeGreaterThan(4);
   }
   // Every test of a look, and a run: there keys mean most.
-  await page.goto(await linked('look'));
+  await page.goto(await firstOf(page, file, 'look'));
   const tests = page.getByRole('list', { name: 'Tests' }).getByRole('button');
   for (let i = 0; i < (await tests.count()); i++) {
     await tests.nth(i).click();
@@ -257,12 +257,7 @@ test('what is pressed is 44 px beside the mat and 24 px elsewhere', async ({ pag
   const check = async (where: string, least: number) => {
     for (const control of await small(page, least)) found.push(`${where}: ${control}`);
   };
-  for (const path of [
-    '/',
-    '/drills',
-    '/words',
-    ...['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`),
-  ]) {
+  for (const path of ['/', '/drills', '/words', ...stationsOf(file)]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
     await check(path.replace(file, ''), 24);

@@ -75,6 +75,22 @@ export async function startRunning(page: Page): Promise<void> {
   }).toPass();
 }
 
+/** The stations of a client, in their order. */
+export const stationsOf = (file: string): string[] =>
+  ['screen', 'look', 'read', 'write', 'coach', 'follow'].map((station) => `${file}/${station}`);
+
+/** The first look, sequence or run that a station of a client lists. */
+export async function firstOf(
+  page: Page,
+  file: string,
+  station: 'look' | 'write' | 'coach',
+): Promise<string> {
+  await page.goto(`${file}/${station}`);
+  const link = page.locator(`main a[href*="/${station}/"]`).first();
+  await link.waitFor();
+  return (await link.getAttribute('href'))!;
+}
+
 /** Screens on which everything has to fit; the narrow ones are 1280 wide at 200 and 400 per cent. */
 export const SIZES = [
   [1280, 800],

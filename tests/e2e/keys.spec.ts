@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, propose, SIZES, startRunning } from './helpers';
+import { demoClient, firstOf, newClient, propose, SIZES, startRunning, stationsOf } from './helpers';
 
 /** Goes on with Tab until what has the focus has that name; the keyboard alone. */
 async function tabTo(page: Page, name: RegExp | string, most = 120): Promise<void> {
@@ -261,18 +261,12 @@ test('in Write arrows work on the staves alone, and the focus goes with the choi
 test('no page scrolls sideways, at four sizes and at 200 and 400 per cent', async ({ page }) => {
   test.setTimeout(240_000);
   const file = await demoClient(page, 'Petra');
-  const linked = async (station: string) => {
-    await page.goto(`${file}/${station}`);
-    const link = page.locator(`main a[href*="/${station}/"]`).first();
-    await link.waitFor();
-    return (await link.getAttribute('href'))!;
-  };
   const pages = [
     '/',
     '/drills',
-    ...['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`),
-    await linked('look'),
-    await linked('write'),
+    ...stationsOf(file),
+    await firstOf(page, file, 'look'),
+    await firstOf(page, file, 'write'),
     '/pictures',
   ];
   for (const path of pages) {

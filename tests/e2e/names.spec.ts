@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, SIZES } from './helpers';
+import { demoClient, firstOf, SIZES, stationsOf } from './helpers';
 
 const LONG = 'Donaudampfschifffahrtsgesellschaftskapitänswitwenrentenauszahlungsstellenleiterin';
 const GOAL = 'Treppensteigenohneatemnotundwiedersingenkönnen'.repeat(22).slice(0, 1000);
@@ -27,7 +28,7 @@ async function grown(page: Page, name: string, looks: number, sequences: number)
     recordings: [],
     looks: Array.from({ length: looks }, (_, i) => {
       const at = new Date(Date.parse('2026-11-20T09:00:00Z') - i * 7 * day).toISOString();
-      return { ...visits[i % visits.length]!, id: randomUUID(), at, finishedAt: at, bands: undefined };
+      return { ...visits[i % visits.length]!, id: randomUUID(), at, finishedAt: at };
     }),
     sequences: [
       ...file.sequences.map((s) => ({ ...s, name: `${LONG} ${s.name}`.slice(0, 120) })),
@@ -66,19 +67,17 @@ test('a name of 80 letters, a goal of 1,000 in one word, 30 looks and 12 sequenc
 }) => {
   test.setTimeout(300_000);
   const file = await grown(page, LONG, 30, 12);
-  const linked = async (station: string) => {
-    await page.goto(`${file}/${station}`);
-    const link = page.locator(`main a[href*="/${station}/"]`).first();
-    await link.waitFor();
-    return (await link.getAttribute('href'))!;
-  };
   await page.goto(`${file}/write`);
   await expect(page.locator('main a[href*="/write/"]')).toHaveCount(12);
   await page.goto(`${file}/look`);
   await expect(page.locator('main a[href*="/look/"]')).toHaveCount(30);
   const wide: string[] = [];
-  const stations = ['screen', 'look', 'read', 'write', 'coach', 'follow'].map((s) => `${file}/${s}`);
-  for (const path of ['/', ...stations, await linked('look'), await linked('write')]) {
+  for (const path of [
+    '/',
+    ...stationsOf(file),
+    await firstOf(page, file, 'look'),
+    await firstOf(page, file, 'write'),
+  ]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
     for (const [width, height] of SIZES) {
@@ -130,7 +129,6 @@ for (const [language, name, screenFont, paperFont] of SCRIPTS)
       page.waitForEvent('download'),
       page.getByRole('dialog').getByRole('link', { name: 'PDF' }).first().click(),
     ]);
-    const { readFileSync } = await import('node:fs');
     const bytes = readFileSync(await download.path());
     // The title is the name of the sequence: its letters come out again, drawn from the embedded part of our own type.
     const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');

@@ -104,22 +104,13 @@ test.describe('dates', () => {
   test('are written as the browser’s reader writes them', async ({ page }) => {
     const trouble: string[] = [];
     page.on('pageerror', (error) => trouble.push(error.message));
+    const dated = page.getByRole('link').filter({ hasText: /\d+\. \S+ 20\d\d/ });
     await page.goto('/');
     await page.getByRole('link', { name: /^Petra V/ }).click();
     await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Look/ }).click();
-    await expect(
-      page
-        .getByRole('link')
-        .filter({ hasText: /\d+\. \S+ 20\d\d/ })
-        .first(),
-    ).toBeVisible();
+    await expect(dated.first()).toBeVisible();
     await page.reload();
-    await expect(
-      page
-        .getByRole('link')
-        .filter({ hasText: /\d+\. \S+ 20\d\d/ })
-        .first(),
-    ).toBeVisible();
+    await expect(dated.first()).toBeVisible();
     expect(trouble).toEqual([]);
   });
 });

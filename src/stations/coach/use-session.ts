@@ -19,8 +19,15 @@ const COURSE: ReadonlySet<RunEvent['kind']> = new Set([
   'harder',
   'otherCue',
 ] as const);
-/** What the clock follows to another place, or to the start of the block. */
-const MOVES: ReadonlySet<RunEvent['kind']> = new Set([...COURSE, 'undo', 'ready'] as const);
+/** What the clock follows to another place, or to the start of the block; another cue moves nothing. */
+const MOVES: ReadonlySet<RunEvent['kind']> = new Set([
+  'next',
+  'back',
+  'easier',
+  'harder',
+  'undo',
+  'ready',
+] as const);
 /** The same press again within this time is one press, ms. */
 const BOUNCE_MS = 350;
 const UNDO_MOST = 50;
@@ -86,8 +93,8 @@ export function useSession(
     runs.current = after.running;
     setRunning(after.running);
     const block = (s: Session) => s.sequence.blocks[s.state.index]?.id;
-    // The clock is ahead of the place that is kept, so a press moves it even where that stays the same; another cue does not.
-    const moved = block(before) !== block(after) || (MOVES.has(event.kind) && event.kind !== 'otherCue');
+    // The clock is ahead of the place that is kept, so a press moves it even where that stays the same.
+    const moved = block(before) !== block(after) || MOVES.has(event.kind);
     setT(after.state.blockS);
     if (!after.running) return void clock.current?.pause();
     if (before.running && !moved) return;

@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { newClient, saved } from './helpers';
+import { demoClient, newClient, saved } from './helpers';
 
 /** Clicks, and the pages they led to. */
 function counting(page: Page) {
@@ -105,9 +105,7 @@ test.describe('dates', () => {
     const trouble: string[] = [];
     page.on('pageerror', (error) => trouble.push(error.message));
     const dated = page.getByRole('link').filter({ hasText: /\d+\. \S+ 20\d\d/ });
-    await page.goto('/');
-    await page.getByRole('link', { name: /^Petra V/ }).click();
-    await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Look/ }).click();
+    await page.goto(`${await demoClient(page, 'Petra V')}/look`);
     await expect(dated.first()).toBeVisible();
     await page.reload();
     await expect(dated.first()).toBeVisible();

@@ -146,7 +146,7 @@ test('Read: names the reading with its reasons, by either school', async () => {
   await page.getByRole('button', { name: 'Finish and read' }).click();
   await page.waitForURL(/\/read$/);
   const readings = page.getByRole('region', { name: 'Readings' });
-  await expect(readings.getByRole('button').first()).toContainText('upper chest, shoulders lift');
+  await expect(readings.getByRole('listitem').first()).toContainText('upper chest, shoulders lift');
   await expect(page.getByText('sternum 80 %, belly 20 %')).toBeVisible();
   await expect(page.getByText('Chosen by the rule: the pattern is upper-chest.')).toBeVisible();
   await page.getByRole('radio', { name: 'all round with opposition' }).click();
@@ -215,6 +215,8 @@ test('Write: a block that breaks a rule is marked and cannot be coached', async 
   await page.getByRole('region', { name: 'Staves' }).getByRole('button').first().click();
   await page.getByRole('textbox', { name: 'pause' }).fill('6');
   await page.getByRole('textbox', { name: 'pause' }).press('Enter');
+  // The field keeps the focus, and its letters; the next control leaves them to the screen.
+  await page.keyboard.press('Tab');
   await expect(page.getByText('no held breath for this client')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Coach it' })).toBeDisabled();
   await page.keyboard.press('f');

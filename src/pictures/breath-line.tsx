@@ -2,11 +2,20 @@ import { useMemo } from 'react';
 import type { CoachedBlock } from '@/core/run/coached';
 import { breathPaths, STROKE_COLOUR, type Stroke } from './breath-path';
 
+/** Units a second, unless three breaths ahead would then not be seen. */
 const SCALE = 44;
+const AHEAD = 3;
 const WIDTH = 1216;
 const HEAD = 300;
 const TOP = 14;
 const BASE = 104;
+
+/** The usual breath of a block, s, the shortest between two inhales; where nothing is counted, an ordinary one. */
+function breathS({ timeline }: CoachedBlock): number {
+  const inhales = timeline.spans.filter((s) => s.phase === 'inhale').map((s) => s.startS);
+  const gaps = inhales.slice(1).map((s, i) => s - inhales[i]!);
+  return gaps.length > 0 ? Math.max(4, Math.min(...gaps)) : 6;
+}
 
 /** The breath line running past a fixed mark: what was to the left, what comes to the right. */
 export function BreathLine({
@@ -19,18 +28,19 @@ export function BreathLine({
   className?: string;
 }) {
   const y = (v: number) => BASE - v * (BASE - TOP);
+  const scale = Math.min(SCALE, (WIDTH - HEAD) / (AHEAD * breathS(coached)));
   const paths = useMemo(
-    () => breathPaths(coached.timeline, (s) => (s + coached.prepS) * SCALE, y),
-    [coached],
+    () => breathPaths(coached.timeline, (s) => (s + coached.prepS) * scale, y),
+    [coached, scale],
   );
-  const at = t * SCALE;
+  const at = t * scale;
   return (
     <svg viewBox={`0 0 ${WIDTH} 118`} className={className} preserveAspectRatio="none" aria-hidden>
       <line x1="0" x2={WIDTH} y1={BASE} y2={BASE} stroke="var(--rule)" />
       <g transform={`translate(${(HEAD - at).toFixed(1)},0)`} fill="none">
         <line
           x1="0"
-          x2={coached.prepS * SCALE}
+          x2={coached.prepS * scale}
           y1={BASE}
           y2={BASE}
           stroke="var(--held)"

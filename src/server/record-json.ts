@@ -5,6 +5,7 @@ import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
 import { OwnThresholds } from '@/core/read/thresholds.schema';
+import { CueCounts } from '@/core/run/cue-counts.schema';
 import { RunState } from '@/core/run/run.schema';
 import { SetUps } from '@/core/run/set-ups.schema';
 import { Screen } from '@/core/screen/screen.schema';
@@ -19,6 +20,7 @@ const SCHEMA = {
   tests: z.array(TestId),
   thresholds: OwnThresholds,
   setUps: SetUps,
+  cues: CueCounts,
 } as const;
 
 export type JsonKind = keyof typeof SCHEMA;
@@ -37,6 +39,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   tests: [],
   thresholds: [],
   setUps: [],
+  cues: [],
 };
 
 export const shapeOf = (kind: JsonKind, upgrades = UPGRADES): number => upgrades[kind].length + 1;

@@ -8,9 +8,10 @@ import type { Sequence } from '@/core/sequence/sequence';
 import { db } from './db/client';
 import { runs } from './db/schema';
 import { readJson, writeJson } from './record-json';
+import { isHeard, tellRun } from './run-feed';
 import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
-import { learnSetUps } from './settings';
+import { learnFrom } from './settings';
 import type { Scope } from './scope';
 
 type Row = typeof runs.$inferSelect;
@@ -82,11 +83,19 @@ export function startRun(scope: Scope, clientId: string, sequenceId: string, seq
 
 const isOver = (state: RunState) => state.stage === 'done' || state.stage === 'stopped';
 
+/** Saves a run, and tells the other screens that show it. */
+export function saveRun(scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRecord> {
+  const saved = storeRun(scope, id, save);
+  const kept = saved.ok && isHeard(id) ? findRun(scope, id) : undefined;
+  if (kept) tellRun(id, { rev: kept.rev, data: { sequence: kept.sequence, state: kept.state } });
+  return saved;
+}
+
 /**
- * Saves what is coached and where it stands. A stop sign is stored whatever the revision, with its note; what has ended
+ * Stores what is coached and where it stands. A stop sign is stored whatever the revision, with its note; what has ended
  * stays ended.
  */
-export const saveRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRecord> =>
+const storeRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRecord> =>
   revisioned(
     scope,
     {
@@ -97,7 +106,7 @@ export const saveRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<
       write: (next, at) => {
         const endedAt = rowOf(scope, id)?.endedAt ?? null;
         const ends = endedAt === null && isOver(next.data.state);
-        if (ends) learnSetUps(scope, next.data);
+        if (ends) learnFrom(scope, next.data);
         return db()
           .update(runs)
           .set({

@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { withOwn, type OwnThresholds, type Thresholds } from '@/core/read/thresholds';
+import { addCounts, cueCounts, type CueCounts } from '@/core/run/cue-memory';
 import type { RunRecord } from '@/core/run/merge';
 import { NO_SET_UPS, setUpsIn, withSetUps, type SetUps } from '@/core/run/set-ups';
 import { db } from './db/client';
@@ -7,7 +8,7 @@ import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
 import { settings } from './db/schema';
 
-type Subject = 'thresholds' | 'setUps';
+type Subject = 'thresholds' | 'setUps' | 'cues';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -40,6 +41,15 @@ export function setUps(scope: Scope): SetUps {
   return read?.ok ? read.value : NO_SET_UPS;
 }
 
-/** Adds what a run showed, once it is over. */
-export const learnSetUps = (scope: Scope, run: RunRecord): void =>
+/** How cues did in this studio, in all runs that are over. */
+export function studioCues(scope: Scope): CueCounts {
+  const kept = db().select().from(settings).where(row(scope, 'cues')).get();
+  const read = kept && readJson('cues', scope.ownerId, kept.data);
+  return read?.ok ? read.value : {};
+}
+
+/** Adds what a run showed, once it is over: set-ups, and what cues did. */
+export function learnFrom(scope: Scope, run: RunRecord): void {
   save(scope, 'setUps', withSetUps(setUps(scope), setUpsIn(run)));
+  if (run.state.cues?.length) save(scope, 'cues', addCounts(studioCues(scope), cueCounts([run.state])));
+}

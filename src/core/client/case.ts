@@ -12,7 +12,7 @@ import { relookFor } from '../propose/propose';
 import { asNeeds, readLook, type ReadingsResult } from '../read/read';
 import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
-import { lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
+import { judgedResults, lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
 import type { RunRecord } from '../run/merge';
 import { NO_SET_UPS, usualSetUps, type SetUps } from '../run/set-ups';
 import { FLOOR_STEPS } from '../safety/rules';
@@ -90,7 +90,7 @@ export function caseOf(records: CaseRecords): ClientCase {
     const stepsDone = screen.data.flags.leaking
       ? stepsDoneDry(
           FLOOR_STEPS,
-          oldestFirst.map(({ state }) => ({ results: state.results, asked: state.asked })),
+          oldestFirst.map(({ state }) => ({ results: judgedResults(state), asked: state.asked })),
         )
       : 0;
     return {
@@ -144,7 +144,9 @@ export function caseOf(records: CaseRecords): ClientCase {
       relook: relookFor(named[0]?.name, visit?.data ?? EMPTY_LOOK),
       goals,
       setUps: usualSetUps(records.setUps ?? NO_SET_UPS),
-      ownedAt: ownedPositions(oldestFirst.map((r) => ({ sequence: r.sequence, results: r.state.results }))),
+      ownedAt: ownedPositions(
+        oldestFirst.map((r) => ({ sequence: r.sequence, results: judgedResults(r.state) })),
+      ),
       lost: lostDrills(oldestFirst.flatMap((r) => r.state.results)),
       visits: runs.length > 0 ? 2 : 1,
       silentSide:
@@ -169,7 +171,7 @@ function becauseOf(result: ReadingsResult): Partial<Record<Need, string[]>> {
 }
 
 function ownedIn(runs: readonly RunOfClient[]): { level: number; drills: string[] } {
-  const results = runs.flatMap((r) => r.state.results);
+  const results = runs.flatMap((r) => judgedResults(r.state));
   const levels = new Map(
     runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)),
   );

@@ -55,6 +55,8 @@ export const Fault = z.object({
   sign: z.string().check(z.minLength(3), z.maxLength(120)),
   mend: z.string().check(z.minLength(3), z.maxLength(160)),
   when: z.optional(When),
+  /** The breath is lost with it, and with the breath the value of the drill (practice P63). */
+  losesBreath: z.optional(z.boolean()),
 });
 
 export type Fault = z.infer<typeof Fault>;

@@ -22,13 +22,16 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
     return null;
   const moved = mine.state.index !== base.state.index || mine.state.blockS !== base.state.blockS;
   const lead = stop ?? (RANK[mine.state.stage] !== RANK[theirs.state.stage] ? further(mine, theirs) : null);
-  const place = lead ?? (moved ? mine : theirs);
+  // A press elsewhere stands over a clock that only went on here.
+  const pressedThere = pressed(base, theirs) && !pressed(base, mine);
+  const place = lead ?? (moved && !pressedThere ? mine : theirs);
   return {
     sequence,
     state: {
       ...place.state,
       index: Math.min(place.state.index, Math.max(0, sequence.blocks.length - 1)),
       results: results.list,
+      ...recordedBy(base.state, mine.state, theirs.state),
       ...(stop ? stopOf(mine.state, theirs.state) : {}),
       ...(mine.state.asked || theirs.state.asked
         ? { asked: { ...theirs.state.asked, ...mine.state.asked } }
@@ -36,6 +39,53 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
     },
   };
 }
+
+/** Whether somebody pressed something since `base`: another block, running or not, waiting or not, other breaths. */
+function pressed(base: RunRecord, now: RunRecord): boolean {
+  const [b, n] = [base.state, now.state];
+  return (
+    n.index !== b.index ||
+    n.stage !== b.stage ||
+    n.aside?.kind !== b.aside?.kind ||
+    (n.runs === undefined) !== (b.runs === undefined) ||
+    !sameRecord(now.sequence, base.sequence)
+  );
+}
+
+/** Cues and faults that either window recorded since `base`, and the set-ups and time that both know of. */
+function recordedBy(base: RunState, mine: RunState, theirs: RunState): Partial<RunState> {
+  const joined = <T>(b: readonly T[] = [], m: readonly T[] = [], t: readonly T[] = []): T[] => {
+    const has = (list: readonly T[], x: T) => list.some((y) => sameRecord(x, y));
+    // By what each added at its end, and took out of what both had.
+    const kept = b.filter((x) => has(m, x) && has(t, x));
+    return [...kept, ...m.slice().filter((x) => !has(b, x)), ...t.filter((x) => !has(b, x) && !has(m, x))];
+  };
+  const cues = mergeCues(base.cues, mine.cues, theirs.cues);
+  const faults = joined(base.faults, mine.faults, theirs.faults);
+  const setUps = { ...theirs.setUps, ...mine.setUps };
+  const elapsedS = Math.max(mine.elapsedS ?? 0, theirs.elapsedS ?? 0);
+  return {
+    ...(cues.length > 0 ? { cues } : {}),
+    ...(faults.length > 0 ? { faults } : {}),
+    ...(Object.keys(setUps).length > 0 ? { setUps } : {}),
+    ...(elapsedS > 0 ? { elapsedS } : {}),
+  };
+}
+
+/** What was said of cues is only ever added at the end: both additions, in the order of the windows. */
+const mergeCues = (
+  base: RunState['cues'] = [],
+  mine: RunState['cues'] = [],
+  theirs: RunState['cues'] = [],
+): NonNullable<RunState['cues']> => {
+  const from = base.length;
+  const undone = mine.length < from || theirs.length < from;
+  return undone
+    ? mine.length < theirs.length
+      ? mine
+      : theirs
+    : [...theirs, ...mine.slice(from)].slice(-500);
+};
 
 /** Both went on, each to another block: which of them is where the client is, only the instructor knows. */
 const wentApart = (base: RunState, mine: RunState, theirs: RunState): boolean =>

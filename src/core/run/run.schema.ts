@@ -1,5 +1,7 @@
 import * as z from 'zod/mini';
+import { CueKind } from '../drills/drill.schema';
 import { StopSign } from '../screen/stop-signs.schema';
+import { CUE_OUTCOMES, STOP_DONE } from './recorded';
 
 export const BlockResult = z.object({
   blockId: z.string(),
@@ -7,9 +9,31 @@ export const BlockResult = z.object({
   quality: z.nullable(z.int().check(z.gte(1), z.lte(5))),
   note: z.string().check(z.maxLength(2000)),
   outcome: z.enum(['done', 'skipped', 'easier', 'harder', 'stopped']),
+  /** Breathlessness 0–10, asked of the client after the block (CR10, see `recorded.ts`). */
+  breathless: z.optional(z.int().check(z.gte(0), z.lte(10))),
 });
 
 export type BlockResult = z.infer<typeof BlockResult>;
+
+/** What a cue did when it was said. `cue` is its place in the whole list of the drill's cues. */
+const SaidCue = z.object({
+  blockId: z.string(),
+  drillId: z.string(),
+  cue: z.int().check(z.gte(0), z.lte(99)),
+  kind: CueKind,
+  outcome: z.enum(CUE_OUTCOMES),
+});
+
+export type SaidCue = z.infer<typeof SaidCue>;
+
+/** A fault that was seen; `fault` is its place in the drill's own list. */
+const SeenFault = z.object({
+  blockId: z.string(),
+  drillId: z.string(),
+  fault: z.int().check(z.gte(0), z.lte(99)),
+});
+
+export type SeenFault = z.infer<typeof SeenFault>;
 
 /** Where a run stands. `blockS` is the clock inside the block (or the look again), so that a reload resumes there. */
 export const RunState = z.object({
@@ -19,6 +43,22 @@ export const RunState = z.object({
   results: z.array(BlockResult).check(z.maxLength(300)),
   stopSign: z.optional(StopSign),
   stopNote: z.optional(z.string().check(z.maxLength(2000))),
+  /** What was done about the stop sign. */
+  stopDone: z.optional(z.array(z.enum(STOP_DONE)).check(z.maxLength(STOP_DONE.length))),
+  /** Time beside the clock of the block: a set-up that waits until it is said to be over, or a rest. `s` counts up. */
+  aside: z.optional(z.object({ kind: z.enum(['setUp', 'rest']), s: z.number().check(z.gte(0)) })),
+  /** Seconds that the run has run, pauses left out. */
+  elapsedS: z.optional(z.number().check(z.gte(0))),
+  /** While it runs: its clock read `s` at `atMs`, ms of the server's day. What other screens on the run go by. */
+  runs: z.optional(z.object({ s: z.number().check(z.gte(0)), atMs: z.number().check(z.gte(0)) })),
+  /** The fault of the present block whose mending is said in place of a cue. */
+  mending: z.optional(z.int().check(z.gte(0), z.lte(99))),
+  /** Cues of the present block that were shown since the last round of them. */
+  shown: z.optional(z.array(z.int().check(z.gte(0), z.lte(99))).check(z.maxLength(100))),
+  /** What the last change of course came to, in one line. */
+  said: z.optional(z.string().check(z.maxLength(500))),
+  cues: z.optional(z.array(SaidCue).check(z.maxLength(500))),
+  faults: z.optional(z.array(SeenFault).check(z.maxLength(500))),
   /** Seconds that the set-up of a block really took, its change of position left out. */
   setUps: z.optional(z.record(z.string(), z.number().check(z.gte(0), z.lte(3600)))),
   relookLookId: z.optional(z.string()),

@@ -1,5 +1,5 @@
 import { supportRank, type Position } from '../body/positions';
-import { nameOf, type Sequence } from '../sequence/sequence';
+import { drillOf, nameOf, type Sequence } from '../sequence/sequence';
 import type { BlockResult, RunState } from './run.schema';
 
 export type { BlockResult, RunState };
@@ -17,11 +17,27 @@ const WELL_FROM = 4;
 /** So many of its last blocks have to have gone well before a drill is owned; two of one visit count. Common practice, no source. */
 const WELL_IN_A_ROW = 2;
 
-const wentWell = (r: BlockResult): boolean => (r.quality ?? 0) >= WELL_FROM && r.outcome === 'done';
+/** A result with whether the breath was lost in it: a fault was seen that ends the value of the drill (practice P63). */
+export type JudgedResult = BlockResult & { lostBreath?: boolean };
+
+/** The results of a run, each with whether its breath was lost. */
+export function judgedResults({
+  results,
+  faults = [],
+}: Pick<RunState, 'results' | 'faults'>): JudgedResult[] {
+  return results.map((r) =>
+    faults.some((f) => f.blockId === r.blockId && drillOf(f)?.faults[f.fault]?.losesBreath)
+      ? { ...r, lostBreath: true }
+      : r,
+  );
+}
+
+const wentWell = (r: JudgedResult): boolean =>
+  (r.quality ?? 0) >= WELL_FROM && r.outcome === 'done' && !r.lostBreath;
 
 /** Drills that went well in their last two blocks: the client owns them. @param results oldest first */
-export function ownedDrills(results: readonly BlockResult[]): string[] {
-  const said = new Map<string, BlockResult[]>();
+export function ownedDrills(results: readonly JudgedResult[]): string[] {
+  const said = new Map<string, JudgedResult[]>();
   for (const r of results)
     if (r.quality !== null || r.outcome === 'stopped')
       said.set(r.drillId, [...(said.get(r.drillId) ?? []), r]);
@@ -33,7 +49,7 @@ export function ownedDrills(results: readonly BlockResult[]): string[] {
 
 /** The least supported position in which each drill went well. */
 export function ownedPositions(
-  runs: readonly { sequence: Sequence; results: readonly BlockResult[] }[],
+  runs: readonly { sequence: Sequence; results: readonly JudgedResult[] }[],
 ): Record<string, Position> {
   const at: Record<string, Position> = {};
   for (const { sequence, results } of runs)
@@ -62,7 +78,7 @@ export function lostDrills(results: readonly BlockResult[]): string[] {
 const BADLY_UP_TO = 2;
 
 /** A run as far as the floor is concerned: what was done, how, and what was asked after it. */
-export type AskedRun = { results: readonly BlockResult[]; asked?: RunState['asked'] };
+export type AskedRun = { results: readonly JudgedResult[]; asked?: RunState['asked'] };
 
 /**
  * How many steps of the way back to load were done dry (practice P77): all drills of the step owned, and the last run
@@ -84,7 +100,7 @@ export function stepsDoneDry(steps: readonly (readonly string[])[], runs: readon
 
 /** Highest level of the drills that are owned; −1 when there is none yet. */
 export function ownedLevel(
-  results: readonly BlockResult[],
+  results: readonly JudgedResult[],
   levelOf: (drillId: string) => number | undefined,
 ): number {
   return ownedDrills(results).reduce((best, id) => Math.max(best, levelOf(id) ?? -1), -1);

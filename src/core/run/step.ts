@@ -1,37 +1,79 @@
+import { omit } from '../base/omit';
 import type { Flags } from '../screen/flags';
 import type { StopSign } from '../screen/stop-signs';
-import { durationS } from '../breath/timeline';
-import { easierThan, harderThan, type MadeFor } from '../sequence/alternatives';
-import { lengthTo } from '../sequence/lengthen';
-import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
-import { nextCue } from '../sequence/words';
-import { coachedBlock, type CoachedBlock } from './coached';
+import type { Position } from '../body/positions';
+import type { Prop } from '../body/props';
+import type { Sequence } from '../sequence/sequence';
+import { wordsOf } from '../sequence/words';
+import {
+  again,
+  breathsBy,
+  changed,
+  changedAside,
+  exchanged,
+  exhaleBy,
+  fittedToTime,
+  inPosition,
+  resting,
+  saysLength,
+  saysPosition,
+  saysProp,
+  withProp,
+} from './course';
+import type { CoachedBlock } from './coached';
+import { NO_CUES, rankedCues } from './cue-memory';
 import type { RunRecord } from './merge';
 import type { BlockResult, RunState } from './run';
+import type { CueOutcome, StopDone } from './recorded';
+import {
+  at,
+  breathStartS,
+  clockEndS,
+  coachedNow,
+  countInFrom,
+  entered,
+  resultsWith,
+  withBlock,
+  type RunContext,
+  type Session,
+} from './session';
 
-/** A session as it goes: what is coached, where it stands, and whether its clock runs. */
-export type Session = { sequence: Sequence; state: RunState; running: boolean };
-
-/** What can happen in a session. Moments are seconds on the clock of the block. */
+/** What can happen in a session. Moments are seconds on its clock (see `clockS`). */
 export type RunEvent =
   | { kind: 'start' }
   | { kind: 'pause'; atS: number }
-  /** The clock has come to `atS`; past the end of the block the next one begins. */
+  /** The clock has come to `atS`; past the end of the block the next one begins, and what is over counts there. */
   | { kind: 'clock'; atS: number }
   | { kind: 'next' }
   | { kind: 'back' }
-  /** Set-up is over sooner than planned. */
+  /** The set-up or the rest is over: the count-in or the breath begins. */
   | { kind: 'ready' }
   | { kind: 'easier' }
   | { kind: 'harder' }
+  | { kind: 'exhale'; byS: number }
+  | { kind: 'breaths'; by: number }
+  | { kind: 'position'; position: Position }
+  | { kind: 'prop'; from: Prop; to: Prop }
+  | { kind: 'rest' }
+  | { kind: 'again' }
+  /** What is to come is brought into the time that is left. */
+  | { kind: 'fit' }
+  /** What is left is left out, and it is looked again. */
+  | { kind: 'lookNow' }
   | { kind: 'otherCue' }
+  | { kind: 'cue'; cue: number }
+  /** What the cue that is said did; one that did not work gives way to the next. */
+  | { kind: 'cueOutcome'; outcome: CueOutcome }
+  /** A fault of the present block was seen: its mending is said next. The same again takes it back. */
+  | { kind: 'fault'; fault: number }
   /** A change of course is taken back; `before` is what stood when it was made. */
   | { kind: 'undo'; before: RunRecord }
   | { kind: 'rate'; blockId: string; quality: number }
   | { kind: 'note'; blockId: string; text: string }
+  | { kind: 'breathless'; blockId: string; value: number }
   /** What was asked after the run. */
   | { kind: 'asked'; asked: NonNullable<RunState['asked']> }
-  | { kind: 'stop'; sign: StopSign; note: string }
+  | { kind: 'stop'; sign: StopSign; note: string; done?: readonly StopDone[] }
   /** Taken up again after the page went: it stands paused where it was kept. */
   | { kind: 'resume' }
   /** The look again was made and kept, or was left out (null). */
@@ -46,9 +88,6 @@ export const worksOnFloor = ({ blocks }: Sequence, flags: Flags): boolean =>
     flags.postpartumWeeks !== undefined,
   ) && blocks.some((b) => b.tone.floor === 'lift' || b.tone.control !== 'none' || b.tone.floor === 'follow');
 
-/** What a change of drill in the room rests on. */
-export type RunContext = MadeFor;
-
 /**
  * What a session is after an event. Every block that is left has a result, whether it was done, cut short or exchanged;
  * a stop sign ends the session whatever else is going on, and an ended one takes only ratings and notes.
@@ -57,141 +96,224 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
   const { state } = session;
   if (event.kind === 'rate') return withResult(session, event.blockId, { quality: event.quality });
   if (event.kind === 'note') return withResult(session, event.blockId, { note: event.text });
+  if (event.kind === 'breathless') return withResult(session, event.blockId, { breathless: event.value });
   if (event.kind === 'asked')
     return { ...session, state: { ...state, asked: { ...state.asked, ...event.asked } } };
   if (state.stage === 'done' || state.stage === 'stopped') return { ...session, running: false };
-  if (event.kind === 'stop') return stopped(session, event.sign, event.note);
+  if (event.kind === 'stop') return stopped(session, event.sign, event.note, event.done ?? []);
   if (event.kind === 'resume') return { ...session, running: false };
   if (event.kind === 'undo') return takenBack(session, event.before);
   if (state.stage === 'relook') return event.kind === 'lookAgain' ? ended(session, event.lookId) : session;
-  const coached = coachedNow(session);
   switch (event.kind) {
     case 'start':
-      // Nobody is put into the middle of a breath.
-      return coached ? { ...at(session, breathStartS(coached, state.blockS)), running: true } : session;
+      return started(session, context);
     case 'pause':
       return { ...at(session, event.atS), running: false };
     case 'clock':
-      return coached && event.atS >= coached.totalS
-        ? left(withSetUp(session, coached, coached.prepS), 'done', state.index + 1)
-        : at(session, event.atS);
+      return clocked(session, event.atS, context);
     case 'ready':
-      return coached && state.blockS < coached.prepS
-        ? at(withSetUp(session, coached, state.blockS), coached.prepS)
-        : session;
+      return ready(session);
     case 'next':
-      return left(session, 'skipped', state.index + 1);
+      return left(session, 'skipped', state.index + 1, context);
     case 'back':
-      return state.index === 0 ? at(session, 0) : wentBack(session, coached);
+      return state.index === 0 ? { ...session, state: { ...state, blockS: 0 } } : wentBack(session, context);
+    case 'rest':
+      return resting(session, context);
+    case 'again':
+      return again(session, context);
     case 'easier':
     case 'harder':
       return exchanged(session, event.kind, context);
-    case 'otherCue':
-      return withOtherCue(session);
+    case 'fit':
+      return fittedToTime(session, 'Fitted to the time.', context);
+    case 'lookNow':
+      return toLookAgain(session);
     case 'lookAgain':
       return session;
+    default:
+      return withBlockChanged(session, event, context);
   }
 }
 
-/** Notes how long the set-up of a block took, once: to the moment it was said to be over. */
-function withSetUp(session: Session, { placed }: CoachedBlock, atS: number): Session {
+type BlockEvent = Extract<
+  RunEvent,
+  { kind: 'exhale' | 'breaths' | 'position' | 'prop' | 'otherCue' | 'cue' | 'cueOutcome' | 'fault' }
+>;
+
+/** What is changed or recorded of the block that runs. */
+function withBlockChanged(session: Session, event: BlockEvent, context: RunContext): Session {
+  const coached = coachedNow(session);
+  if (!coached) return session;
+  const { block } = coached.placed;
+  switch (event.kind) {
+    case 'exhale': {
+      const made = exhaleBy(block, event.byS, context);
+      return made ? changed(session, made, saysLength(block, made), context) : session;
+    }
+    case 'breaths': {
+      const made = breathsBy(block, event.by, breathsBegun(coached, session.state.blockS), context);
+      return made ? changed(session, made, saysLength(block, made), context) : session;
+    }
+    case 'position': {
+      const made = inPosition(block, event.position, context);
+      return made ? changedAside(session, made, saysPosition(event.position), context) : session;
+    }
+    case 'prop': {
+      const made = withProp(block, event.from, event.to, context);
+      return made ? changedAside(session, made, saysProp(event.from, event.to), context) : session;
+    }
+    case 'otherCue':
+      return withNextCue(session, context);
+    case 'cue':
+      return withCue(session, event.cue);
+    case 'cueOutcome':
+      return withOutcome(session, event.outcome, context);
+    case 'fault':
+      return withFault(session, event.fault);
+  }
+}
+
+/** Breaths of the present round that are begun. */
+export function breathsBegun({ prepS, timeline }: CoachedBlock, blockS: number): number {
+  const here = timeline.spans.findLast((s) => s.startS <= blockS - prepS);
+  return here?.breath ?? 0;
+}
+
+/** Nobody is put into the middle of a breath; a set-up that waits begins when it is first begun. */
+function started(session: Session, context: RunContext): Session {
+  const coached = coachedNow(session);
+  if (!coached) return session;
+  const { state } = session;
+  const fresh = state.blockS === 0 && !state.aside ? entered(session, context) : session;
+  if (fresh.state.aside) return { ...fresh, running: true };
+  return {
+    ...fresh,
+    state: { ...fresh.state, blockS: breathStartS(coached, fresh.state.blockS) },
+    running: true,
+  };
+}
+
+/** The clock has come so far: through as many ends of blocks as lie before it, up to a set-up that waits. */
+function clocked(session: Session, atS: number, context: RunContext): Session {
+  if (!Number.isFinite(atS)) return session;
+  let now = session;
+  let rest = atS;
+  for (;;) {
+    const endS = clockEndS(now, context);
+    if (rest < endS) return at(now, rest);
+    now = at(now, endS);
+    rest -= endS;
+    if (now.state.aside) {
+      const over = ready(now);
+      const from = over.state.blockS;
+      now = over;
+      rest += from;
+      continue;
+    }
+    const coached = coachedNow(now);
+    if (!coached) return now;
+    const { state } = now;
+    now = left(
+      withSetUp(now, coached, coached.prepS - coached.placed.changeS),
+      'done',
+      state.index + 1,
+      context,
+    );
+    if (now.state.stage !== 'running') return now;
+  }
+}
+
+/** Notes how long the set-up of a block took, once. */
+function withSetUp(session: Session, { placed }: CoachedBlock, seconds: number): Session {
   const { id } = placed.block;
   const { setUps = {} } = session.state;
   if (setUps[id] !== undefined) return session;
-  const seconds = Math.max(0, Math.round(atS - placed.changeS));
-  return { ...session, state: { ...session.state, setUps: { ...setUps, [id]: seconds } } };
+  const took = Math.min(3600, Math.max(0, Math.round(seconds)));
+  return { ...session, state: { ...session.state, setUps: { ...setUps, [id]: took } } };
 }
 
-/** The block that a session stands at with its clock; null when there is none. */
-export function coachedNow({ sequence, state }: Pick<Session, 'sequence' | 'state'>): CoachedBlock | null {
-  const placed = layoutOf(sequence).placed[state.index];
-  return placed ? coachedBlock(placed) : null;
+/** Over to the count-in where a body was set up, to the breath where somebody rested or changed amid the breaths. */
+function ready(session: Session): Session {
+  const coached = coachedNow(session);
+  if (!coached) return session;
+  const { aside, ...state } = session.state;
+  const { prepS, placed } = coached;
+  if (aside && state.blockS >= prepS) return { ...session, state };
+  if (!aside && state.blockS >= countInFrom(coached)) return session;
+  const took = (aside?.s ?? state.blockS) - placed.changeS;
+  return withSetUp({ ...session, state: { ...state, blockS: countInFrom(coached) } }, coached, took);
 }
 
-/** Seconds that are left of a session, the look again included; never below none. */
-export function leftS({ sequence, state }: Pick<Session, 'sequence' | 'state'>): number {
-  if (state.stage !== 'running') return 0;
-  const layout = layoutOf(sequence);
-  const startS = layout.placed[state.index]?.startS ?? 0;
-  return Math.max(0, layout.totalS - startS - state.blockS);
-}
-
-/** The block whose quality is asked for: the last one that was left, where it still stands in the sequence. */
-export function ratedBlock({ sequence, state }: Pick<Session, 'sequence' | 'state'>): BlockResult | null {
-  const last = state.results.at(-1);
-  return last &&
-    (last.outcome === 'done' || last.outcome === 'skipped') &&
-    sequence.blocks.some((b) => b.id === last.blockId)
-    ? last
-    : null;
-}
-
-const at = (session: Session, atS: number): Session => ({
-  ...session,
-  state: { ...session.state, blockS: Number.isFinite(atS) ? Math.max(0, atS) : session.state.blockS },
-});
-
-/** A result for a block at the end of the list; what was said of it before stays said. */
-function resultsWith(
-  state: RunState,
-  block: Block,
-  outcome: BlockResult['outcome'],
-  note?: string,
-): BlockResult[] {
-  const before = state.results.find((r) => r.blockId === block.id);
-  // What was done to its end stays done, however often somebody looks in again.
-  const stands = before?.outcome === 'done' && outcome === 'skipped';
-  return [
-    ...state.results.filter((r) => r !== before),
-    {
-      blockId: block.id,
-      drillId: block.drillId,
-      quality: before?.quality ?? null,
-      note: [before?.note, note].filter(Boolean).join('; '),
-      outcome: stands ? 'done' : outcome,
-    },
-  ];
-}
-
-function left(session: Session, outcome: 'done' | 'skipped', to: number): Session {
+function left(session: Session, outcome: 'done' | 'skipped', to: number, context: RunContext): Session {
   const { sequence, state } = session;
   const block = sequence.blocks[state.index];
   const over = to >= sequence.blocks.length;
-  return {
+  const rest = omit(state, 'aside', 'mending', 'said');
+  const next: Session = {
     ...session,
     running: session.running && !over,
     state: {
-      ...state,
+      ...rest,
       results: block ? resultsWith(state, block, outcome) : state.results,
       index: over ? state.index : to,
       blockS: 0,
       stage: over ? 'relook' : 'running',
     },
   };
+  return over ? next : entered(next, context);
+}
+
+/** What is left of the sequence is left out; a block whose breaths had not begun has no result by that. */
+function toLookAgain(session: Session): Session {
+  const { sequence, state } = session;
+  const coached = coachedNow(session);
+  const rest = omit(state, 'aside', 'mending');
+  const begun = coached !== null && state.blockS > coached.prepS;
+  return {
+    ...session,
+    running: false,
+    state: {
+      ...rest,
+      results: begun ? resultsWith(state, sequence.blocks[state.index]!, 'skipped') : state.results,
+      blockS: 0,
+      stage: 'relook',
+    },
+  };
 }
 
 /** To the block before; one whose breaths had not begun has no result by that. */
-function wentBack(session: Session, coached: CoachedBlock | null): Session {
+function wentBack(session: Session, context: RunContext): Session {
   const { state } = session;
-  const back = left(session, 'skipped', state.index - 1);
+  const coached = coachedNow(session);
+  const back = left(session, 'skipped', state.index - 1, context);
   const begun = coached !== null && state.blockS > coached.prepS;
   return begun ? back : { ...back, state: { ...back.state, results: state.results } };
 }
 
-/** As it stood before a change of course; what was said of blocks since then stays said. */
+/** As it stood before a change of course; what was said of blocks since then stays said, and time has passed. */
 function takenBack(session: Session, before: RunRecord): Session {
   const since = session.state.results;
   const known = new Set(before.state.results.map((r) => r.blockId));
   const said = (r: BlockResult): BlockResult => {
     const later = since.find((l) => l.blockId === r.blockId);
-    return later ? { ...r, quality: later.quality ?? r.quality, note: later.note || r.note } : r;
+    return later
+      ? {
+          ...r,
+          quality: later.quality ?? r.quality,
+          note: later.note || r.note,
+          ...(later.breathless === undefined ? {} : { breathless: later.breathless }),
+        }
+      : r;
   };
+  const { elapsedS, setUps } = session.state;
   return {
     ...session,
     sequence: before.sequence,
     state: {
       ...before.state,
-      setUps: { ...before.state.setUps, ...session.state.setUps },
+      setUps: { ...before.state.setUps, ...setUps },
+      ...(elapsedS === undefined ? {} : { elapsedS }),
+      said: 'Taken back.',
       results: [
         ...before.state.results.map(said),
         ...since.filter((r) => !known.has(r.blockId) && (r.quality !== null || r.note !== '')),
@@ -200,16 +322,12 @@ function takenBack(session: Session, before: RunRecord): Session {
   };
 }
 
-/** The start of the breath at a moment of a block; the moment itself where there is no counted breath. */
-function breathStartS({ prepS, timeline }: CoachedBlock, blockS: number): number {
-  const at = blockS - prepS;
-  const here = timeline.spans.findLast((s) => s.startS <= at && s.endS > at);
-  if (!here || here.phase === 'free' || here.phase === 'rest') return blockS;
-  const inhale = timeline.spans.findLast((s) => s.phase === 'inhale' && s.startS <= at);
-  return inhale ? prepS + inhale.startS : blockS;
-}
-
-function stopped(session: Session, stopSign: StopSign, stopNote: string): Session {
+function stopped(
+  session: Session,
+  stopSign: StopSign,
+  stopNote: string,
+  stopDone: readonly StopDone[],
+): Session {
   const { sequence, state } = session;
   const block = state.stage === 'running' ? sequence.blocks[state.index] : undefined;
   return {
@@ -221,6 +339,7 @@ function stopped(session: Session, stopSign: StopSign, stopNote: string): Sessio
       stage: 'stopped',
       stopSign,
       stopNote,
+      ...(stopDone.length > 0 ? { stopDone: [...stopDone] } : {}),
     },
   };
 }
@@ -231,70 +350,66 @@ const ended = (session: Session, lookId: string | null): Session => ({
   state: { ...session.state, stage: 'done', ...(lookId === null ? {} : { relookLookId: lookId }) },
 });
 
-function exchanged(session: Session, way: 'easier' | 'harder', context: RunContext): Session {
-  const { sequence, state } = session;
-  const block = sequence.blocks[state.index];
-  const other = block && (way === 'easier' ? easierThan : harderThan)(block, context);
-  if (!block || !other) return session;
-  const id = freshId(sequence, block.id, way === 'easier' ? 'e' : 'h');
-  const made = `Made ${way} while coaching`;
-  const inPlace = (b: Block): Sequence => ({
-    ...sequence,
-    blocks: sequence.blocks.map((old) => (old === block ? b : old)),
-  });
-  const whole: Block = { ...other, id, why: [`${made}.`] };
-  const before = coachedNow(session);
-  const after = coachedNow({ sequence: inPlace(whole), state });
-  const workS = before && after ? before.totalS - state.blockS - after.prepS : Infinity;
-  const fits = fitted(whole, workS);
-  const why = fits === whole ? whole.why : [`${made}; shorter than usual, to keep the time.`];
-  return {
-    ...session,
-    sequence: inPlace({ ...fits, why }),
-    state: { ...state, blockS: 0, results: resultsWith(state, block, way) },
-  };
-}
-
-/** Fewer than this is no practice of a drill. Our choice. */
-const LEAST_BREATHS = 3;
-
-/** A block in no more than so much time where that can be: first fewer rounds, then fewer breaths. */
-function fitted(block: Block, workS: number): Block {
-  const lasts = (b: Block) => durationS(b.breathing, b.dose);
-  let made = block;
-  while (lasts(made) > workS && made.dose.rounds > 1)
-    made = { ...made, dose: { ...made.dose, rounds: made.dose.rounds - 1 } };
-  if (lasts(made) <= workS) return made;
-  const edit = lengthTo(made, workS);
-  if (edit?.kind === 'breaths')
-    return {
-      ...made,
-      dose: { ...made.dose, breaths: Math.min(made.dose.breaths, Math.max(LEAST_BREATHS, edit.breaths)) },
-    };
-  if (edit?.kind === 'free')
-    return { ...made, breathing: { ...made.breathing, freeS: edit.seconds } as Block['breathing'] };
-  return edit?.kind === 'rungs'
-    ? { ...made, breathing: { ...made.breathing, rungs: edit.rungs } as Block['breathing'] }
-    : made;
-}
-
-/** An id that no block and no result of the session has, within the 40 characters that an id may have. */
-function freshId(sequence: Sequence, id: string, mark: string): string {
-  const taken = new Set(sequence.blocks.map((b) => b.id));
-  let made = `${id.slice(0, 36)}${mark}`;
-  for (let i = 2; taken.has(made); i++) made = `${id.slice(0, 34)}${mark}${i}`;
-  return made;
-}
-
-function withOtherCue(session: Session): Session {
+/** The next cue by what is known of cues; where nothing is known, round and round. A mending gives way to the cue. */
+function withNextCue(session: Session, context: RunContext): Session {
   const { sequence, state } = session;
   const block = sequence.blocks[state.index];
   if (!block) return session;
+  if (state.mending !== undefined) return withCue(session, wordsOf(block).cue?.index ?? block.cue);
+  const said = wordsOf(block).cue?.index;
+  const tried = new Set((state.cues ?? []).filter((c) => c.blockId === block.id).map((c) => c.cue));
+  const ranked = rankedCues(block, context.memory ?? NO_CUES, state);
+  const seen = new Set([...(state.shown ?? []), ...(said === undefined ? [] : [said])]);
+  const next =
+    ranked.find((c) => !seen.has(c.index) && !tried.has(c.index)) ?? ranked.find((c) => c.index !== said);
+  if (!next) return session;
+  const shown = ranked.every((c) => c.index === next.index || seen.has(c.index)) ? [] : [...seen];
+  const made = withCue(session, next.index);
+  return { ...made, state: { ...made.state, shown } };
+}
+
+function withCue(session: Session, cue: number): Session {
+  const block = session.sequence.blocks[session.state.index];
+  if (!block || !wordsOf(block).cues.some((c) => c.index === cue)) return session;
+  const state = omit(session.state, 'mending');
+  return withBlock({ ...session, state }, { ...block, cue });
+}
+
+/** Most that is kept of a run; more is never tapped in a session. */
+const MOST_KEPT = 500;
+
+function withOutcome(session: Session, outcome: CueOutcome, context: RunContext): Session {
+  const block = session.sequence.blocks[session.state.index];
+  const cue = block && wordsOf(block).cue;
+  if (!block || !cue || session.state.mending !== undefined) return session;
+  const said = { blockId: block.id, drillId: block.drillId, cue: cue.index, kind: cue.kind, outcome };
+  const cues = [...(session.state.cues ?? []), said].slice(-MOST_KEPT);
+  const made: Session = { ...session, state: { ...session.state, cues } };
+  return outcome === 'worked' ? made : withNextCue(made, context);
+}
+
+function withFault(session: Session, fault: number): Session {
+  const { sequence, state } = session;
+  const block = sequence.blocks[state.index];
+  if (!block || !wordsOf(block).faults.some((f) => f.index === fault)) return session;
+  const faults = state.faults ?? [];
+  const seen = faults.some((f) => f.blockId === block.id && f.fault === fault);
+  if (!seen)
+    return {
+      ...session,
+      state: {
+        ...state,
+        faults: [...faults, { blockId: block.id, drillId: block.drillId, fault }].slice(-MOST_KEPT),
+        mending: fault,
+      },
+    };
+  const { mending, ...rest } = state;
   return {
     ...session,
-    sequence: {
-      ...sequence,
-      blocks: sequence.blocks.map((b) => (b === block ? { ...b, cue: nextCue(b) } : b)),
+    state: {
+      ...rest,
+      ...(mending === undefined || mending === fault ? {} : { mending }),
+      faults: faults.filter((f) => f.blockId !== block.id || f.fault !== fault),
     },
   };
 }

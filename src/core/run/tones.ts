@@ -1,17 +1,59 @@
-import type { CoachedBlock } from './coached';
+import { layoutOf } from '../sequence/sequence';
+import { coachedBlock, type CoachedBlock } from './coached';
+import { clockEndS, coachedNow, COUNT_IN_S, type RunContext, type Session } from './session';
 
-/** A tone at a moment of the block: up for the inhale, down for the exhale, level for a hold or a pip. */
-export type Turn = { atS: number; sound: 'up' | 'down' | 'level' | 'pip' };
+/**
+ * A tone at a moment of the clock: up for the inhale, down for the exhale, an arch for a hold with full lungs, a dip for an
+ * empty one, level where breathing is free, a pip that counts.
+ */
+export type Turn = { atS: number; sound: 'up' | 'down' | 'arch' | 'dip' | 'level' | 'pip' };
 
-/** Pips that count in the first breath, s before it. */
-const COUNT_IN_S = [3, 2, 1] as const;
+const SOUND = {
+  inhale: 'up',
+  exhale: 'down',
+  holdIn: 'arch',
+  holdOut: 'dip',
+  free: 'level',
+  rest: 'level',
+} as const;
+
+/** Pips that count in the first breath, before `untilS`. */
+const countIn = (untilS: number): Turn[] =>
+  Array.from({ length: COUNT_IN_S }, (_, i) => untilS - COUNT_IN_S + i)
+    .filter((atS) => atS >= 0)
+    .map((atS) => ({ atS, sound: 'pip' }));
 
 /** The tones of a block on its own clock: a count before the first breath, one at each turn, a pip at the end. */
 export function tonesOf({ prepS, timeline, totalS }: CoachedBlock): Turn[] {
-  const pips = COUNT_IN_S.filter((s) => prepS >= s).map((s): Turn => ({ atS: prepS - s, sound: 'pip' }));
-  const breaths = timeline.spans.map((s): Turn => ({
-    atS: prepS + s.startS,
-    sound: s.phase === 'inhale' ? 'up' : s.phase === 'exhale' ? 'down' : 'level',
-  }));
-  return [...pips, ...breaths, { atS: totalS - 0.05, sound: 'pip' }];
+  const breaths = timeline.spans.map((s): Turn => ({ atS: prepS + s.startS, sound: SOUND[s.phase] }));
+  return [...countIn(prepS), ...breaths, { atS: totalS - 0.05, sound: 'pip' }];
+}
+
+/**
+ * The tones to come on the present reading of the clock of a session, as far as they are certain: nothing while a set-up
+ * waits for a hand; through a rest into its breath; where set-ups do not wait, through all the blocks to come.
+ */
+export function tonesAhead(
+  session: Pick<Session, 'sequence' | 'state'>,
+  context: Pick<RunContext, 'waits'>,
+): Turn[] {
+  const { sequence, state } = session;
+  const here = coachedNow(session);
+  const endS = clockEndS(session, context);
+  if (!here || endS === Infinity) return [];
+  const shift = state.aside ? endS - state.blockS : 0;
+  const turns: Turn[] = [
+    ...(state.aside ? countIn(endS) : []),
+    ...tonesOf(here)
+      .filter((t) => !state.aside || t.atS >= state.blockS - 0.01)
+      .map((t) => ({ ...t, atS: t.atS + shift })),
+  ];
+  if (context.waits) return turns;
+  let startS = shift + here.totalS;
+  for (const placed of layoutOf(sequence).placed.slice(state.index + 1)) {
+    const coached = coachedBlock(placed);
+    turns.push(...tonesOf(coached).map((t) => ({ ...t, atS: t.atS + startS })));
+    startS += coached.totalS;
+  }
+  return turns.sort((a, b) => a.atS - b.atS);
 }

@@ -9,6 +9,9 @@ import { drillOf, nameOf, type Block } from './sequence';
 /** A cue that holds for a block, with its place in the whole list of the drill. */
 type SaidCue = { index: number; kind: CueKind; text: string };
 
+/** A fault that can be seen in a block, with its place in the whole list of the drill. */
+type SaidFault = { index: number; sign: string; mend: string; losesBreath?: boolean };
+
 /** All that is said, shown or printed of a block, fitting how it is done after every change (practice P78). */
 export type BlockWords = {
   name: string;
@@ -17,7 +20,7 @@ export type BlockWords = {
   cues: SaidCue[];
   /** The one that is shown first: the chosen one, or the next that holds. */
   cue: SaidCue | null;
-  faults: { sign: string; mend: string }[];
+  faults: SaidFault[];
   /** The signs to watch for, in one line. */
   watch: string;
   feeling: string;
@@ -68,9 +71,10 @@ function wordsFor(drill: Drill, told: Telling, chosen: number, own: boolean): Bl
     return text === null ? [] : [{ index, kind: cue.kind, text }];
   });
   const unique = cues.filter((c, i) => cues.findIndex((o) => o.text === c.text) === i);
-  const faults = drill.faults.flatMap(({ sign, mend, when }) => {
+  const faults = drill.faults.flatMap(({ sign, mend, when, losesBreath }, index): SaidFault[] => {
     const [s, m] = [say({ text: sign, when }, told), say({ text: mend, when }, told)];
-    return s === null || m === null ? [] : [{ sign: small(s), mend: small(m) }];
+    if (s === null || m === null) return [];
+    return [{ index, sign: small(s), mend: small(m), ...(losesBreath ? { losesBreath } : {}) }];
   });
   const movement = sayFirst(drill.movement, told);
   return {

@@ -112,7 +112,7 @@ export const settings = sqliteTable(
     ownerId: text('owner_id')
       .notNull()
       .references(() => owners.id),
-    subject: text('subject', { enum: ['thresholds', 'setUps'] }).notNull(),
+    subject: text('subject', { enum: ['thresholds', 'setUps', 'cues'] }).notNull(),
     data: text('data').notNull(),
   },
   (t) => [primaryKey({ columns: [t.ownerId, t.subject] })],

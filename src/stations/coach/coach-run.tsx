@@ -1,23 +1,33 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
-import type { LookData } from '@/core/look/look';
 import type { SeenMeasures } from '@/core/follow/measures';
+import type { LookData } from '@/core/look/look';
+import { momentAt } from '@/core/run/coached';
+import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
 import type { RunState } from '@/core/run/run';
-import { ratedBlock, worksOnFloor } from '@/core/run/step';
-import { easierThan, harderThan, type MadeFor } from '@/core/sequence/alternatives';
+import { ratedBlock, type RunContext } from '@/core/run/session';
+import { worksOnFloor, type RunEvent } from '@/core/run/step';
+import { easierThan, harderThan } from '@/core/sequence/alternatives';
 import type { Sequence } from '@/core/sequence/sequence';
-import { SaveStatus } from '@/ui/autosave/save-status';
+import { wordsOf } from '@/core/sequence/words';
+import { browserVoice } from '@/devices/voice';
+import type { Unheard } from '@/devices/turn-clock';
 import { useAlone } from '@/ui/alone';
+import { SaveStatus } from '@/ui/autosave/save-status';
 import { useHotkeys } from '@/ui/hotkeys';
 import { CoachScreen } from './coach-screen';
 import { RelookScreen } from './relook-screen';
+import { useRoom } from './room';
+import { RoomDialog } from './room-dialog';
 import { RunSummary } from './run-summary';
 import { StopDialog } from './stop-dialog';
-import { useSession } from './use-session';
+import { useSaid } from './use-said';
+import { useFullScreen, useWakeLock } from './use-screen';
+import { useSession, type RunningSession } from './use-session';
 
 type Props = {
   clientId: string;
@@ -26,7 +36,7 @@ type Props = {
   sequence: Sequence;
   state: RunState;
   rev: number;
-  madeFor: MadeFor;
+  madeFor: RunContext;
   school: School;
   /** The visit before the run and the look after it, each with quiet breathing from bands where there are any. */
   before: SeenMeasures | null;
@@ -39,15 +49,35 @@ export function CoachRun(given: Props) {
   const { clientId, runId, madeFor, before, after } = given;
   const router = useRouter();
   const [stopping, setStopping] = useState(false);
+  const [asking, setAsking] = useState(false);
   const wasRunning = useRef(false);
-  const room = useRef<HTMLDivElement>(null);
-  useAlone(room);
-  const { session, coached, atS, silent, setSilent, happen, undo, canUndo, toggle, pause, autosave } =
-    useSession(runId, { sequence: given.sequence, state: given.state }, given.rev, madeFor);
+  const page = useRef<HTMLDivElement>(null);
+  useAlone(page);
+  const [room, change] = useRoom();
+  const [voice] = useState(browserVoice);
+  const screen = useFullScreen();
+  const context = useMemo<RunContext>(() => ({ ...madeFor, waits: room.waits }), [madeFor, room.waits]);
+  const run = useSession(runId, { sequence: given.sequence, state: given.state }, given.rev, context, {
+    silent: room.muted,
+    loudness: { turns: room.turns, pips: room.pips },
+  });
+  const { session, coached, happen, pause, autosave } = run;
   const { sequence, state, running } = session;
   const block = sequence.blocks[state.index];
   const rated = ratedBlock(session);
-  const rate = (quality: number) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality });
+  const live = state.stage === 'running';
+  const moment = live && coached ? momentAt(coached, state.blockS) : null;
+  const mending =
+    block && state.mending !== undefined
+      ? wordsOf(block).faults.find((f) => f.index === state.mending)
+      : null;
+  const cue = block ? (mending?.mend ?? wordsOf(block).cue?.text ?? '') : '';
+  useWakeLock(running);
+  useSaid(voice, room, state.aside ? null : moment, running, moment?.kind === 'breath' ? cue : '');
+  const ranked = useMemo(
+    () => (block ? rankedCues(block, madeFor.memory ?? NO_CUES, { cues: state.cues }) : []),
+    [block, madeFor.memory, state.cues],
+  );
   const openStop = () => {
     wasRunning.current = running;
     pause();
@@ -59,60 +89,60 @@ export function CoachRun(given: Props) {
     router.push(`/clients/${clientId}/coach`);
     router.refresh();
   };
-  const live = state.stage === 'running';
-  useHotkeys(
-    live
-      ? [
-          { key: ' ', does: 'start or pause', run: toggle },
-          { key: 'ArrowRight', does: 'next block', run: () => happen({ kind: 'next' }) },
-          { key: 'ArrowLeft', does: 'block before', run: () => happen({ kind: 'back' }) },
-          { key: 'Enter', does: 'ready: the breaths begin', run: () => happen({ kind: 'ready' }) },
-          { key: 'e', does: 'easier', run: () => happen({ kind: 'easier' }) },
-          { key: 'h', does: 'harder', run: () => happen({ kind: 'harder' }) },
-          { key: 'c', does: 'other cue', run: () => happen({ kind: 'otherCue' }) },
-          { key: 'x', does: 'stop sign seen', run: openStop },
-          { key: 'm', does: 'tones off or on', run: () => setSilent(!silent) },
-          { key: 'u', does: 'undo the last change of course', run: undo },
-          { key: 'l', does: 'leave; the run can be taken up again', run: () => void leave() },
-          ...[1, 2, 3, 4, 5].map((q) => ({
-            key: String(q),
-            does: `quality ${q} of 5 for the block before`,
-            run: () => void rate(q),
-          })),
-        ]
-      : [],
+  const silence = () => change({ muted: !room.muted });
+  useRunKeys(live, run, context, {
+    rate: (quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality }),
+    stop: openStop,
+    leave: () => void leave(),
+    silence,
+    full: screen.toggle,
+    room: () => setAsking(true),
+  });
+  const status = (
+    <>
+      <SaveStatus autosave={autosave} />
+      <Heard run={run} muted={room.muted} />
+    </>
   );
-  const status = <SaveStatus autosave={autosave} />;
+  const flashes =
+    room.flash === 'always' ||
+    (room.flash === 'silent' && (room.muted || room.turns === 0 || run.unheard !== null));
   return (
-    <div ref={room} className="reach dim fixed inset-0 z-30 overflow-y-auto bg-paper text-ink">
+    <div
+      ref={page}
+      className={`reach fixed inset-0 z-30 overflow-y-auto bg-paper text-ink ${room.light ? '' : 'dim'}`}
+    >
+      {flashes && running && moment?.kind === 'breath' && !state.aside && (
+        <div
+          key={`${block?.id}${moment.span.startS}`}
+          className={`turn-flash turn-${moment.span.phase}`}
+          aria-hidden
+        />
+      )}
       {live && coached && (
         <CoachScreen
           clientName={given.clientName}
-          sequence={sequence}
-          index={state.index}
+          session={session}
           coached={coached}
-          t={atS}
-          running={running}
-          silent={silent}
+          context={context}
+          silent={room.muted}
+          isFull={screen.can ? screen.full : null}
           status={status}
           rated={rated}
           canEase={Boolean(block && easierThan(block, madeFor))}
-          canUndo={canUndo}
           canHarden={Boolean(block && harderThan(block, madeFor))}
-          on={{
-            toggle,
-            next: () => happen({ kind: 'next' }),
-            back: () => happen({ kind: 'back' }),
-            skipSetUp: () => happen({ kind: 'ready' }),
-            easier: () => happen({ kind: 'easier' }),
-            harder: () => happen({ kind: 'harder' }),
-            otherCue: () => happen({ kind: 'otherCue' }),
+          canUndo={run.canUndo}
+          ranked={ranked}
+          on={happen}
+          does={{
+            act: run.act,
+            pause,
             stop: openStop,
-            rate: (quality, blockId) => happen({ kind: 'rate', blockId, quality }),
-            note: (blockId, text) => happen({ kind: 'note', blockId, text }),
             leave: () => void leave(),
-            silence: () => setSilent(!silent),
-            undo,
+            silence,
+            undo: run.undo,
+            room: () => setAsking(true),
+            full: screen.toggle,
           }}
         />
       )}
@@ -125,7 +155,7 @@ export function CoachRun(given: Props) {
           school={given.school}
           rated={rated}
           status={status}
-          onRate={rate}
+          onRate={(quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality })}
           onStop={openStop}
           onKeep={async (data) => {
             const kept = await given.keepRelook(runId, data);
@@ -150,6 +180,7 @@ export function CoachRun(given: Props) {
           onAsked={(asked) => happen({ kind: 'asked', asked })}
         />
       )}
+      <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
       <StopDialog
         open={stopping}
         onOpenChange={setStopping}
@@ -157,11 +188,101 @@ export function CoachRun(given: Props) {
           setStopping(false);
           if (wasRunning.current) happen({ kind: 'start' });
         }}
-        onStop={(sign, note) => {
+        onStop={(sign, note, done) => {
           setStopping(false);
-          happen({ kind: 'stop', sign, note });
+          happen({ kind: 'stop', sign, note, done });
         }}
       />
     </div>
+  );
+}
+
+const UNHEARD: Record<Unheard, string> = {
+  none: 'This browser makes no sound: the turns are shown at the edge of the screen.',
+  blocked:
+    'The sound did not start: the turns are shown at the edge of the screen. Pause and start to try again.',
+  stalled: 'The sound stopped: the run goes on, its turns are shown at the edge of the screen.',
+};
+
+/** Why no tone is heard, where somebody might wait for one. */
+function Heard({ run, muted }: { run: RunningSession; muted: boolean }) {
+  const text = run.elsewhere
+    ? 'Runs on another screen; what you press here counts there too.'
+    : run.unheard && !muted
+      ? UNHEARD[run.unheard]
+      : '';
+  return (
+    <p role="status" className="text-small text-care">
+      {text}
+    </p>
+  );
+}
+
+type KeyActions = {
+  rate: (quality: number) => unknown;
+  stop: () => void;
+  leave: () => void;
+  silence: () => void;
+  full: () => void;
+  room: () => void;
+};
+
+/** The keys of a run: what a foot pedal sends, and a letter for each button. */
+function useRunKeys(live: boolean, run: RunningSession, context: RunContext, does: KeyActions): void {
+  const { session, happen, act, undo } = run;
+  const { state, running } = session;
+  const waits =
+    running && state.aside !== undefined && (context.waits === true || state.aside.kind === 'rest');
+  const on = (event: RunEvent) => () => happen(event);
+  const forth = () => (waits ? act() : happen({ kind: 'next' }));
+  const setUp = run.coached !== null && state.blockS < run.coached.prepS;
+  useHotkeys(
+    live
+      ? [
+          { key: ' ', does: 'start, ready, or pause', run: act },
+          { key: 'PageDown', does: 'ready, or next block (pedal)', run: forth },
+          { key: 'ArrowRight', does: 'ready, or next block', run: forth },
+          { key: 'PageUp', does: 'block before (pedal)', run: on({ kind: 'back' }) },
+          { key: 'ArrowLeft', does: 'block before', run: on({ kind: 'back' }) },
+          { key: 'Enter', does: 'ready: the breaths begin', run: on({ kind: 'ready' }) },
+          ...(setUp
+            ? []
+            : [
+                {
+                  key: 'ArrowUp',
+                  does: 'exhale half a second longer',
+                  run: on({ kind: 'exhale', byS: 0.5 }),
+                },
+                {
+                  key: 'ArrowDown',
+                  does: 'exhale half a second shorter',
+                  run: on({ kind: 'exhale', byS: -0.5 }),
+                },
+              ]),
+          { key: '+', does: 'more breaths', run: on({ kind: 'breaths', by: 1 }) },
+          { key: '-', does: 'fewer breaths', run: on({ kind: 'breaths', by: -1 }) },
+          { key: 'e', does: 'easier', run: on({ kind: 'easier' }) },
+          { key: 'h', does: 'harder', run: on({ kind: 'harder' }) },
+          { key: 'r', does: 'a rest as it comes', run: on({ kind: 'rest' }) },
+          { key: 'a', does: 'the block again, from its first breath', run: on({ kind: 'again' }) },
+          { key: 'g', does: 'look again now', run: on({ kind: 'lookNow' }) },
+          { key: 'c', does: 'other cue', run: on({ kind: 'otherCue' }) },
+          { key: 'w', does: 'the cue worked', run: on({ kind: 'cueOutcome', outcome: 'worked' }) },
+          { key: 'n', does: 'the cue did nothing', run: on({ kind: 'cueOutcome', outcome: 'nothing' }) },
+          { key: 'b', does: 'the cue backfired', run: on({ kind: 'cueOutcome', outcome: 'backfired' }) },
+          { key: 'i', does: 'fit what is left to the time', run: on({ kind: 'fit' }) },
+          { key: 'x', does: 'stop sign seen', run: does.stop },
+          { key: 'm', does: 'tones off or on', run: does.silence },
+          { key: 'o', does: 'sound and screen', run: does.room },
+          { key: 'f', does: 'full screen', run: does.full },
+          { key: 'u', does: 'undo the last change of course', run: undo },
+          { key: 'l', does: 'leave; the run can be taken up again', run: does.leave },
+          ...[1, 2, 3, 4, 5].map((q) => ({
+            key: String(q),
+            does: `quality ${q} of 5 for the block before`,
+            run: () => void does.rate(q),
+          })),
+        ]
+      : [],
   );
 }

@@ -2,10 +2,12 @@
 
 import { useState } from 'react';
 import { STOP_SIGN_LABEL, STOP_SIGNS, type StopSign } from '@/core/screen/stop-signs';
+import { STOP_DONE, STOP_DONE_LABEL, type StopDone } from '@/core/run/recorded';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { INPUT } from '@/ui/field';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
 
 /** A stop sign was seen: first what to do, then what it was. */
 export function StopDialog({
@@ -16,11 +18,12 @@ export function StopDialog({
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
-  onStop: (sign: StopSign, note: string) => void;
+  onStop: (sign: StopSign, note: string, done: readonly StopDone[]) => void;
   /** It was no stop sign after all. */
   onNothing: () => void;
 }) {
   const [note, setNote] = useState('');
+  const [done, setDone] = useState<readonly StopDone[]>([]);
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="Stop sign">
       <div className="space-y-4">
@@ -32,13 +35,28 @@ export function StopDialog({
           Chest pain, fainting, breathlessness at rest, one-sided leg swelling or bleeding: call for medical
           help, and record it in Screen.
         </p>
+        <div role="group" aria-label="What was done" className="flex flex-wrap items-center gap-2">
+          <span className="text-fine text-soft">What was done</span>
+          {STOP_DONE.map((d) => (
+            <Press
+              key={d}
+              look="tool"
+              aria-pressed={done.includes(d)}
+              className="min-h-11 px-2.5"
+              onClick={() => setDone(done.includes(d) ? done.filter((x) => x !== d) : [...done, d])}
+            >
+              {STOP_DONE_LABEL[d]}
+            </Press>
+          ))}
+        </div>
         <label className="block">
           <span className="text-fine text-soft">Note</span>
           <input className={INPUT} value={note} maxLength={2000} onChange={(e) => setNote(e.target.value)} />
         </label>
+        <p className="text-fine text-soft">What it was; this ends the run:</p>
         <div className="flex flex-wrap gap-2">
           {STOP_SIGNS.map((sign) => (
-            <Button key={sign} kind="stop" onClick={() => onStop(sign, note)}>
+            <Button key={sign} kind="stop" onClick={() => onStop(sign, note, done)}>
               {STOP_SIGN_LABEL[sign]}
             </Button>
           ))}

@@ -1,15 +1,17 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { type CoachedBlock } from '@/core/run/coached';
+import { omit } from '@/core/base/omit';
+import { sameRecord } from '@/core/base/same';
+import type { CoachedBlock } from '@/core/run/coached';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
-import { coachedNow, step, type RunContext, type RunEvent, type Session } from '@/core/run/step';
-import { tonesOf } from '@/core/run/tones';
-import { TurnClock } from '@/devices/turn-clock';
+import { at, clockEndS, clockS, coachedNow, type RunContext, type Session } from '@/core/run/session';
+import { step, type RunEvent } from '@/core/run/step';
+import type { Unheard } from '@/devices/turn-clock';
 import { useAutosave, type Autosave } from '@/ui/autosave/use-autosave';
-
-/** How often the place in the block is stored while it runs, s. */
-const KEEP_EVERY_S = 3;
+import { serverNow, useRunFeed } from './run-feed';
+import { useTicks } from './use-ticks';
+import { useTurnClock, type Sound } from './use-turn-clock';
 
 /** What changes the course of a run; each can be taken back. */
 const COURSE: ReadonlySet<RunEvent['kind']> = new Set([
@@ -17,38 +19,53 @@ const COURSE: ReadonlySet<RunEvent['kind']> = new Set([
   'back',
   'easier',
   'harder',
+  'exhale',
+  'breaths',
+  'position',
+  'prop',
+  'rest',
+  'again',
+  'fit',
+  'lookNow',
   'otherCue',
+  'cue',
+  'cueOutcome',
+  'fault',
 ] as const);
-/** What the clock follows to another place, or to the start of the block; another cue moves nothing. */
+/** What the clock follows to another place, or to other breaths; another cue moves nothing. */
 const MOVES: ReadonlySet<RunEvent['kind']> = new Set([
   'next',
   'back',
   'easier',
   'harder',
+  'exhale',
+  'breaths',
+  'position',
+  'prop',
+  'rest',
+  'again',
   'undo',
   'ready',
 ] as const);
-/** The same press again within this time is one press, ms. */
+/** The same press again within this time is one press, ms; steps up and down are meant each. */
 const BOUNCE_MS = 350;
+const STEPS: ReadonlySet<RunEvent['kind']> = new Set(['exhale', 'breaths', 'fault'] as const);
 const UNDO_MOST = 50;
-/** So much of the day without the clock of the run is sleep, ms. */
-const SLEPT_MS = 4000;
-
-const placedAt = (v: RunRecord, blockS: number): RunRecord => ({ ...v, state: { ...v.state, blockS } });
 
 export type RunningSession = {
+  /** As it is at this moment of its clock. */
   session: Session;
   coached: CoachedBlock | null;
-  /** Seconds into the block. */
-  atS: number;
-  silent: boolean;
-  setSilent: (silent: boolean) => void;
+  /** Why no tone is heard, where that is not what was wanted. */
+  unheard: Unheard | null;
+  /** Another screen runs it: the tones are there. */
+  elsewhere: boolean;
   happen: (event: RunEvent) => void;
-  /** Takes the last change of course back: a block left, made easier or harder, another cue. */
+  /** Takes the last change of course back. */
   undo: () => void;
   canUndo: boolean;
-  /** Starts or pauses; to be called from a tap or a key, which is what lets the browser make sound. */
-  toggle: () => void;
+  /** What Space, a pedal and the whole screen do: starts, says that a set-up or a rest is over, or pauses. */
+  act: () => void;
   pause: () => void;
   autosave: Autosave<RunRecord>;
 };
@@ -59,74 +76,77 @@ export function useSession(
   initial: RunRecord,
   rev: number,
   context: RunContext,
+  sound: Sound,
 ): RunningSession {
-  const clock = useRef<TurnClock | null>(null);
-  const [running, setRunning] = useState(false);
-  const runs = useRef(false);
-  const [t, setT] = useState(initial.state.blockS);
-  const [silent, setSilent] = useState(false);
+  const clock = useTurnClock(sound);
+  const { leading, isLeading, reading, runsNow, sounds, hush, roll } = clock;
+  const [t, setT] = useState(() => clockS(initial.state));
+  /** Another screen that runs it has said so lately. */
+  const [alive, setAlive] = useState(false);
   const history = useRef<RunRecord[]>([]);
   const [depth, setDepth] = useState(0);
   const pressed = useRef({ kind: '', at: -Infinity });
-  const given = useRef({ context, silent });
+  const acted = useRef(-Infinity);
+  const given = useRef(context);
   useEffect(() => {
-    given.current = { context, silent };
-    clock.current?.mute(silent);
+    given.current = context;
   });
+  const fed = useRunFeed(runId, { rev, value: initial });
   const autosave = useAutosave<RunRecord>({
     kind: 'run',
     id: runId,
-    initial,
-    rev,
+    initial: fed.value,
+    rev: fed.rev,
     merge: mergeRuns,
     leaving: (v) =>
-      clock.current?.running
-        ? recordOf(v, step({ ...v, running: true }, { kind: 'clock', atS: clock.current.now() }, context))
+      isLeading()
+        ? recordOf(v, step({ ...v, running: true }, { kind: 'pause', atS: reading(v) }, context))
         : v,
   });
-  const { set } = autosave;
+  const { set, value } = autosave;
+  /** The record as this page last left it: anything else came from another screen. */
+  const mine = useRef<RunRecord>(value);
 
-  /** The clock after an event: stopped, started, or moved to where the session is now. */
-  const follow = useCallback((before: Session, after: Session, event: RunEvent): void => {
-    // What changed nothing moves no clock.
-    if (after === before) return;
-    runs.current = after.running;
-    setRunning(after.running);
-    const block = (s: Session) => s.sequence.blocks[s.state.index]?.id;
-    // The clock is ahead of the place that is kept, so a press moves it even where that stays the same.
-    const moved = block(before) !== block(after) || MOVES.has(event.kind);
-    setT(after.state.blockS);
-    if (!after.running) return void clock.current?.pause();
-    if (before.running && !moved) return;
-    const coached = coachedNow(after);
-    if (!coached) return;
-    clock.current?.pause();
-    clock.current ??= new TurnClock();
-    void clock.current.start(after.state.blockS, tonesOf(coached), given.current.silent);
-  }, []);
+  /** The clock after an event: stopped, started, rolled over a joint, or moved to where the session is now. */
+  const follow = useCallback(
+    (before: Session, after: Session, event: RunEvent): void => {
+      setT(clockS(after.state));
+      if (!after.running) return hush();
+      if (event.kind === 'start') return sounds(after, given.current);
+      if (!isLeading()) return;
+      if (event.kind === 'clock') return roll(Math.max(0, event.atS - clockS(after.state)));
+      if (MOVES.has(event.kind) && after !== before) sounds(after, given.current);
+    },
+    [hush, isLeading, roll, sounds],
+  );
 
   const happen = useCallback(
     (event: RunEvent) => {
       const now = performance.now();
-      const twice = pressed.current.kind === event.kind && now - pressed.current.at < BOUNCE_MS;
-      if (COURSE.has(event.kind)) {
-        if (twice) return;
+      const course = COURSE.has(event.kind);
+      if (course || event.kind === 'ready') {
+        const twice = pressed.current.kind === event.kind && now - pressed.current.at < BOUNCE_MS;
+        if (twice && !STEPS.has(event.kind)) return;
         pressed.current = { kind: event.kind, at: now };
       }
       let before: Session | null = null;
       let after: Session | null = null;
       set((v) => {
-        const here = clock.current?.running && COURSE.has(event.kind) ? placedAt(v, clock.current.now()) : v;
-        before = { ...here, running: runs.current };
-        after = step(before, event, given.current.context);
-        if (COURSE.has(event.kind) && after !== before)
-          history.current = [...history.current, here].slice(-UNDO_MOST);
-        return recordOf(v, after);
+        const running = runsNow(v);
+        const here: Session = { ...v, running };
+        const ticks = event.kind === 'clock' || event.kind === 'pause';
+        before = running && !ticks ? at(here, Math.min(reading(v), clockEndS(v, given.current))) : here;
+        after = step(before, event, given.current);
+        if (course && after !== before)
+          history.current = [...history.current, { sequence: before.sequence, state: before.state }].slice(
+            -UNDO_MOST,
+          );
+        return (mine.current = recordOf(v, after));
       });
       setDepth(history.current.length);
       if (before && after) follow(before, after, event);
     },
-    [follow, set],
+    [follow, reading, runsNow, set],
   );
   const undo = useCallback(() => {
     const last = history.current.at(-1);
@@ -134,76 +154,61 @@ export function useSession(
     history.current = history.current.slice(0, -1);
     happen({ kind: 'undo', before: last });
   }, [happen]);
-
   const pause = useCallback(() => {
-    if (clock.current?.running) happen({ kind: 'pause', atS: clock.current.now() });
-  }, [happen]);
+    if (runsNow(mine.current)) happen({ kind: 'pause', atS: reading(mine.current) });
+  }, [happen, reading, runsNow]);
+  const act = useCallback(() => {
+    const now = performance.now();
+    if (now - acted.current < BOUNCE_MS) return;
+    acted.current = now;
+    const v = mine.current;
+    if (!runsNow(v)) happen({ kind: 'start' });
+    else if (v.state.aside && (given.current.waits || v.state.aside.kind === 'rest'))
+      happen({ kind: 'ready' });
+    else pause();
+  }, [happen, pause, runsNow]);
 
-  const value = autosave.value;
-  const coached = useMemo(() => coachedNow(value), [value]);
-  const totalS = coached?.totalS ?? 0;
-  const live = running && value.state.stage === 'running';
-
-  // The page follows the clock; at the end of a block the next one begins without a hand.
+  // What another screen pressed: the clock of this one follows, or falls silent where that one has ended or paused it.
   useEffect(() => {
-    if (!live) return;
-    let frame = 0;
-    let kept = clock.current?.now() ?? 0;
-    let seen = { wall: Date.now(), clock: kept };
-    const look = (draw: boolean) => {
-      const now = clock.current?.now() ?? 0;
-      // The day went on and the clock did not: the machine slept. The run stands, and goes on from a breath’s start.
-      const slept = Date.now() - seen.wall - (now - seen.clock) * 1000 > SLEPT_MS;
-      seen = { wall: Date.now(), clock: now };
-      if (slept) return happen({ kind: 'pause', atS: now });
-      if (now >= totalS) return happen({ kind: 'clock', atS: now });
-      if (draw) setT(now);
-      if (now - kept < KEEP_EVERY_S) return;
-      kept = now;
-      happen({ kind: 'clock', atS: now });
-    };
-    const onFrame = () => {
-      look(true);
-      frame = requestAnimationFrame(onFrame);
-    };
-    frame = requestAnimationFrame(onFrame);
-    const hidden = setInterval(() => document.hidden && look(false), 500);
-    return () => {
-      cancelAnimationFrame(frame);
-      clearInterval(hidden);
-    };
-  }, [live, totalS, happen]);
+    if (Object.is(value, mine.current)) return;
+    const before = mine.current;
+    mine.current = value;
+    queueMicrotask(() => setT(reading(value)));
+    if (!isLeading()) return;
+    if (value.state.stage !== 'running' || value.state.runs === undefined) return void queueMicrotask(hush);
+    const other =
+      value.state.index !== before.state.index ||
+      value.state.aside?.kind !== before.state.aside?.kind ||
+      !sameRecord(value.sequence, before.sequence);
+    if (other) queueMicrotask(() => sounds({ ...value, running: true }, given.current));
+  }, [value, hush, isLeading, reading, sounds]);
 
-  // Ended in another window: here it ends too.
-  useEffect(() => {
-    if (value.state.stage === 'running' || !runs.current) return;
-    runs.current = false;
-    clock.current?.pause();
-  }, [value.state.stage]);
+  const claimed = value.state.stage === 'running' && value.state.runs !== undefined;
+  const live = claimed && (leading || alive);
+  useTicks({ claimed, record: mine, context: given, clock, happen, draw: setT, onAlive: setAlive });
 
-  useEffect(
-    () => () => {
-      clock.current?.close();
-      clock.current = null;
-    },
-    [],
-  );
-
+  const session = useMemo((): Session => {
+    const shown: Session = { ...value, running: live };
+    return live ? at(shown, t) : shown;
+  }, [value, live, t]);
   return {
-    session: { ...value, running: live },
-    coached,
-    atS: live ? t : value.state.blockS,
-    silent,
-    setSilent,
+    session,
+    coached: useMemo(() => coachedNow(value), [value]),
+    unheard: clock.unheard,
+    elsewhere: live && !leading,
     happen,
     undo,
     canUndo: depth > 0,
-    toggle: () => (live ? pause() : happen({ kind: 'start' })),
+    act,
     pause,
     autosave,
   };
 }
 
 /** What of a session is kept; the same value where nothing of it changed. */
-const recordOf = (before: RunRecord, { sequence, state }: Session): RunRecord =>
-  sequence === before.sequence && state === before.state ? before : { sequence, state };
+function recordOf(before: RunRecord, { sequence, state, running }: Session): RunRecord {
+  if (sequence === before.sequence && state === before.state && running === (before.state.runs !== undefined))
+    return before;
+  const rest = omit(state, 'runs');
+  return { sequence, state: running ? { ...rest, runs: { s: clockS(state), atMs: serverNow() } } : rest };
+}

@@ -153,4 +153,95 @@ describe('the clock of a block', () => {
     await waking;
     expect(clock.running).toBe(false);
   });
+
+  it('rolls over a joint without moving a tone, and goes on telling the time from there', async () => {
+    const clock = new TurnClock();
+    await clock.start(0, [...turns, { atS: 12, sound: 'up' }], false);
+    const planned = FakeAudio.made[0]!.tones.map((t) => t.startsAt);
+    pass(10.06);
+    const before = clock.now();
+    clock.roll(9);
+    expect(clock.now()).toBeCloseTo(before - 9, 9);
+    pass(3);
+    expect(clock.now()).toBeCloseTo(before - 6, 9);
+    expect(FakeAudio.made[0]!.tones.map((t) => t.startsAt)).toEqual(planned);
+    expect(FakeAudio.made[0]!.tones.some((t) => t.stopped)).toBe(false);
+    // What it reads when it is paused is what it goes on from.
+    expect(clock.pause()).toBeCloseTo(before - 6, 9);
+  });
+
+  it('schedules two and a half minutes ahead, so that a page that is asked once a minute misses nothing', async () => {
+    const clock = new TurnClock();
+    const long: Turn[] = Array.from({ length: 360 }, (_, i) => ({
+      atS: i * 5,
+      sound: i % 2 ? 'down' : 'up',
+    }));
+    await clock.start(0, long, false);
+    const audio = FakeAudio.made[0]!;
+    const first = audio.tones[0]!.startsAt;
+    // Half an hour, hidden: nobody asks for a minute, then all there is by then has been scheduled before its moment.
+    for (let minute = 1; minute <= 30; minute++) {
+      const known = audio.tones.length;
+      pass(60);
+      audio.tones.slice(0, known).forEach((t, i) => expect(t.startsAt - first).toBeCloseTo(i * 5, 9));
+      expect(known * 5).toBeGreaterThanOrEqual(Math.min(1800, audio.currentTime - first));
+      clock.now();
+    }
+    expect(audio.tones).toHaveLength(360);
+  });
+
+  it('takes the time that sound needs to leave the device off what it tells', async () => {
+    const clock = new TurnClock();
+    await clock.start(0, turns, false);
+    pass(2.06);
+    const before = clock.now();
+    (FakeAudio.made[0] as unknown as { outputLatency: number }).outputLatency = 0.18;
+    expect(clock.now()).toBeCloseTo(before - 0.18, 9);
+    // A device that claims more than half a second is not believed.
+    (FakeAudio.made[0] as unknown as { outputLatency: number }).outputLatency = 30;
+    expect(clock.now()).toBeCloseTo(before - 0.5, 9);
+  });
+
+  it('says why nothing is heard: no device, one that will not start, one that stands still', async () => {
+    const told: string[] = [];
+    const told1 = new TurnClock((why) => told.push(why));
+    await told1.start(0, turns, false);
+    expect([told, told1.unheard]).toEqual([[], null]);
+    for (let i = 0; i < 30; i++) {
+      page += 0.1;
+      told1.now();
+    }
+    expect([told, told1.unheard]).toEqual([['stalled'], 'stalled']);
+    // The next start tries the sound again.
+    await told1.start(0, turns, false);
+    expect(told1.unheard).toBeNull();
+    delete (globalThis as Record<string, unknown>).AudioContext;
+    const deaf = new TurnClock((why) => told.push(why));
+    await deaf.start(0, turns, false);
+    expect(told).toEqual(['stalled', 'none']);
+    class Sleeping extends FakeAudio {
+      override state: FakeAudio['state'] = 'suspended';
+      override resume = () => new Promise<undefined>(() => undefined);
+    }
+    Object.assign(globalThis, { AudioContext: Sleeping });
+    const blocked = new TurnClock((why) => told.push(why));
+    await blocked.start(0, turns, false);
+    expect(told.at(-1)).toBe('blocked');
+    page += 1;
+    expect(blocked.now()).toBeGreaterThan(0.8);
+  });
+
+  it('is as loud by kind as it was told, at once', async () => {
+    const clock = new TurnClock();
+    await clock.start(0, turns, false);
+    const audio = FakeAudio.made[0]!;
+    const through = () => audio.gains.slice(1, 3).map((g) => g.value);
+    expect(through()).toEqual([1, 1]);
+    clock.setLoudness({ turns: 0.4, pips: 0 });
+    expect(through()).toEqual([0.4, 0]);
+    clock.mute(true);
+    expect(through()).toEqual([0, 0]);
+    clock.mute(false);
+    expect(through()).toEqual([0.4, 0]);
+  });
 });

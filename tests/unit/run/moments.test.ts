@@ -5,7 +5,8 @@ import { mayRunWith } from '@/core/run/may-run-with';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
 import { lostDrills, NEW_RUN, ownedPositions, resultName, type BlockResult } from '@/core/run/run';
 import { NO_SET_UPS, setUpsIn, usualSetUps } from '@/core/run/set-ups';
-import { coachedNow, leftS, ratedBlock, step, type RunEvent, type Session } from '@/core/run/step';
+import { coachedNow, leftS, ratedBlock, type Session } from '@/core/run/session';
+import { step, type RunEvent } from '@/core/run/step';
 import { tonesOf } from '@/core/run/tones';
 import { blockFor } from '@/core/sequence/alternatives';
 import { layoutOf, nameOf, type Block, type Sequence } from '@/core/sequence/sequence';
@@ -36,24 +37,24 @@ const go = (...events: RunEvent[]) => events.reduce((s, e) => step(s, e, context
 describe('the clock of a block', () => {
   const [first, second] = [0, 1].map((index) => coachedNow({ sequence, state: { ...NEW_RUN, index } })!);
   const changeS = layoutOf(sequence).placed[1]!.changeS;
-  it('has a tone for every turn: three pips in, up, level, down, level in the rest, a pip out', () => {
+  it('has a tone for every turn: three pips in, up, an arch for the hold, down, level in the rest, a pip out', () => {
     // 10 s of set-up, two breaths of 9 s, 8 s of rest, two breaths.
     expect(tonesOf(first!)).toEqual([
       { atS: 7, sound: 'pip' },
       { atS: 8, sound: 'pip' },
       { atS: 9, sound: 'pip' },
       { atS: 10, sound: 'up' },
-      { atS: 13, sound: 'level' },
+      { atS: 13, sound: 'arch' },
       { atS: 14, sound: 'down' },
       { atS: 19, sound: 'up' },
-      { atS: 22, sound: 'level' },
+      { atS: 22, sound: 'arch' },
       { atS: 23, sound: 'down' },
       { atS: 28, sound: 'level' },
       { atS: 36, sound: 'up' },
-      { atS: 39, sound: 'level' },
+      { atS: 39, sound: 'arch' },
       { atS: 40, sound: 'down' },
       { atS: 45, sound: 'up' },
-      { atS: 48, sound: 'level' },
+      { atS: 48, sound: 'arch' },
       { atS: 49, sound: 'down' },
       { atS: 53.95, sound: 'pip' },
     ]);

@@ -43,6 +43,7 @@ describe('JSON in the database', () => {
       tests: [],
       thresholds: [],
       setUps: [],
+      cues: [],
     };
     const old = JSON.stringify({ ...EMPTY_SCREEN, goals: undefined, wish: 'to sing' });
     expect(shapeOf('screen', upgrades)).toBe(2);

@@ -16,6 +16,7 @@ import {
   target,
   told,
   touch,
+  lost,
 } from './words';
 
 /** Empty: the full exhale first, because an emptied chest has room to fill (practice P21). Common practice, no source. */
@@ -148,7 +149,7 @@ export const EMPTY: readonly WrittenDrill[] = [
       count('In for {in}, out for {out}.', { pause: false }),
     ],
     faults: [
-      fault('a snatched inhale', 'shorten the sigh until the next breath is lazy'),
+      lost('a snatched inhale', 'shorten the sigh until the next breath is lazy'),
       fault('the sigh is pushed', 'ask for half the sound'),
     ],
     feeling: [
@@ -245,8 +246,8 @@ export const EMPTY: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('cheeks and neck work', 'a softer balloon, or a sigh instead', { with: ['balloon'] }),
-      fault('the throat closes', 'a wider mouth, less sound', { without: ['balloon'] }),
-      fault('air rushes back', 'pinch the neck of the balloon first', { with: ['balloon'] }),
+      lost('the throat closes', 'a wider mouth, less sound', { without: ['balloon'] }),
+      lost('air rushes back', 'pinch the neck of the balloon first', { with: ['balloon'] }),
     ],
     feeling: 'Front ribs down, and kept there by the belly’s sides.',
     stopSigns: ['dizziness', 'vision', 'tingling'],

@@ -16,6 +16,7 @@ import {
   target,
   told,
   touch,
+  lost,
 } from './words';
 
 /** Hold: calm in a pause (practice P25–P29). Common practice, no source. */
@@ -54,8 +55,8 @@ export const HOLD: readonly WrittenDrill[] = [
       sound('No click in the throat at the end.'),
     ],
     faults: [
-      fault('the inhale is snatched', 'a second off the pause', { pause: true }),
-      fault('the inhale is snatched', 'a second off the exhale', { pause: false }),
+      lost('the inhale is snatched', 'a second off the pause', { pause: true }),
+      lost('the inhale is snatched', 'a second off the exhale', { pause: false }),
       fault('front of the hip is tight', 'legs higher, or feet flat and knees bent', { in: ['legsOnChair'] }),
       fault('front of the hip is tight', 'feet a little nearer', { in: ['hookLying'] }),
     ],
@@ -131,7 +132,7 @@ export const HOLD: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('the pace quickens', 'stand still and breathe'),
-      fault('a gasp at the end', 'half the steps'),
+      lost('a gasp at the end', 'half the steps'),
     ],
     feeling: 'Steps go on as if nothing were different.',
     stopSigns: ['gasping', 'dizziness', 'vision'],
@@ -173,8 +174,8 @@ export const HOLD: readonly WrittenDrill[] = [
       touch('Hand on the long side feels it spread.'),
     ],
     faults: [
-      fault('the breath is clamped', 'less air, open throat'),
-      fault('a gasp when it ends', 'half the time'),
+      lost('the breath is clamped', 'less air, open throat'),
+      lost('a gasp when it ends', 'half the time'),
     ],
     feeling: 'A stretch from inside, never a strain.',
     stopSigns: ['dizziness', 'pain', 'vision', 'gasping'],
@@ -216,8 +217,8 @@ export const HOLD: readonly WrittenDrill[] = [
       target('The ribs stay low while you turn.'),
     ],
     faults: [
-      fault('the throat catches', 'let the last bit of air out first'),
-      fault('air is snatched', 'shorter; back to the full one'),
+      lost('the throat catches', 'let the last bit of air out first'),
+      lost('air is snatched', 'shorter; back to the full one'),
     ],
     feeling: 'Hollow and quiet; the breath returns by the nose.',
     stopSigns: ['dizziness', 'pain', 'vision', 'gasping'],

@@ -18,6 +18,7 @@ import {
   told,
   tone,
   touch,
+  lost,
 } from './words';
 
 /** The pelvic floor lets go or goes along; nothing is added to it. */
@@ -210,7 +211,7 @@ export const LINK: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('pushing against the hand', 'start from the next exhale, lower', SET),
-      fault('the breath stops', 'let it all go and begin again'),
+      lost('the breath stops', 'let it all go and begin again'),
     ],
     feeling: [
       told('Slim and easy below the navel; breath unhindered.', SET),
@@ -253,8 +254,8 @@ export const LINK: readonly WrittenDrill[] = [
       count('In for {in}, out for {out}.'),
     ],
     faults: [
-      fault('the breath stops', 'half the tone; or the pull from above', SET),
-      fault('the breath stops', 'let it all go and begin again', UNSET),
+      lost('the breath stops', 'half the tone; or the pull from above', SET),
+      lost('the breath stops', 'let it all go and begin again', UNSET),
       fault('it comes and goes with the breath', 'fingers feel for it on the inhale', SET),
     ],
     feeling: [
@@ -309,7 +310,7 @@ export const LINK: readonly WrittenDrill[] = [
     faults: [
       fault('shoulders climb', 'longer arms, less pull'),
       fault('the low back rises', 'hands further down the thighs'),
-      fault('the breath stops', 'half the pull'),
+      lost('the breath stops', 'half the pull'),
     ],
     feeling: 'The sides of the trunk switch on by themselves.',
   },

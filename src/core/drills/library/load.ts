@@ -17,6 +17,7 @@ import {
   told,
   tone,
   touch,
+  lost,
 } from './words';
 
 const SET = { wall: ['drawIn' as const, 'brace' as const] };
@@ -64,7 +65,7 @@ export const LOAD: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('a back-bend in place of a side bend', 'slide along a wall'),
-      fault('the breath stops', 'less weight'),
+      lost('the breath stops', 'less weight'),
     ],
     feeling: 'Effort and exhale are one thing.',
     stopSigns: ['pain', 'dizziness'],
@@ -150,7 +151,7 @@ export const LOAD: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('arms do it alone', 'step nearer and bend'),
-      fault('breath the wrong way round', 'ask: does this open or close the ribs?'),
+      lost('breath the wrong way round', 'ask: does this open or close the ribs?'),
     ],
     feeling: 'The trunk pulls; the hands only go along.',
     stopSigns: ['pain', 'dizziness'],
@@ -262,7 +263,7 @@ export const LOAD: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('stiff all the way', 'shake out between throws'),
-      fault('the breath stops before the throw', 'throw less hard'),
+      lost('the breath stops before the throw', 'throw less hard'),
     ],
     feeling: 'Loose, quick, loose.',
     stopSigns: ['pain', 'dizziness'],

@@ -18,6 +18,7 @@ import {
   told,
   tone,
   touch,
+  lost,
 } from './words';
 
 const LIFTS = { floor: ['lift' as const] };
@@ -138,7 +139,7 @@ export const MOVE: readonly WrittenDrill[] = [
       sound('The breath sounds the same, whichever way you look.'),
     ],
     faults: [
-      fault('the breath is lost', 'stop the head, find the breath, go on'),
+      lost('the breath is lost', 'stop the head, find the breath, go on'),
       fault('chin pokes', 'smaller nods'),
     ],
     feeling: 'Head and breath mind their own business.',
@@ -228,7 +229,7 @@ export const MOVE: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('it comes up in one piece', 'half as high'),
-      fault('the breath stops on the way down', 'an extra breath at the top'),
+      lost('the breath stops on the way down', 'an extra breath at the top'),
     ],
     feeling: 'The spine is a chain again.',
   },
@@ -405,7 +406,7 @@ export const MOVE: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('low back pinches', 'lower and longer; pillow under the belly'),
-      fault('the breath stops', 'head and hands alone'),
+      lost('the breath stops', 'head and hands alone'),
     ],
     feeling: 'The whole back works evenly; the breath presses the floor.',
   },

@@ -17,6 +17,7 @@ import {
   target,
   told,
   touch,
+  lost,
 } from './words';
 
 const SIDES = { lowerRibsRight: 1, lowerRibsLeft: 1 };
@@ -111,7 +112,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('shoulders creep up', 'elbows heavier, band lower'),
-      fault('the pause is clamped at the throat', 'leave the pause out', { pause: true }),
+      lost('the pause is clamped at the throat', 'leave the pause out', { pause: true }),
     ],
     feeling: [
       told('Wide ribs that stay wide while you hold.', { pause: true }),

@@ -15,6 +15,7 @@ import {
   target,
   told,
   touch,
+  lost,
 } from './words';
 
 /** Settle: calm, notice. Patterns and doses: practice P44–P46, common practice, no source. */
@@ -197,7 +198,7 @@ export const SETTLE: readonly WrittenDrill[] = [
       sound('The end of it is the quietest part.'),
     ],
     faults: [
-      fault('hurry at the end of the exhale', 'take a second off'),
+      lost('hurry at the end of the exhale', 'take a second off'),
       fault('the back arches to get air in', 'lean back on a wall'),
     ],
     feeling: 'Slower, warmer, wide at the base.',
@@ -247,7 +248,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('sore knees', 'a pillow between heels and seat, or the knees further apart'),
-      fault('the breath stops while getting there', 'two free breaths before the count begins'),
+      lost('the breath stops while getting there', 'two free breaths before the count begins'),
     ],
     feeling: 'The back spreads; the pelvic floor is soft.',
   },
@@ -360,7 +361,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     ],
     faults: [
       fault('the neck works on the inhale', 'raise the table with another pillow'),
-      fault('breath gets faster', 'stop counting for a while'),
+      lost('breath gets faster', 'stop counting for a while'),
     ],
     feeling: [
       told('Breath comes easier than upright; shoulders rest and the base is loose.', {

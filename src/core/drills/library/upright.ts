@@ -15,6 +15,7 @@ import {
   target,
   tone,
   touch,
+  lost,
 } from './words';
 
 /** Upright: sit, stand, walk (practice P19, P26, P53). Common practice, no source. */
@@ -243,7 +244,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
       touch('Hands at the waist feel it stay even.', { wall: ['drawIn', 'brace'] }),
     ],
     faults: [
-      fault('the breath stops', 'say a word while standing up'),
+      lost('the breath stops', 'say a word while standing up'),
       fault('knees fall in', 'a band round the thighs, or higher seat'),
       fault('pushing off with a round back', 'lean from the hips, nose over the toes'),
     ],

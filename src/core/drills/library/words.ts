@@ -30,6 +30,11 @@ export const [image, touch, target, sound, count] = [
   cue('count'),
 ];
 export const fault = (sign: string, mend: string, when?: When): Fault => ({ sign, mend, ...only(when) });
+/** A fault with which the breath is lost, and the value of the drill with it (practice P63). */
+export const lost = (sign: string, mend: string, when?: When): Fault => ({
+  ...fault(sign, mend, when),
+  losesBreath: true,
+});
 
 /** The same pattern throughout: in, hold, out, hold, in seconds. */
 export const paced = (...seconds: Parameters<typeof pattern>) => ({

@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
+import { cueMemoryFor } from '@/server/cue-memory';
 import { findRun } from '@/server/runs';
 import { blockClientOf } from '@/core/propose/input';
 import { barOf } from '@/core/run/may-run';
@@ -38,6 +39,8 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
         props: screen.props,
         library: catalogueOf(ownLibrary(scope)),
         client: blockClientOf(known.plan()),
+        needs: known.plan().needs,
+        memory: cueMemoryFor(scope, id, runId),
       }}
       school={before?.readings().school ?? run.sequence.school}
       before={before ? { data: before.data, quiet: before.quiet() } : null}

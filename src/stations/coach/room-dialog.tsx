@@ -1,0 +1,112 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { Voice } from '@/devices/voice';
+import { CheckField, Choice } from '@/ui/choice';
+import { Dialog } from '@/ui/dialog';
+import type { Room } from './room';
+
+type Props = {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  room: Room;
+  change: (patch: Partial<Room>) => void;
+  voice: Voice;
+};
+
+/** How Coach sounds and looks in this room; kept in this browser. */
+export function RoomDialog({ open, onOpenChange, room, change, voice }: Props) {
+  const spoken = useVoiceThere(voice);
+  const says = (patch: Partial<Room['says']>) => change({ says: { ...room.says, ...patch } });
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Sound and screen" description="For this browser.">
+      <div className="space-y-5">
+        <Choice
+          label="Set-up"
+          value={room.waits ? 'waits' : 'clock'}
+          onValue={(v) => v && change({ waits: v === 'waits' })}
+          options={[
+            { value: 'waits', label: 'waits until you tap' },
+            { value: 'clock', label: 'goes by the clock' },
+          ]}
+        />
+        <Choice
+          label="Screen"
+          value={room.light ? 'light' : 'dark'}
+          onValue={(v) => v && change({ light: v === 'light' })}
+          options={[
+            { value: 'dark', label: 'dark' },
+            { value: 'light', label: 'light' },
+          ]}
+        />
+        <Choice
+          label="The edge lights at each turn"
+          value={room.flash}
+          onValue={(v) => v && change({ flash: v })}
+          options={[
+            { value: 'silent', label: 'when no tone is heard' },
+            { value: 'always', label: 'always' },
+            { value: 'never', label: 'never' },
+          ]}
+        />
+        <fieldset>
+          <legend className="text-lead">Loudness</legend>
+          <Loud label="Tones at the turns" value={room.turns} onValue={(turns) => change({ turns })} />
+          <Loud label="Pips that count in" value={room.pips} onValue={(pips) => change({ pips })} />
+          <Loud label="Voice" value={room.voice} onValue={(v) => change({ voice: v })} />
+        </fieldset>
+        <fieldset disabled={!spoken}>
+          <legend className="text-lead">Spoken</legend>
+          {!spoken && (
+            <p className="text-soft">This machine has no voice of its own that the browser could use.</p>
+          )}
+          <CheckField
+            label="the phases"
+            checked={room.says.phases}
+            onChecked={(phases) => says({ phases })}
+          />
+          <CheckField
+            label="the counts"
+            checked={room.says.counts}
+            onChecked={(counts) => says({ counts })}
+          />
+          <CheckField label="the cues" checked={room.says.cues} onChecked={(cues) => says({ cues })} />
+        </fieldset>
+      </div>
+    </Dialog>
+  );
+}
+
+function Loud({ label, value, onValue }: { label: string; value: number; onValue: (v: number) => void }) {
+  return (
+    <label className="flex items-center gap-4">
+      <span className="w-44">{label}</span>
+      <input
+        type="range"
+        min={0}
+        max={1}
+        step={0.1}
+        value={value}
+        aria-valuetext={value === 0 ? 'off' : `${Math.round(value * 100)} %`}
+        onChange={(e) => onValue(Number(e.target.value))}
+        className="grow accent-[var(--ink)]"
+      />
+      <span className="w-12 text-right tabular-nums">
+        {value === 0 ? 'off' : `${Math.round(value * 100)} %`}
+      </span>
+    </label>
+  );
+}
+
+/** Voices come a moment after the page. */
+function useVoiceThere(voice: Voice): boolean {
+  const [there, setThere] = useState(false);
+  useEffect(() => {
+    const look = () => setThere(voice.there());
+    look();
+    const speech = typeof speechSynthesis === 'undefined' ? null : speechSynthesis;
+    speech?.addEventListener?.('voiceschanged', look);
+    return () => speech?.removeEventListener?.('voiceschanged', look);
+  }, [voice]);
+  return there;
+}

@@ -1,0 +1,30 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { RunRecord } from '@/core/run/merge';
+
+/** How far the day of the server is ahead of this machine's, ms. */
+let aheadMs = 0;
+
+/** The server's day, ms: what the screens of one run agree on. */
+export const serverNow = (): number => Date.now() + aheadMs;
+
+type Fed = { rev: number; value: RunRecord };
+type Message = { now: number } & ({ rev: number; data: RunRecord } | { rev?: undefined });
+
+/** The run as it is stored, each time another screen stores it; the newest of that and what the page came with. */
+export function useRunFeed(runId: string, page: Fed): Fed {
+  const [fed, setFed] = useState<Fed>(page);
+  useEffect(() => {
+    if (typeof EventSource === 'undefined') return;
+    const source = new EventSource(`/feed/${runId}`);
+    source.onmessage = (event: MessageEvent<string>) => {
+      const message = JSON.parse(event.data) as Message;
+      aheadMs = message.now - Date.now();
+      if (message.rev !== undefined)
+        setFed((before) => (message.rev > before.rev ? { rev: message.rev, value: message.data } : before));
+    };
+    return () => source.close();
+  }, [runId]);
+  return page.rev > fed.rev ? page : fed;
+}

@@ -1,0 +1,69 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { RunRecord } from '@/core/run/merge';
+import { clockS, type RunContext, type Session } from '@/core/run/session';
+import { tonesAhead } from '@/core/run/tones';
+import { TurnClock, type Loudness, type Unheard } from '@/devices/turn-clock';
+import { serverNow } from './run-feed';
+
+export type Sound = { silent: boolean; loudness: Loudness };
+
+/** A screen that runs the run says so every few seconds; one that has not for so long is gone, ms. */
+const GONE_MS = 9000;
+
+/** The clock that makes the tones of a run, on the page that leads it; on any other, what that page said of its clock. */
+export function useTurnClock(sound: Sound) {
+  const clock = useRef<TurnClock | null>(null);
+  const leads = useRef(false);
+  const [leading, setLeading] = useState(false);
+  const [unheard, setUnheard] = useState<Unheard | null>(null);
+  const given = useRef(sound);
+  useEffect(() => {
+    given.current = sound;
+    clock.current?.mute(sound.silent);
+    clock.current?.setLoudness(sound.loudness);
+  });
+  useEffect(
+    () => () => {
+      clock.current?.close();
+      clock.current = null;
+      leads.current = false;
+    },
+    [],
+  );
+
+  /** What the clock of the run reads now. */
+  const reading = useCallback((v: RunRecord): number => {
+    if (leads.current && clock.current) return clock.current.now();
+    const { runs } = v.state;
+    return runs ? runs.s + Math.max(0, serverNow() - runs.atMs) / 1000 : clockS(v.state);
+  }, []);
+  const runsNow = useCallback(
+    (v: RunRecord): boolean =>
+      v.state.stage === 'running' &&
+      v.state.runs !== undefined &&
+      (leads.current || serverNow() - v.state.runs.atMs < GONE_MS),
+    [],
+  );
+  /** Begins the tones where a session stands; this page leads from here on. */
+  const sounds = useCallback((session: Session, context: RunContext): void => {
+    clock.current ??= new TurnClock(setUnheard);
+    leads.current = true;
+    setLeading(true);
+    setUnheard(null);
+    clock.current.setLoudness(given.current.loudness);
+    void clock.current.start(clockS(session.state), tonesAhead(session, context), given.current.silent);
+  }, []);
+  const hush = useCallback((): void => {
+    leads.current = false;
+    setLeading(false);
+    clock.current?.pause();
+  }, []);
+  const roll = useCallback((byS: number): void => clock.current?.roll(byS), []);
+  /** Whether this page makes the tones, asked at this moment. */
+  const isLeading = useCallback(() => leads.current, []);
+  return { leading, isLeading, unheard, reading, runsNow, sounds, hush, roll };
+}
+
+export type RunClock = ReturnType<typeof useTurnClock>;

@@ -1,0 +1,182 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newClient, propose, saved, startRunning } from './helpers';
+
+/** A new client's sequence of some minutes, at its first block and standing. */
+async function run(page: Page, name: string, minutes = 12): Promise<void> {
+  const file = await newClient(page, name);
+  await propose(page, file, minutes);
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
+}
+
+const heading = (page: Page) => page.getByRole('heading', { level: 1 }).last();
+const count = async (page: Page) => Number(await page.getByTestId('count').innerText());
+
+test('a set-up waits for a pedal, one step at a time; then three pips count in', async ({ page }) => {
+  await run(page, 'Waits for them');
+  await startRunning(page);
+  await expect(page.getByText('seconds; tap when they are ready')).toBeVisible();
+  const first = await page.getByTestId('step').innerText();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByTestId('step')).not.toHaveText(first);
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByTestId('step')).toHaveText(first);
+  await expect.poll(() => count(page)).toBeGreaterThanOrEqual(2);
+  const name = await heading(page).innerText();
+  await page.keyboard.press('PageDown');
+  // The pedal said ready; it did not go on to the next block.
+  await expect(heading(page)).toHaveText(name);
+  await expect(page.getByText('seconds until the first breath')).toBeVisible();
+  expect(await count(page)).toBeLessThanOrEqual(3);
+  await expect(page.getByTestId('phase')).toHaveText('in', { timeout: 5000 });
+  // A second pedal press goes on, and the next set-up waits again.
+  await page.keyboard.press('PageDown');
+  await expect(heading(page)).not.toHaveText(name);
+  await expect(page.getByText('seconds; tap when they are ready')).toBeVisible();
+});
+
+test('by the clock, where that was chosen, the first breath comes when it was planned', async ({ page }) => {
+  await run(page, 'By the clock');
+  await page.keyboard.press('o');
+  await page.getByRole('dialog').getByRole('radio', { name: 'goes by the clock' }).click();
+  await page.keyboard.press('Escape');
+  await startRunning(page);
+  const before = await count(page);
+  await expect.poll(() => count(page)).toBeLessThan(before);
+  await page.reload();
+  await startRunning(page);
+  await expect(page.getByText('seconds until the first breath')).toBeVisible();
+});
+
+test('the course is changed while it runs, by key and by tap, said in one line and taken back', async ({
+  page,
+}) => {
+  await run(page, 'Changes course', 20);
+  await startRunning(page);
+  // To the first block whose breaths are counted.
+  const change = page.getByRole('group', { name: 'Change the block' });
+  const longer = change.getByRole('button', { name: 'Exhale half a second shorter' });
+  for (let i = 0; i < 6 && !((await longer.isVisible()) && (await longer.isEnabled())); i++) {
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
+    await page.waitForTimeout(450);
+  }
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('phase')).toHaveText('in', { timeout: 6000 });
+  const amounts = () => change.innerText();
+  const before = await amounts();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByTestId('said')).toHaveText(/^Out .* s, in .* s\./);
+  expect(await amounts()).not.toBe(before);
+  await page.keyboard.press('u');
+  await expect(page.getByTestId('said')).toHaveText('Taken back.');
+  expect(await amounts()).toBe(before);
+  await change.getByRole('button', { name: 'More', exact: true }).click();
+  await expect(page.getByTestId('said')).toContainText('breaths.');
+  await change.getByRole('button', { name: 'Rest', exact: true }).click();
+  await expect(page.getByTestId('aside')).toHaveText('rest');
+  await page.keyboard.press(' ');
+  await expect(page.getByTestId('phase')).toHaveText('in');
+  // What a cue did, and a fault whose mending is said next.
+  const cue = page.getByTestId('cue');
+  const said = await cue.innerText();
+  await page.keyboard.press('n');
+  await expect(cue).not.toHaveText(said);
+  const next = await cue.innerText();
+  await page.keyboard.press('w');
+  await expect(page.getByRole('button', { name: 'The cue worked' })).toHaveAttribute('aria-pressed', 'true');
+  const fault = page.getByRole('group', { name: 'Watch for' }).getByRole('button').first();
+  await fault.click();
+  await expect(page.getByText(/^Mend it:/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the cue' }).click();
+  await expect(cue).toHaveText(next);
+  // All of it is there after a reload.
+  await saved(page);
+  await page.reload();
+  await startRunning(page);
+  await expect(fault).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'The cue worked' })).toHaveAttribute('aria-pressed', 'true');
+  // Looked again in mid-sequence, with the same test.
+  await page.getByRole('button', { name: 'Look again now' }).click();
+  await expect(page.getByRole('heading', { name: /^Look again:/ })).toBeVisible();
+});
+
+test('two screens on one run show the same within a second, and each can press', async ({
+  page,
+  context,
+}) => {
+  await run(page, 'On two screens');
+  const desk = await context.newPage();
+  await desk.goto(page.url());
+  await startRunning(page);
+  await expect(desk.getByText('Runs on another screen')).toBeVisible({ timeout: 2000 });
+  const first = await heading(page).innerText();
+  await expect(heading(desk)).toHaveText(first);
+  // Both count the same set-up.
+  await page.waitForTimeout(1500);
+  expect(Math.abs((await count(page)) - (await count(desk)))).toBeLessThanOrEqual(1);
+  await desk.keyboard.press('Enter');
+  await expect(page.getByText('seconds until the first breath')).toBeVisible({ timeout: 2000 });
+  await expect(page.getByTestId('phase')).toHaveText('in', { timeout: 6000 });
+  await expect(desk.getByTestId('phase')).toHaveText('in', { timeout: 1000 });
+  // Next on the laptop: the tablet follows, and its tones with it.
+  const pressedAt = Date.now();
+  await desk.getByRole('button', { name: 'Next', exact: true }).click();
+  await expect(heading(page)).not.toHaveText(first, { timeout: 2000 });
+  expect(Date.now() - pressedAt).toBeLessThan(2000);
+  await page
+    .getByRole('group', { name: /^How was/ })
+    .getByRole('button', { name: '4 of 5' })
+    .click();
+  await expect(
+    desk.getByRole('group', { name: /^How was/ }).getByRole('button', { name: '4 of 5' }),
+  ).toHaveAttribute('aria-pressed', 'true', { timeout: 2000 });
+  // Paused at the desk, it stands beside the mat; the tablet goes on, and the desk shows it.
+  await desk.getByRole('button', { name: 'Pause', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Go on', exact: true })).toBeVisible({ timeout: 2000 });
+  await page.getByRole('button', { name: 'Go on', exact: true }).click();
+  await expect(desk.getByText('Runs on another screen')).toBeVisible({ timeout: 2000 });
+  // Offline, the tablet goes on by itself; what was pressed meanwhile is there when it is back.
+  await context.setOffline(true);
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
+  const third = await heading(page).innerText();
+  await expect(page.getByText(/^Not saved: Kokyu does not answer/)).toBeVisible();
+  await context.setOffline(false);
+  await expect(heading(desk)).toHaveText(third, { timeout: 12_000 });
+  await desk.close();
+});
+
+test('tones stand where they are planned, over the joint of two blocks, with the page held for a second', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.addInitScript(() => {
+    const tones: { at: number; from: number }[] = [];
+    Object.assign(window, { tones });
+    const start = OscillatorNode.prototype.start;
+    OscillatorNode.prototype.start = function (at?: number) {
+      tones.push({ at: at ?? 0, from: this.frequency.value });
+      return start.call(this, at);
+    };
+    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
+  });
+  await run(page, 'To the beat', 8);
+  await startRunning(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('phase')).toHaveText('in', { timeout: 6000 });
+  // Everything to come is on the audio clock already, through every joint, up to two and a half minutes ahead.
+  const planned = () => page.evaluate(() => (window as unknown as { tones: { at: number }[] }).tones.slice());
+  const before = await planned();
+  const span = before.at(-1)!.at - before[0]!.at;
+  expect(span).toBeGreaterThan(100);
+  // The main thread stands still for a second, and longer: not a tone is moved, made again or left out.
+  await page.evaluate(() => {
+    const until = performance.now() + 1500;
+    while (performance.now() < until);
+  });
+  await page.waitForTimeout(1500);
+  const after = await planned();
+  expect(after.slice(0, before.length)).toEqual(before);
+  // The picture is where the sound is: both go by the audio clock.
+  await expect(page.getByTestId('phase')).toBeVisible();
+});

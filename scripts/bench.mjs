@@ -16,6 +16,7 @@ try {
   run(process.execPath, [TSX, 'scripts/bench-bodies.ts']);
   run(process.execPath, [TSX, 'scripts/bench-change.ts']);
   run(process.execPath, [TSX, 'scripts/bench-plan.ts']);
+  run(process.execPath, [TSX, 'scripts/bench-coach.ts']);
   // What every proposal keeps, over more clients than the ordinary run walks.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/cases.test.ts', '-t', 'limits'], {
     env: { ...ENV, KOKYU_CLIENTS: '500' },

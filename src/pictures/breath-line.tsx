@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { extremesOf } from '@/core/base/statistics';
 import type { CoachedBlock } from '@/core/run/coached';
 import { breathPaths, STROKE_COLOUR, type Stroke } from './breath-path';
 
@@ -17,14 +18,28 @@ function breathS({ timeline }: CoachedBlock): number {
   return gaps.length > 0 ? Math.max(4, Math.min(...gaps)) : 6;
 }
 
+/** The measured curve, from its lowest to its highest as high as the line. */
+function measuredPoints(
+  measured: readonly { t: number; v: number }[],
+  x: (t: number) => number,
+  y: (v: number) => number,
+): string {
+  const { low, high } = extremesOf(measured.map((p) => p.v));
+  const reach = high - low || 1;
+  return measured.map((p) => `${x(p.t).toFixed(1)},${y((p.v - low) / reach).toFixed(1)}`).join(' ');
+}
+
 /** The breath line running past a fixed mark: what was to the left, what comes to the right. */
 export function BreathLine({
   coached,
   t,
+  measured,
   className,
 }: {
   coached: CoachedBlock;
   t: number;
+  /** What was measured of the breath, on the same clock; drawn up to the mark, as high as the line. */
+  measured?: readonly { t: number; v: number }[];
   className?: string;
 }) {
   const y = (v: number) => BASE - v * (BASE - TOP);
@@ -59,6 +74,15 @@ export function BreathLine({
           />
         ))}
       </g>
+      {measured && measured.length > 1 && (
+        <polyline
+          points={measuredPoints(measured, (s) => HEAD - (t - s) * scale, y)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2"
+          strokeDasharray="2 3"
+        />
+      )}
       <line x1={HEAD} x2={HEAD} y1="2" y2="116" stroke="var(--ink)" strokeWidth="2" />
     </svg>
   );

@@ -115,7 +115,7 @@ test('Coach by the keyboard: what has the focus is pressed, the rest of the page
     .locator('.dim button')
     .evaluateAll((all) =>
       all
-        .filter((b) => b.getClientRects().length > 0)
+        .filter((b) => b.checkVisibility())
         .map((b) => b.getAttribute('aria-label') ?? (b as HTMLElement).innerText.trim()),
     );
   expect(new Set(names).size).toBe(names.length);

@@ -5,6 +5,23 @@ import { inCommon, labelAt, MEASURES, type Measure, type SeenMeasures } from './
 export type Comparison = { label: string; unit: Measure['unit']; change: Change };
 
 /**
+ * A comparison in one sentence: what changed by more than the noise of its test, or that nothing did, or that it cannot be said.
+ */
+export function changeSaid(list: readonly Comparison[]): string {
+  const real = list.filter((c) => c.change.verdict === 'more' || c.change.verdict === 'less');
+  const said = real.map(({ label, unit, change: { before, after, difference } }) =>
+    unit === 'yes or no'
+      ? `${label}: ${before > 0 ? 'yes' : 'no'} before, ${after > 0 ? 'yes' : 'no'} now`
+      : `${label} ${difference >= 0 ? '+' : '−'}${Math.abs(difference).toFixed(unit === '%' ? 0 : 1)} ${unit}`,
+  );
+  if (said.length > 0) return `Changed by more than the noise of the test: ${said.join(', ')}.`;
+  if (list.length === 0) return '';
+  return list.every((c) => c.change.verdict === 'unknown')
+    ? 'Whether it changed cannot be said yet: the noise of this test is not known.'
+    : 'No change beyond the noise of the test.';
+}
+
+/**
  * What changed between two looks at the same test in the same place; empty when one of them lacks the test. All that is
  * compared at once shares the twentieth of false changes.
  */

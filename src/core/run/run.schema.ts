@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { Pattern } from '../breath/pattern.schema';
 import { CueKind } from '../drills/drill.schema';
 import { StopSign } from '../screen/stop-signs.schema';
 import { CUE_OUTCOMES, STOP_DONE } from './recorded';
@@ -51,6 +52,12 @@ export const RunState = z.object({
   elapsedS: z.optional(z.number().check(z.gte(0))),
   /** While it runs: its clock read `s` at `atMs`, ms of the server's day. What other screens on the run go by. */
   runs: z.optional(z.object({ s: z.number().check(z.gte(0)), atMs: z.number().check(z.gte(0)) })),
+  /** Who sets the pace where that is not the clock. */
+  lead: z.optional(z.enum(['client', 'meet'])),
+  /** While a client is met at their own pace: the block, the breath that is aimed at, and the length that it began with. */
+  meet: z.optional(
+    z.object({ blockId: z.string(), aim: Pattern, fromS: z.number().check(z.gte(0.5), z.lte(600)) }),
+  ),
   /** The fault of the present block whose mending is said in place of a cue. */
   mending: z.optional(z.int().check(z.gte(0), z.lte(99))),
   /** Cues of the present block that were shown since the last round of them. */
@@ -61,7 +68,10 @@ export const RunState = z.object({
   faults: z.optional(z.array(SeenFault).check(z.maxLength(500))),
   /** Seconds that the set-up of a block really took, its change of position left out. */
   setUps: z.optional(z.record(z.string(), z.number().check(z.gte(0), z.lte(3600)))),
+  /** The last look that was made again. */
   relookLookId: z.optional(z.string()),
+  /** It is looked again amid the run: blocks are to come. */
+  amid: z.optional(z.literal(true)),
   /** Asked after the run, where the floor or the wall was worked on (practice P77). */
   asked: z.optional(z.object({ leaked: z.optional(z.boolean()), pushedOut: z.optional(z.boolean()) })),
 });

@@ -55,8 +55,27 @@ export function clockEndS(
 ): number {
   if (state.aside?.kind === 'rest') return REST_S;
   if (state.aside) return waits ? Infinity : AMID_S;
-  return coachedNow({ sequence, state })?.totalS ?? 0;
+  const coached = coachedNow({ sequence, state });
+  if (!coached) return 0;
+  return (state.lead === 'client' ? phaseEndS(coached, state.blockS) : null) ?? coached.totalS;
 }
+
+/** Where the clock waits for a client who leads: at the end of the inhale or exhale that is on; null where it does not. */
+function phaseEndS({ timeline, prepS }: CoachedBlock, blockS: number): number | null {
+  const here = timeline.spans.findLast((s) => s.startS <= blockS - prepS);
+  if (!here || blockS - prepS >= here.endS || (here.phase !== 'inhale' && here.phase !== 'exhale'))
+    return null;
+  return prepS + here.endS - HOLD_S;
+}
+
+/** A clock that waits stands so long before the end of the phase that it waits in, s. */
+const HOLD_S = 0.001;
+
+/** Whether the clock of a session stands because it waits for the client. */
+export const standsFor = (session: Standing, context: Pick<RunContext, 'waits'>): boolean =>
+  session.state.lead === 'client' &&
+  !session.state.aside &&
+  clockEndS(session, context) < (coachedNow(session)?.totalS ?? 0);
 
 /** The block whose quality is asked for: the last one that was left, where it still stands in the sequence. */
 export function ratedBlock({ sequence, state }: Standing): BlockResult | null {

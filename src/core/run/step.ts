@@ -22,6 +22,8 @@ import {
 } from './course';
 import type { CoachedBlock } from './coached';
 import { NO_CUES, rankedCues } from './cue-memory';
+import type { Lead, MetBreath } from './follow';
+import { ledBy, metNext, metOnward, turned } from './leading';
 import type { RunRecord } from './merge';
 import type { BlockResult, RunState } from './run';
 import type { CueOutcome, StopDone } from './recorded';
@@ -33,6 +35,7 @@ import {
   countInFrom,
   entered,
   resultsWith,
+  standsFor,
   withBlock,
   type RunContext,
   type Session,
@@ -56,10 +59,18 @@ export type RunEvent =
   | { kind: 'prop'; from: Prop; to: Prop }
   | { kind: 'rest' }
   | { kind: 'again' }
+  /** Somebody else sets the pace. `ownS`: seconds of the client's own breath, where it is known. */
+  | { kind: 'lead'; lead: Lead; ownS: number | null }
+  /** The client turned, where they lead. */
+  | { kind: 'turned'; turn: 'inhale' | 'exhale' }
+  /** How the breath that ended was met. */
+  | { kind: 'met'; met: MetBreath }
   /** What is to come is brought into the time that is left. */
   | { kind: 'fit' }
-  /** What is left is left out, and it is looked again. */
+  /** It is looked again now; blocks that are to come can be gone on with. */
   | { kind: 'lookNow' }
+  /** On with the run after a look amid it, which was kept, or was not (null). */
+  | { kind: 'goOn'; lookId: string | null }
   | { kind: 'otherCue' }
   | { kind: 'cue'; cue: number }
   /** What the cue that is said did; one that did not work gives way to the next. */
@@ -103,7 +114,12 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
   if (event.kind === 'stop') return stopped(session, event.sign, event.note, event.done ?? []);
   if (event.kind === 'resume') return { ...session, running: false };
   if (event.kind === 'undo') return takenBack(session, event.before);
-  if (state.stage === 'relook') return event.kind === 'lookAgain' ? ended(session, event.lookId) : session;
+  if (state.stage === 'relook')
+    return event.kind === 'lookAgain'
+      ? ended(session, event.lookId)
+      : event.kind === 'goOn'
+        ? goneOn(session, event.lookId, context)
+        : session;
   switch (event.kind) {
     case 'start':
       return started(session, context);
@@ -126,9 +142,16 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
       return exchanged(session, event.kind, context);
     case 'fit':
       return fittedToTime(session, 'Fitted to the time.', context);
+    case 'lead':
+      return ledBy(session, event.lead, event.ownS);
+    case 'turned':
+      return turned(session, event.turn);
+    case 'met':
+      return metNext(session, event.met);
     case 'lookNow':
       return toLookAgain(session);
     case 'lookAgain':
+    case 'goOn':
       return session;
     default:
       return withBlockChanged(session, event, context);
@@ -201,6 +224,7 @@ function clocked(session: Session, atS: number, context: RunContext): Session {
   for (;;) {
     const endS = clockEndS(now, context);
     if (rest < endS) return at(now, rest);
+    if (standsFor(now, context)) return at(now, endS);
     now = at(now, endS);
     rest -= endS;
     if (now.state.aside) {
@@ -260,25 +284,46 @@ function left(session: Session, outcome: 'done' | 'skipped', to: number, context
       stage: over ? 'relook' : 'running',
     },
   };
-  return over ? next : entered(next, context);
+  return over ? next : metOnward(session, entered(next, context));
 }
 
-/** What is left of the sequence is left out; a block whose breaths had not begun has no result by that. */
+/**
+ * To the look, amid the run where blocks are to come: the one whose breaths had not begun, or the one after it. A block whose
+ * breaths had not begun has no result by that.
+ */
 function toLookAgain(session: Session): Session {
   const { sequence, state } = session;
   const coached = coachedNow(session);
   const rest = omit(state, 'aside', 'mending');
   const begun = coached !== null && state.blockS > coached.prepS;
+  const to = begun ? state.index + 1 : state.index;
+  const amid = to < sequence.blocks.length;
   return {
     ...session,
     running: false,
     state: {
       ...rest,
       results: begun ? resultsWith(state, sequence.blocks[state.index]!, 'skipped') : state.results,
+      index: amid ? to : state.index,
       blockS: 0,
       stage: 'relook',
+      ...(amid ? { amid: true as const } : {}),
     },
   };
+}
+
+/** Back from a look amid the run: it stands at the block that comes, as if it had not been begun. */
+function goneOn(session: Session, lookId: string | null, context: RunContext): Session {
+  if (!session.state.amid) return session;
+  const state = omit(session.state, 'amid');
+  return entered(
+    {
+      ...session,
+      running: false,
+      state: { ...state, stage: 'running', ...(lookId === null ? {} : { relookLookId: lookId }) },
+    },
+    context,
+  );
 }
 
 /** To the block before; one whose breaths had not begun has no result by that. */
@@ -347,7 +392,11 @@ function stopped(
 const ended = (session: Session, lookId: string | null): Session => ({
   ...session,
   running: false,
-  state: { ...session.state, stage: 'done', ...(lookId === null ? {} : { relookLookId: lookId }) },
+  state: {
+    ...omit(session.state, 'amid'),
+    stage: 'done',
+    ...(lookId === null ? {} : { relookLookId: lookId }),
+  },
 });
 
 /** The next cue by what is known of cues; where nothing is known, round and round. A mending gives way to the cue. */

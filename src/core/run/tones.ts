@@ -1,6 +1,6 @@
 import { layoutOf } from '../sequence/sequence';
 import { coachedBlock, type CoachedBlock } from './coached';
-import { clockEndS, coachedNow, COUNT_IN_S, type RunContext, type Session } from './session';
+import { clockEndS, clockS, coachedNow, COUNT_IN_S, type RunContext, type Session } from './session';
 
 /**
  * A tone at a moment of the clock: up for the inhale, down for the exhale, an arch for a hold with full lungs, a dip for an
@@ -48,7 +48,16 @@ export function tonesAhead(
       .filter((t) => !state.aside || t.atS >= state.blockS - 0.01)
       .map((t) => ({ ...t, atS: t.atS + shift })),
   ];
-  if (context.waits) return turns;
+  // Where the client leads, the tone of a turn comes with the turn; only the first inhale is the clock's.
+  if (state.lead === 'client') {
+    const first = shift + Math.max(here.prepS, state.blockS);
+    return turns.filter((t) =>
+      t.sound === 'pip'
+        ? t.atS < first && t.atS >= first - COUNT_IN_S && t.atS >= clockS(state)
+        : Math.abs(t.atS - first) < 0.02,
+    );
+  }
+  if (context.waits || state.lead) return turns;
   let startS = shift + here.totalS;
   for (const placed of layoutOf(sequence).placed.slice(state.index + 1)) {
     const coached = coachedBlock(placed);

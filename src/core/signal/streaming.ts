@@ -22,6 +22,8 @@ const LEAST_HALF = 0.22;
 const LEAST_TRAVEL = 0.25;
 /** So far back beyond a turn, in usual depths, it was none. */
 const LEAST_BACK = 0.08;
+/** What figures of a computer alone spread, beside their size. */
+const LEAST_NOISE = 1e-9;
 /** Until breaths are known, s. */
 const FIRST_PERIOD_S = 4;
 const KEPT_BREATHS = 5;
@@ -56,7 +58,6 @@ export function turnStream(): TurnStream {
   let turnedAt = 0;
   let extreme = 0;
   let noise = 0;
-  let sure = 0;
   let sum = { t: 0, v: 0, n: 0 };
   let dueS = -Infinity;
 
@@ -82,7 +83,8 @@ export function turnStream(): TurnStream {
     }
     const fit = parabola(times, values, t - stretchS);
     if (!fit) return null;
-    noise = noise === 0 ? fit.noise : noise + (fit.noise - noise) * 0.04;
+    const floor = LEAST_NOISE * (1 + Math.abs(fit.value));
+    noise = Math.max(floor, noise === 0 ? fit.noise : noise + (fit.noise - noise) * 0.04);
     const error = noise * fit.slopeError;
     const usual = depth();
     const least = usual === null ? 0 : (LEAST_SLOPE * Math.PI * usual) / period;
@@ -101,13 +103,11 @@ export function turnStream(): TurnStream {
       going = going > 0 ? -1 : 1;
       extreme = fit.value;
       turnedAt = fit.value;
-      sure = 0;
       return null;
     }
     extreme = going > 0 ? Math.max(extreme, fit.value) : Math.min(extreme, fit.value);
     const travel = Math.abs(extreme - turnedAt);
-    sure = fit.slope * going < -needed ? sure + 1 : 0;
-    if (sure < 1) return null;
+    if (fit.slope * going >= -needed) return null;
     if (t - turnedS < LEAST_HALF * period * 0.5) return null;
     if (travel < (usual === null ? 4 * noise : LEAST_TRAVEL * usual)) return null;
     return turn(t, fit, travel);
@@ -130,7 +130,6 @@ export function turnStream(): TurnStream {
     going = going > 0 ? -1 : 1;
     turnedS = atS;
     turnedAt = extreme;
-    sure = 0;
     return { kind, atS, noticedS: t, travel };
   }
 
@@ -138,7 +137,6 @@ export function turnStream(): TurnStream {
     times.length = 0;
     values.length = 0;
     going = 0;
-    sure = 0;
     delete last.inhale;
     delete last.exhale;
   }

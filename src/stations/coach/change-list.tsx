@@ -1,4 +1,4 @@
-import { compareLooks, type Comparison } from '@/core/follow/compare';
+import { changeSaid, compareLooks, type Comparison } from '@/core/follow/compare';
 import type { SeenMeasures } from '@/core/follow/measures';
 import type { RelookTest } from '@/core/look/look';
 
@@ -30,23 +30,28 @@ export function ChangeList({
     );
   }
   return (
-    <table className="w-full max-w-[860px] text-left tabular-nums">
-      <caption className="sr-only">Difference to the look before</caption>
-      <thead className="text-fine text-soft">
-        <tr>
-          <th className="py-1 font-normal">seen</th>
-          <th className="font-normal">before</th>
-          <th className="font-normal">now</th>
-          <th className="font-normal">difference</th>
-          <th className="font-normal">is it a change?</th>
-        </tr>
-      </thead>
-      <tbody>
-        {list.map((c) => (
-          <ChangeRow key={c.label} comparison={c} />
-        ))}
-      </tbody>
-    </table>
+    <>
+      <p className="mb-2 text-lead" data-testid="change">
+        {changeSaid(list)}
+      </p>
+      <table className="w-full max-w-[860px] text-left tabular-nums">
+        <caption className="sr-only">Difference to the look before</caption>
+        <thead className="text-fine text-soft">
+          <tr>
+            <th className="py-1 font-normal">seen</th>
+            <th className="font-normal">before</th>
+            <th className="font-normal">now</th>
+            <th className="font-normal">difference</th>
+            <th className="font-normal">is it a change?</th>
+          </tr>
+        </thead>
+        <tbody>
+          {list.map((c) => (
+            <ChangeRow key={c.label} comparison={c} />
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }
 

@@ -26,6 +26,7 @@ import { RoomDialog } from './room-dialog';
 import { RunSummary } from './run-summary';
 import { StopDialog } from './stop-dialog';
 import { useSaid } from './use-said';
+import { useFollow } from './use-follow';
 import { useFullScreen, useWakeLock } from './use-screen';
 import { useSession, type RunningSession } from './use-session';
 
@@ -78,6 +79,7 @@ export function CoachRun(given: Props) {
     () => (block ? rankedCues(block, madeFor.memory ?? NO_CUES, { cues: state.cues }) : []),
     [block, madeFor.memory, state.cues],
   );
+  const following = useFollow(room.follow, session, coached, happen);
   const openStop = () => {
     wasRunning.current = running;
     pause();
@@ -97,6 +99,7 @@ export function CoachRun(given: Props) {
     silence,
     full: screen.toggle,
     room: () => setAsking(true),
+    tap: following.taps ? following.tap : null,
   });
   const status = (
     <>
@@ -133,6 +136,7 @@ export function CoachRun(given: Props) {
           canHarden={Boolean(block && harderThan(block, madeFor))}
           canUndo={run.canUndo}
           ranked={ranked}
+          following={following}
           on={happen}
           does={{
             act: run.act,
@@ -157,13 +161,14 @@ export function CoachRun(given: Props) {
           status={status}
           onRate={(quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality })}
           onStop={openStop}
-          onKeep={async (data) => {
+          amid={state.amid === true}
+          onKeep={async (data, goOn) => {
             const kept = await given.keepRelook(runId, data);
-            if (kept.ok) happen({ kind: 'lookAgain', lookId: kept.value.id });
+            if (kept.ok) happen({ kind: goOn ? 'goOn' : 'lookAgain', lookId: kept.value.id });
             if (kept.ok && (await autosave.flush())) router.refresh();
             return kept;
           }}
-          onSkip={() => happen({ kind: 'lookAgain', lookId: null })}
+          onSkip={(goOn) => happen({ kind: goOn ? 'goOn' : 'lookAgain', lookId: null })}
         />
       )}
       {(state.stage === 'done' || state.stage === 'stopped') && (
@@ -225,6 +230,8 @@ type KeyActions = {
   silence: () => void;
   full: () => void;
   room: () => void;
+  /** A turn of the breath is tapped; null where nothing is followed by taps. */
+  tap: (() => void) | null;
 };
 
 /** The keys of a run: what a foot pedal sends, and a letter for each button. */
@@ -274,6 +281,7 @@ function useRunKeys(live: boolean, run: RunningSession, context: RunContext, doe
           { key: 'x', does: 'stop sign seen', run: does.stop },
           { key: 'm', does: 'tones off or on', run: does.silence },
           { key: 'o', does: 'sound and screen', run: does.room },
+          ...(does.tap ? [{ key: 't', does: 'the breath turns', run: does.tap }] : []),
           { key: 'f', does: 'full screen', run: does.full },
           { key: 'u', does: 'undo the last change of course', run: undo },
           { key: 'l', does: 'leave; the run can be taken up again', run: does.leave },

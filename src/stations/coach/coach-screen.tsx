@@ -19,7 +19,7 @@ import {
 } from 'lucide-react';
 import { POSITION } from '@/core/body/positions';
 import { PROP_NAME } from '@/core/body/props';
-import { describePattern } from '@/core/breath/pattern';
+import { cycleS, describePattern } from '@/core/breath/pattern';
 import { printBreathing } from '@/core/breath/timeline';
 import { momentAt, type CoachedBlock } from '@/core/run/coached';
 import { SLACK_S } from '@/core/run/course';
@@ -38,6 +38,8 @@ import { KeysButton } from '@/ui/hotkeys';
 import { Press } from '@/ui/press';
 import { CoachFigure } from './coach-figure';
 import { CourseRow } from './course-row';
+import { FollowLine } from './follow-line';
+import type { Following } from './use-follow';
 import { Now } from './now';
 import { RateStrip } from './rate-strip';
 import { Spoken } from './spoken';
@@ -69,6 +71,7 @@ type Props = {
   canHarden: boolean;
   canUndo: boolean;
   ranked: readonly RankedCue[];
+  following: Following;
   on: (event: RunEvent) => void;
   does: ScreenActions;
 };
@@ -78,7 +81,7 @@ const HAND_OVER_S = 20;
 
 /** One block beside the mat: what to do now, how long still, one cue. */
 export function CoachScreen(given: Props) {
-  const { session, coached, context, status, rated, ranked, on, does } = given;
+  const { session, coached, context, status, rated, ranked, following, on, does } = given;
   const { sequence, state, running } = session;
   const { block } = coached.placed;
   const moment = momentAt(coached, state.blockS);
@@ -129,9 +132,15 @@ export function CoachScreen(given: Props) {
         </div>
         <WordsPanel block={block} state={state} setUp={setUp} ranked={ranked} on={on} />
       </div>
-      <BreathLine coached={coached} t={state.blockS} className="h-[72px] w-full shrink-0 room:h-[96px]" />
+      <BreathLine
+        coached={coached}
+        t={state.blockS}
+        measured={following.on ? following.trace : undefined}
+        className="h-[72px] w-full shrink-0 room:h-[96px]"
+      />
       <div className="flex min-h-12 flex-wrap items-center gap-x-5 gap-y-1 py-1">
-        {rated && <RateStrip sequence={sequence} rated={rated} on={on} />}
+        {rated && <RateStrip sequence={sequence} rated={rated} measured={following.measured} on={on} />}
+        <FollowLine following={following} lead={state.lead ?? 'clock'} />
         <Next
           block={sequence.blocks[state.index + 1]}
           soon={coached.totalS - state.blockS <= HAND_OVER_S}
@@ -153,14 +162,17 @@ export function CoachScreen(given: Props) {
 function Head({ clientName, session, coached, silent, isFull, canUndo, on, does }: Props) {
   const { block } = coached.placed;
   const { breathing } = block;
+  const { meet } = session.state;
   const written =
-    breathing.kind === 'paced'
-      ? breathing.full
-        ? printBreathing(breathing)
-        : describePattern(breathing.pattern)
-      : breathing.kind === 'ladder'
-        ? 'ladder, a rung longer each breath'
-        : 'as it comes';
+    meet && breathing.kind === 'paced'
+      ? `${cycleS(breathing.pattern).toFixed(1)} s a breath, toward ${describePattern(meet.aim)}`
+      : breathing.kind === 'paced'
+        ? breathing.full
+          ? printBreathing(breathing)
+          : describePattern(breathing.pattern)
+        : breathing.kind === 'ladder'
+          ? 'ladder, a rung longer each breath'
+          : 'as it comes';
   const over = overS(session);
   return (
     <header className="flex flex-wrap items-start gap-x-4">

@@ -46,7 +46,7 @@ export function CourseRow({ coached, blockS, context, aside, on }: Props) {
           >
             −
           </Press>
-          out {breathing.pattern.exhaleS} s
+          out {Number(breathing.pattern.exhaleS.toFixed(1))} s
           <Press
             look="tool"
             className={TOOL}

@@ -8,10 +8,16 @@ import type { Sequence } from '@/core/sequence/sequence';
 import { Press } from '@/ui/press';
 import { List } from '@/ui/select';
 
-type Props = { sequence: Sequence; rated: BlockResult; on: (event: RunEvent) => void };
+type Props = {
+  sequence: Sequence;
+  rated: BlockResult;
+  /** The quality that was measured, where the breath was followed; the instructor has the last word. */
+  measured: Readonly<Record<string, number>>;
+  on: (event: RunEvent) => void;
+};
 
 /** How the block before went: quality, breathlessness, a note. */
-export function RateStrip({ sequence, rated, on }: Props) {
+export function RateStrip({ sequence, rated, measured, on }: Props) {
   // While a note is written the strip stays with its block, though the run has gone on.
   const [written, setWritten] = useState<BlockResult | null>(null);
   const shown = written ?? rated;
@@ -34,6 +40,11 @@ export function RateStrip({ sequence, rated, on }: Props) {
           {q}
         </Press>
       ))}
+      {measured[shown.blockId] !== undefined && (
+        <span className="text-lead text-soft" data-testid="measured">
+          measured: {measured[shown.blockId]}
+        </span>
+      )}
       <List
         look="box"
         aria-label={`Breathless after ${name}, 0 to 10`}

@@ -35,18 +35,22 @@ type Props = {
   status: ReactNode;
   onRate: (quality: number) => void;
   onStop: () => void;
-  onKeep: (data: LookData) => Promise<Result<unknown>>;
-  onSkip: () => void;
+  /** Blocks are to come: after the look the run can go on. */
+  amid: boolean;
+  /** Keeps the look, and ends the run or goes on with it. */
+  onKeep: (data: LookData, goOn: boolean) => Promise<Result<unknown>>;
+  onSkip: (goOn: boolean) => void;
 };
 
 /** The same look again, in the same position, with the difference as it is recorded. */
 export function RelookScreen(given: Props) {
-  const { runId, sequence, before, flags, school, rated, status, onRate, onStop, onKeep, onSkip } = given;
+  const { runId, sequence, before, flags, school, rated, status, onRate, onStop, amid, onKeep, onSkip } =
+    given;
   const { test } = sequence.relook;
   const [look, setLook] = useKeptLook(runId);
   const [error, setError] = useState<string | null>(null);
-  const keep = async () => {
-    const kept = await onKeep(look).catch(() => null);
+  const keep = async (goOn: boolean) => {
+    const kept = await onKeep(look, goOn).catch(() => null);
     if (kept?.ok) await del(nameOf(runId)).catch(() => undefined);
     else
       setError(kept ? kept.why : 'Not kept: Kokyu does not answer. What you saw is still here; try again.');
@@ -92,11 +96,26 @@ export function RelookScreen(given: Props) {
       {test === 'pain' && <PainTest {...props} />}
       <ChangeList before={before} after={{ data: look, quiet: quietBreath(look, []) }} test={test} />
       {error && <Notice level="care">{error}</Notice>}
-      <div className="flex gap-3">
-        <Button kind="main" big disabled={isEmptyLook(look)} onClick={() => void keep()}>
+      <div className="flex flex-wrap gap-3">
+        {amid && (
+          <>
+            <Button kind="main" big disabled={isEmptyLook(look)} onClick={() => void keep(true)}>
+              Keep and go on
+            </Button>
+            <Button big onClick={() => onSkip(true)}>
+              Go on without looking
+            </Button>
+          </>
+        )}
+        <Button
+          kind={amid ? 'plain' : 'main'}
+          big
+          disabled={isEmptyLook(look)}
+          onClick={() => void keep(false)}
+        >
           Keep and end the run
         </Button>
-        <Button big onClick={onSkip}>
+        <Button big onClick={() => onSkip(false)}>
           End without looking
         </Button>
         <Button big kind="stop" className="ml-auto" onClick={onStop}>

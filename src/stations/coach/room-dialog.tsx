@@ -31,6 +31,17 @@ export function RoomDialog({ open, onOpenChange, room, change, voice }: Props) {
           ]}
         />
         <Choice
+          label="The breath is followed by"
+          value={room.follow}
+          onValue={(follow) => follow && change({ follow })}
+          options={[
+            { value: 'none', label: 'nothing' },
+            { value: 'taps', label: 'taps of mine (t)' },
+            { value: 'serial', label: 'bands' },
+            { value: 'standIn', label: 'made-up bands' },
+          ]}
+        />
+        <Choice
           label="Screen"
           value={room.light ? 'light' : 'dark'}
           onValue={(v) => v && change({ light: v === 'light' })}

@@ -18,6 +18,8 @@ const Room = z.object({
   says: z.object({ phases: z.boolean(), counts: z.boolean(), cues: z.boolean() }),
   /** The edge of the screen lights at each turn: where no tone is heard, or always. */
   flash: z.enum(['silent', 'always', 'never']),
+  /** What tells how the client breathes while they are coached. */
+  follow: z.enum(['none', 'standIn', 'serial', 'taps']),
 });
 
 export type Room = z.infer<typeof Room>;
@@ -31,6 +33,7 @@ export const USUAL_ROOM: Room = {
   voice: 1,
   says: { phases: false, counts: false, cues: false },
   flash: 'silent',
+  follow: 'none',
 };
 
 const STORED = 'kokyu-room';

@@ -46,6 +46,9 @@ const MOVES: ReadonlySet<RunEvent['kind']> = new Set([
   'again',
   'undo',
   'ready',
+  'lead',
+  'turned',
+  'met',
 ] as const);
 /** The same press again within this time is one press, ms; steps up and down are meant each. */
 const BOUNCE_MS = 350;
@@ -85,7 +88,7 @@ export function useSession(
   const [alive, setAlive] = useState(false);
   const history = useRef<RunRecord[]>([]);
   const [depth, setDepth] = useState(0);
-  const pressed = useRef({ kind: '', at: -Infinity });
+  const pressed = useRef({ event: '', at: -Infinity });
   const acted = useRef(-Infinity);
   const given = useRef(context);
   useEffect(() => {
@@ -125,9 +128,10 @@ export function useSession(
       const now = performance.now();
       const course = COURSE.has(event.kind);
       if (course || event.kind === 'ready') {
-        const twice = pressed.current.kind === event.kind && now - pressed.current.at < BOUNCE_MS;
+        const same = JSON.stringify(event);
+        const twice = pressed.current.event === same && now - pressed.current.at < BOUNCE_MS;
         if (twice && !STEPS.has(event.kind)) return;
-        pressed.current = { kind: event.kind, at: now };
+        pressed.current = { event: same, at: now };
       }
       let before: Session | null = null;
       let after: Session | null = null;

@@ -2,7 +2,7 @@
 
 import { useEffect, type RefObject } from 'react';
 import type { RunRecord } from '@/core/run/merge';
-import { clockEndS, clockS, type RunContext } from '@/core/run/session';
+import { clockEndS, clockS, standsFor, type RunContext } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import type { RunClock } from './use-turn-clock';
 
@@ -25,7 +25,7 @@ type Given = {
 
 /** The page follows the clock; at the end of a block the next one begins without a hand. */
 export function useTicks({ claimed, record, context, clock, happen, draw, onAlive }: Given): void {
-  const { reading, runsNow, isLeading } = clock;
+  const { reading, runsNow, isLeading, stand } = clock;
   useEffect(() => {
     if (!claimed) return;
     let frame = 0;
@@ -40,6 +40,11 @@ export function useTicks({ claimed, record, context, clock, happen, draw, onAliv
         onAlive(alive);
         if (shown) draw(alive ? Math.min(now, endS) : clockS(v.state));
         return;
+      }
+      if (now >= endS && standsFor(v, context.current)) {
+        if (shown) draw(endS);
+        seen = { wall: Date.now(), clock: now };
+        return stand();
       }
       // The day went on and the clock did not: the machine slept. The run stands, and goes on from a breath’s start.
       const slept = Date.now() - seen.wall - Math.max(0, now - seen.clock) * 1000 > SLEPT_MS;
@@ -66,5 +71,5 @@ export function useTicks({ claimed, record, context, clock, happen, draw, onAliv
       cancelAnimationFrame(frame);
       clearInterval(hidden);
     };
-  }, [claimed, record, context, reading, runsNow, isLeading, happen, draw, onAlive]);
+  }, [claimed, record, context, reading, runsNow, isLeading, stand, happen, draw, onAlive]);
 }

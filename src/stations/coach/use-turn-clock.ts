@@ -61,9 +61,13 @@ export function useTurnClock(sound: Sound) {
     clock.current?.pause();
   }, []);
   const roll = useCallback((byS: number): void => clock.current?.roll(byS), []);
+  /** The clock waits for the client: it stands where it is until the next turn. */
+  const stand = useCallback((): void => {
+    if (clock.current?.running) clock.current.pause();
+  }, []);
   /** Whether this page makes the tones, asked at this moment. */
   const isLeading = useCallback(() => leads.current, []);
-  return { leading, isLeading, unheard, reading, runsNow, sounds, hush, roll };
+  return { leading, isLeading, unheard, reading, runsNow, sounds, hush, roll, stand };
 }
 
 export type RunClock = ReturnType<typeof useTurnClock>;

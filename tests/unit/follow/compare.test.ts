@@ -1,6 +1,6 @@
 import { RELOOK_TESTS } from '@/core/look/look';
 import { changeBetween } from '@/core/change/change';
-import { compareLooks } from '@/core/follow/compare';
+import { changeSaid, compareLooks, type Comparison } from '@/core/follow/compare';
 import { MEASURES, seriesOf } from '@/core/follow/measures';
 import { sameStates } from '@/core/follow/same-state';
 import type { LookData, RelookTest } from '@/core/look/look';
@@ -114,5 +114,29 @@ describe('measures', () => {
   it('have each an id of its own, a unit and a look again that takes it', () => {
     expect(new Set(MEASURES.map((m) => m.id)).size).toBe(MEASURES.length);
     expect(new Set(MEASURES.map((m) => m.test))).toEqual(new Set(RELOOK_TESTS));
+  });
+});
+
+describe('a comparison in one sentence', () => {
+  const of = (label: string, verdict: Comparison['change']['verdict'], difference: number): Comparison => ({
+    label,
+    unit: '%',
+    change: {
+      before: 20,
+      after: 20 + difference,
+      difference,
+      noise: verdict === 'unknown' ? null : 10,
+      verdict,
+    },
+  });
+  it('names what changed by more than noise, or says that nothing did, or that it cannot be said', () => {
+    expect(
+      changeSaid([of('belly', 'more', 30), of('sternum', 'less', -22), of('back', 'withinNoise', 4)]),
+    ).toBe('Changed by more than the noise of the test: belly +30 %, sternum −22 %.');
+    expect(changeSaid([of('belly', 'withinNoise', 4), of('back', 'unknown', 9)])).toBe(
+      'No change beyond the noise of the test.',
+    );
+    expect(changeSaid([of('belly', 'unknown', 30)])).toMatch(/cannot be said yet/);
+    expect(changeSaid([])).toBe('');
   });
 });

@@ -203,9 +203,22 @@ describe('changing course', () => {
 
   it('goes to look again at any moment; what was not begun has no result', () => {
     const s = on(inBlock(20), { kind: 'lookNow' });
-    expect(s).toMatchObject({ running: false, state: { stage: 'relook' } });
+    expect(s).toMatchObject({ running: false, state: { stage: 'relook', amid: true, index: paced + 1 } });
     expect(s.state.results.map((r) => r.blockId)).toEqual([sequence.blocks[paced]!.id]);
     expect(on(begun, { kind: 'start' }, { kind: 'lookNow' }).state.results).toEqual([]);
+    // After the look the run goes on with the next block, and the look is kept with it.
+    const back = on(s, { kind: 'goOn', lookId: 'l1' });
+    expect(back).toMatchObject({
+      running: false,
+      state: { stage: 'running', index: paced + 1, blockS: 0, relookLookId: 'l1' },
+    });
+    expect(back.state.amid).toBeUndefined();
+    expect(back.state.results).toEqual(s.state.results);
+    // At the end of the last block there is nothing to go on with.
+    const last = { ...begun, running: true, state: { ...NEW_RUN, index: sequence.blocks.length - 1 } };
+    const end = on(last, { kind: 'next' });
+    expect(end.state.stage).toBe('relook');
+    expect(on(end, { kind: 'goOn', lookId: null })).toEqual(end);
   });
 
   it('offers only positions that are open to the client, and changes amid the breaths with time to move', () => {
@@ -216,7 +229,7 @@ describe('changing course', () => {
     expect(blockOf(moved).position).toBe(other);
     expect(moved.state.aside).toEqual({ kind: 'setUp', s: 0 });
     expect(moved.state.said).toMatch(/^Now /);
-    const late: RunContext = { ...context, flags: { pregnantWeeks: 30 } };
+    const late: RunContext = { ...context, flags: { pregnancyWeek: 30 } };
     for (const block of sequence.blocks)
       for (const p of positionsFor(block, late)) {
         expect(verdictFor(drillOf(block)!, late.flags, ALL_PROPS).positions).toContain(p);

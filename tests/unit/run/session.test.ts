@@ -351,6 +351,45 @@ describe('a run in two windows', () => {
     // A press there stands over a clock that only went on here.
     expect(both.state).toMatchObject({ index: 1, blockS: 0 });
   });
+  it('a press elsewhere stands over a clock that only went on, whatever was pressed', () => {
+    const there: RunRecord = { sequence, state: { ...NEW_RUN, runs: { s: 0, atMs: 1 } } };
+    const here: RunRecord = {
+      sequence,
+      state: { ...there.state, blockS: 9, elapsedS: 9, runs: { s: 9, atMs: 9001 } },
+    };
+    const paused: RunRecord = { sequence, state: { ...NEW_RUN, blockS: 5 } };
+    expect(mergeRuns(there, here, paused)!.state.runs).toBeUndefined();
+    expect(mergeRuns(there, paused, here)!.state.runs).toBeUndefined();
+    const waiting: RunRecord = { sequence, state: { ...here.state, aside: { kind: 'rest', s: 0 } } };
+    expect(mergeRuns(there, here, waiting)!.state.aside).toEqual({ kind: 'rest', s: 0 });
+  });
+
+  it('keeps what was tapped of cues and faults in both windows', () => {
+    const block = sequence.blocks[0]!;
+    const cue = (outcome: 'worked' | 'nothing') => ({
+      blockId: block.id,
+      drillId: block.drillId,
+      cue: 0,
+      kind: 'touch' as const,
+      outcome,
+    });
+    const fault = (n: number) => ({ blockId: block.id, drillId: block.drillId, fault: n });
+    const base: RunRecord = {
+      sequence,
+      state: { ...NEW_RUN, cues: [cue('worked')], faults: [fault(0), fault(1)] },
+    };
+    const mine: RunRecord = {
+      sequence,
+      state: { ...base.state, cues: [cue('worked'), cue('nothing')], faults: [fault(1)] },
+    };
+    const theirs: RunRecord = {
+      sequence,
+      state: { ...base.state, cues: [cue('worked'), cue('worked')], faults: [fault(0), fault(1), fault(2)] },
+    };
+    const both = mergeRuns(base, mine, theirs)!.state;
+    expect(both.cues).toEqual([cue('worked'), cue('worked'), cue('nothing')]);
+    expect(both.faults).toEqual([fault(1), fault(2)]);
+  });
   it('stops wherever a stop sign was seen, with its note, whatever else was done', () => {
     fc.assert(
       fc.property(

@@ -1,0 +1,77 @@
+import { turnStream, type StreamedTurn } from '@/core/signal/streaming';
+import { BandSetup } from '@/core/simulate/bands.schema';
+import { serialBands, serverBands, type BandSource, type BandState, type PortLike } from './band-source';
+
+/** What a source of turns tells as it goes. Times are seconds on the page's own clock. */
+export type TurnListener = {
+  turn: (turn: StreamedTurn, usual: { periodS: number | null; depth: number | null }) => void;
+  /** A sample of the curve that the turns come from. */
+  sample: (tS: number, value: number) => void;
+  state: (state: BandState, why?: string) => void;
+};
+
+/** Anything that tells when the breath turns: bands, a microphone, a hand that taps. */
+export type TurnSource = { start: (listener: TurnListener) => void; stop: () => void };
+
+const BAUD = 115200;
+
+/** Turns out of bands: all of them together, which is how they are seen. */
+export function bandTurns(bands: BandSource): TurnSource {
+  return {
+    start(listener) {
+      const stream = turnStream();
+      /** The page's clock less the device's, s: the least seen, which is that of a sample that was not held up. */
+      let aheadS = Infinity;
+      void bands.start({
+        names: () => undefined,
+        garbage: () => undefined,
+        state: listener.state,
+        sample: ({ tMs, values }) => {
+          const heard = values.filter((v) => Number.isFinite(v));
+          if (heard.length === 0) return;
+          aheadS = Math.min(aheadS, performance.now() / 1000 - tMs / 1000);
+          const value = heard.reduce((sum, v) => sum + v, 0);
+          const tS = tMs / 1000 + aheadS;
+          listener.sample(tS, value);
+          const turn = stream.push(tS, value);
+          if (turn) listener.turn(turn, { periodS: stream.periodS(), depth: stream.depth() });
+        },
+      });
+    },
+    stop: () => bands.stop(),
+  };
+}
+
+/** The made-up bands that ship, breathing at a pace of their own. */
+export const standInTurns = (ratePerMin: number): TurnSource =>
+  bandTurns(serverBands(BandSetup.parse({ way: 'allRound', ratePerMin, signalToNoiseDb: 24, seed: 11 })));
+
+/** Bands at the serial port; a sentence where this browser has none. */
+export function serialTurns(): TurnSource | string {
+  const { serial } = navigator as Navigator & { serial?: { requestPort: () => Promise<PortLike> } };
+  return serial
+    ? bandTurns(serialBands(() => serial.requestPort(), BAUD))
+    : 'This browser opens no serial devices: follow by taps, or use a current Chromium on the desk.';
+}
+
+/** Turns that a hand taps, each the other way from the one before; the breath comes in with the first. */
+export function tappedTurns(): TurnSource & { tap: () => void } {
+  let listener: TurnListener | null = null;
+  let last: { kind: StreamedTurn['kind']; atS: number } | null = null;
+  const inhales: number[] = [];
+  return {
+    start(to) {
+      listener = to;
+      to.state('live');
+    },
+    stop: () => void (listener = null),
+    tap() {
+      const atS = performance.now() / 1000;
+      const kind = last?.kind === 'inhale' ? 'exhale' : 'inhale';
+      last = { kind, atS };
+      if (kind === 'inhale') inhales.push(atS);
+      const periodS = inhales.length > 1 ? inhales.at(-1)! - inhales.at(-2)! : null;
+      listener?.turn({ kind, atS, noticedS: atS, travel: 0 }, { periodS, depth: null });
+    },
+  };
+}

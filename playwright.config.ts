@@ -7,10 +7,15 @@ export const DATABASE = join(__dirname, 'data/e2e/e2e.db');
 /** What the browser's stand-in for a microphone plays: an exhale of four seconds, over and over. */
 export const EXHALE = join(__dirname, 'data/exhale.wav');
 
+/** Files of which nothing is timed on the real clock and nothing is kept from one test to the next: two run side by side. */
+const CALM = /\/(house|names|by-keys|library|sheets|write|editor|pictures|size)\.spec\.ts$/;
+const part = process.env.KOKYU_E2E_PART;
+
 export default defineConfig({
   testDir: './tests/e2e',
+  ...(part === 'calm' ? { testMatch: CALM } : part === 'timed' ? { testIgnore: CALM } : {}),
   globalSetup: './tests/e2e/fill-demo.ts',
-  workers: 1,
+  workers: part === 'calm' ? 2 : 1,
   // Taps are timed on the real clock; a machine that stalls for a moment gets another try, and has time for all else.
   retries: 2,
   timeout: 150_000,

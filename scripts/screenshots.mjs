@@ -114,8 +114,9 @@ try {
   await page.waitForTimeout(600);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press(' ');
+  await page.waitForTimeout(700);
   await page.keyboard.press('Enter');
-  await page.waitForTimeout(4600);
+  await page.waitForTimeout(7200);
   await shot('coach');
   await at(`${wen}/follow`);
   await shot('follow');

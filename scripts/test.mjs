@@ -38,14 +38,16 @@ count('Jest', jest, (r) => ({
 
 if (browser) {
   ensureBuilt();
-  const playwright = join(reports, 'playwright.json');
-  run(process.execPath, [bin('@playwright/test/cli.js'), 'test'], {
-    env: { ...ENV, KOKYU_E2E_JSON: playwright },
-  });
-  count('Playwright', playwright, (r) => ({
-    passed: r.stats.expected + r.stats.flaky,
-    failed: r.stats.unexpected + r.stats.skipped + r.errors.length,
-  }));
+  for (const part of ['timed', 'calm']) {
+    const playwright = join(reports, `playwright-${part}.json`);
+    run(process.execPath, [bin('@playwright/test/cli.js'), 'test'], {
+      env: { ...ENV, KOKYU_E2E_JSON: playwright, KOKYU_E2E_PART: part },
+    });
+    count(`Playwright, ${part}`, playwright, (r) => ({
+      passed: r.stats.expected + r.stats.flaky,
+      failed: r.stats.unexpected + r.stats.skipped + r.errors.length,
+    }));
+  }
 } else totals.failed++;
 
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);

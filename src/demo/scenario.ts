@@ -18,6 +18,7 @@ import { PROTOCOLS } from '@/core/look/tests';
 import { simulateBands } from '@/core/simulate/bands';
 import { bandSetup } from '@/core/simulate/bands.schema';
 import { seeded } from '@/core/simulate/random';
+import { wordsOf } from '@/core/sequence/words';
 import { madeUpTaps } from './breathing';
 import { PEOPLE, type Person } from './people';
 
@@ -293,7 +294,42 @@ function stateOf(
       stopNote: 'sat down, gone in two minutes',
     };
   }
-  return { stage: 'done', index: sequence.blocks.length - 1, blockS: 0, results, relookLookId: relookId };
+  return {
+    stage: 'done',
+    index: sequence.blocks.length - 1,
+    blockS: 0,
+    results,
+    relookLookId: relookId,
+    cues: cuesOf(person, sequence),
+  };
+}
+
+/** How often cues of a kind work with somebody who can be reached by hands, and with somebody who sees pictures. */
+const REACHED = {
+  hands: { image: 0.3, touch: 0.85, target: 0.6, sound: 0.5, count: 0.4 },
+  pictures: { image: 0.85, touch: 0.5, target: 0.6, sound: 0.4, count: 0.3 },
+} as const;
+
+/** What the cues of a run did, by what reaches the person; it draws on no chance that anything else depends on. */
+function cuesOf(person: Person, sequence: Sequence): NonNullable<RunState['cues']> {
+  const likes = REACHED[person.name.length % 2 ? 'hands' : 'pictures'];
+  const chance = seeded(person.name.length * 31 + sequence.blocks.length);
+  return sequence.blocks.flatMap((b) => {
+    const { cues } = wordsOf(b);
+    return [cues[0], cues.find((c) => c.kind !== cues[0]?.kind)].flatMap((cue) =>
+      cue
+        ? [
+            {
+              blockId: b.id,
+              drillId: b.drillId,
+              cue: cue.index,
+              kind: cue.kind,
+              outcome: chance() < likes[cue.kind] ? ('worked' as const) : ('nothing' as const),
+            },
+          ]
+        : [],
+    );
+  });
 }
 
 /** The look made again after a run: the one test, a little better than before. */

@@ -3,7 +3,7 @@ import { BandSetup } from '@/core/simulate/bands.schema';
 import { serialBands, serverBands, type BandSource, type BandState, type PortLike } from './band-source';
 
 /** What a source of turns tells as it goes. Times are seconds on the page's own clock. */
-export type TurnListener = {
+type TurnListener = {
   turn: (turn: StreamedTurn, usual: { periodS: number | null; depth: number | null }) => void;
   /** A sample of the curve that the turns come from. */
   sample: (tS: number, value: number) => void;
@@ -16,7 +16,7 @@ export type TurnSource = { start: (listener: TurnListener) => void; stop: () => 
 const BAUD = 115200;
 
 /** Turns out of bands: all of them together, which is how they are seen. */
-export function bandTurns(bands: BandSource): TurnSource {
+function bandTurns(bands: BandSource): TurnSource {
   return {
     start(listener) {
       const stream = turnStream();

@@ -162,8 +162,10 @@ test('what is said of a run: the block, its set-up, and each phase once for thos
   await page.keyboard.press(' ');
   await expect(page.getByRole('checkbox', { name: 'Say each phase of the breath' })).toBeChecked();
   await page.getByRole('button', { name: 'Start', exact: true }).click();
+  // The same button says ready; pressed twice at once it is one press.
+  await page.waitForTimeout(500);
   await page.getByRole('button', { name: 'Ready now' }).click();
-  await page.waitForTimeout(14_000);
+  await page.waitForTimeout(17_000);
   const said = await page.evaluate(() => (window as unknown as { said: string[] }).said);
   expect(said[0]).toMatch(/\. .*\. (Set up|Change position)\.$/);
   const phases = said.slice(1).filter((s) => s !== '');

@@ -85,7 +85,7 @@ export function followed(
 }
 
 /** So many turns at least say how it went. */
-const LEAST_TURNS = 8;
+const LEAST_TURNS = 6;
 /** Shares of turns that were followed for 5, 4, 3 and 2 of 5. Our choice; the instructor has the last word. */
 const GRADES = [0.9, 0.75, 0.5, 0.25] as const;
 /** Breaths more uneven than this cost a step. */

@@ -38,7 +38,7 @@ function withoutMeeting(session: Session): Session {
 }
 
 /** Begins to meet the client at their own pace in the present block; a breath that is on begins anew, with theirs. */
-export function meeting(session: Session, ownS: number): Session {
+function meeting(session: Session, ownS: number): Session {
   const block = coachedNow(session)?.placed.block;
   if (!block || !isPaced(block) || block.breathing.kind !== 'paced') return session;
   const aim = block.breathing.pattern;

@@ -25,16 +25,12 @@ const SaidCue = z.object({
   outcome: z.enum(CUE_OUTCOMES),
 });
 
-export type SaidCue = z.infer<typeof SaidCue>;
-
 /** A fault that was seen; `fault` is its place in the drill's own list. */
 const SeenFault = z.object({
   blockId: z.string(),
   drillId: z.string(),
   fault: z.int().check(z.gte(0), z.lte(99)),
 });
-
-export type SeenFault = z.infer<typeof SeenFault>;
 
 /** Where a run stands. `blockS` is the clock inside the block (or the look again), so that a reload resumes there. */
 export const RunState = z.object({

@@ -54,8 +54,9 @@ export function clockEndS(
   { waits = false }: Pick<RunContext, 'waits'>,
 ): number {
   if (state.aside?.kind === 'rest') return REST_S;
-  if (state.aside) return waits ? Infinity : AMID_S;
   const coached = coachedNow({ sequence, state });
+  // A body that was set up by a screen that waits is waited for on every screen.
+  if (state.aside) return waits || (coached && state.blockS < coached.prepS) ? Infinity : AMID_S;
   if (!coached) return 0;
   return (state.lead === 'client' ? phaseEndS(coached, state.blockS) : null) ?? coached.totalS;
 }

@@ -1,4 +1,5 @@
 import { mean } from '../base/statistics';
+import { drillOf } from '../sequence/sequence';
 import type { RunRecord } from './merge';
 import type { RunState } from './run';
 
@@ -17,6 +18,24 @@ export type RunSummary = {
   index: number;
   blockS: number;
 };
+
+/** What was seen of a block beside its quality, in one line: faults, what cues did, breathlessness. '' where nothing was. */
+export function seenOf({ results, faults = [], cues = [] }: RunState, blockId: string): string {
+  const result = results.find((r) => r.blockId === blockId);
+  const signs = faults
+    .filter((f) => f.blockId === blockId)
+    .flatMap((f) => drillOf(f)?.faults[f.fault]?.sign.toLowerCase() ?? []);
+  const said = cues.filter((c) => c.blockId === blockId);
+  const worked = said.filter((c) => c.outcome === 'worked').length;
+  const backfired = said.filter((c) => c.outcome === 'backfired').length;
+  return [
+    ...(signs.length > 0 ? [`seen: ${signs.join(', ')}`] : []),
+    ...(said.length > 0
+      ? [`${worked} of ${said.length} cues worked${backfired > 0 ? `, ${backfired} backfired` : ''}`]
+      : []),
+    ...(result?.breathless === undefined ? [] : [`breathless ${result.breathless} of 10`]),
+  ].join('; ');
+}
 
 export function summaryOf(run: RunRecord & Pick<RunSummary, 'id' | 'startedAt' | 'endedAt'>): RunSummary {
   const { id, startedAt, endedAt, sequence, state } = run;

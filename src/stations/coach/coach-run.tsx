@@ -92,7 +92,7 @@ export function CoachRun(given: Props) {
     router.refresh();
   };
   const silence = () => change({ muted: !room.muted });
-  useRunKeys(live, run, context, {
+  useRunKeys(live, run, {
     rate: (quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality }),
     stop: openStop,
     leave: () => void leave(),
@@ -235,11 +235,10 @@ type KeyActions = {
 };
 
 /** The keys of a run: what a foot pedal sends, and a letter for each button. */
-function useRunKeys(live: boolean, run: RunningSession, context: RunContext, does: KeyActions): void {
+function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void {
   const { session, happen, act, undo } = run;
   const { state, running } = session;
-  const waits =
-    running && state.aside !== undefined && (context.waits === true || state.aside.kind === 'rest');
+  const waits = running && state.aside !== undefined;
   const on = (event: RunEvent) => () => happen(event);
   const forth = () => (waits ? act() : happen({ kind: 'next' }));
   const setUp = run.coached !== null && state.blockS < run.coached.prepS;

@@ -46,7 +46,7 @@ import { Spoken } from './spoken';
 import { WordsPanel } from './words-panel';
 
 /** What the screen itself does, beside what happens in the run. */
-export type ScreenActions = {
+type ScreenActions = {
   /** Starts, says that a set-up is over, or pauses. */
   act: () => void;
   pause: () => void;
@@ -86,8 +86,7 @@ export function CoachScreen(given: Props) {
   const { block } = coached.placed;
   const moment = momentAt(coached, state.blockS);
   const setUp = moment.kind === 'setUp';
-  const waits =
-    running && state.aside !== undefined && (context.waits === true || state.aside.kind === 'rest');
+  const waits = running && state.aside !== undefined;
   const breath = moment.kind === 'breath' && !state.aside ? moment : null;
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8">
@@ -126,7 +125,6 @@ export function CoachScreen(given: Props) {
             dose={block.dose}
             full={block.breathing.kind === 'paced' && block.breathing.full === true}
             aside={state.aside}
-            waits={context.waits === true}
             running={running}
           />
         </div>

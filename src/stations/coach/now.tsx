@@ -23,19 +23,17 @@ type Props = {
   /** The exhale goes on until the ribs stop; its seconds are not counted. */
   full: boolean;
   aside: RunState['aside'];
-  /** A set-up waits for a hand: it counts up, and to nothing. */
-  waits: boolean;
   running: boolean;
 };
 
 /** What is to be done now, in one word, and how long still. */
-export function Now({ moment, dose, full, aside, waits, running }: Props) {
+export function Now({ moment, dose, full, aside, running }: Props) {
   if (moment.kind === 'over') return null;
   if (aside?.kind === 'rest')
     return (
       <Shown word="rest" count={Math.max(0, Math.ceil(REST_S - aside.s))} below="seconds, as it comes" />
     );
-  if (aside && (waits || moment.kind === 'breath'))
+  if (aside)
     return (
       <Shown
         word={moment.kind === 'setUp' && moment.changing ? 'change position' : 'set up'}

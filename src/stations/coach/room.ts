@@ -24,7 +24,7 @@ const Room = z.object({
 
 export type Room = z.infer<typeof Room>;
 
-export const USUAL_ROOM: Room = {
+const USUAL_ROOM: Room = {
   waits: true,
   light: false,
   muted: false,

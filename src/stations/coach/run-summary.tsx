@@ -4,7 +4,9 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { SeenMeasures } from '@/core/follow/measures';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
+import { STOP_DONE_LABEL } from '@/core/run/recorded';
 import type { RunState } from '@/core/run/run';
+import { seenOf } from '@/core/run/summary';
 import { resultName } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button, buttonClass } from '@/ui/button';
@@ -46,7 +48,8 @@ export function RunSummary(given: Props) {
       {state.stage === 'stopped' && state.stopSign && (
         <Notice level="stop">
           {STOP_SIGN_LABEL[state.stopSign]}. Let the client breathe normally and sit or lie. Regress next
-          time. {state.stopNote}
+          time. {state.stopNote}{' '}
+          {state.stopDone && `Done: ${state.stopDone.map((d) => STOP_DONE_LABEL[d]).join(', ')}.`}
         </Notice>
       )}
       {state.stage === 'done' && (
@@ -106,7 +109,9 @@ export function RunSummary(given: Props) {
                   </Press>
                 ))}
               </span>
-              <span className="text-soft">{r.note}</span>
+              <span className="text-soft">
+                {[r.note, seenOf(state, r.blockId)].filter(Boolean).join('; ')}
+              </span>
             </li>
           ))}
           {state.results.length === 0 && <li className="text-soft">No block was begun.</li>}

@@ -20,7 +20,7 @@ import { serialTurns, standInTurns, tappedTurns, type TurnSource } from '@/devic
 import type { Room } from './room';
 
 /** A measured sample on the clock of the block. */
-export type Measured = { t: number; v: number };
+type Measured = { t: number; v: number };
 
 export type Following = {
   /** Whether anything tells how the client breathes, and why not. */

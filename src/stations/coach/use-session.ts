@@ -167,8 +167,7 @@ export function useSession(
     acted.current = now;
     const v = mine.current;
     if (!runsNow(v)) happen({ kind: 'start' });
-    else if (v.state.aside && (given.current.waits || v.state.aside.kind === 'rest'))
-      happen({ kind: 'ready' });
+    else if (v.state.aside) happen({ kind: 'ready' });
     else pause();
   }, [happen, pause, runsNow]);
 

@@ -69,7 +69,7 @@ function Steps({ words }: { words: BlockWords }) {
 const percent = (share: number): string => `${Math.round(share * 100)}`;
 
 /** How often a kind of cue works, in words that say how sure that is. */
-export const oddsSaid = ({ odds: { client, studio, low, high } }: RankedCue): string =>
+const oddsSaid = ({ odds: { client, studio, low, high } }: RankedCue): string =>
   client.said + studio.said === 0
     ? 'not tried yet'
     : `worked ${[

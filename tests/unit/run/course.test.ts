@@ -25,6 +25,7 @@ import {
   type Session,
 } from '@/core/run/session';
 import { step, type RunEvent } from '@/core/run/step';
+import { seenOf } from '@/core/run/summary';
 import { tonesAhead } from '@/core/run/tones';
 import { verdictFor } from '@/core/safety/verdict';
 import { drillOf, layoutOf, type Block } from '@/core/sequence/sequence';
@@ -318,6 +319,24 @@ describe('what is recorded while a block runs', () => {
     expect(owned(run(null), run(other))).toEqual([drill.id]);
     expect(owned(run(null), run(lost))).toEqual([]);
     expect(owned(run(lost), run(null), run(null))).toEqual([drill.id]);
+  });
+
+  it('is said in one line after the run', () => {
+    const fault = wordsOf(blockOf(there)).faults[0]!;
+    const id = blockOf(there).id;
+    const s = on(
+      there,
+      { kind: 'fault', fault: fault.index },
+      { kind: 'otherCue' },
+      { kind: 'cueOutcome', outcome: 'worked' },
+      { kind: 'cueOutcome', outcome: 'backfired' },
+      { kind: 'next' },
+      { kind: 'breathless', blockId: id, value: 3 },
+    );
+    expect(seenOf(s.state, id)).toBe(
+      `seen: ${fault.sign}; 1 of 2 cues worked, 1 backfired; breathless 3 of 10`,
+    );
+    expect(seenOf(s.state, 'another')).toBe('');
   });
 
   it('keeps what was done about a stop sign, and how breathless a block left the client', () => {

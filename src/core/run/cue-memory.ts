@@ -127,9 +127,3 @@ export function rankedCues(block: Block, memory: CueMemory, { cues = [] }: Heard
     })
     .sort((a, b) => worst(a.index) - worst(b.index) || b.odds.bound - a.odds.bound || a.index - b.index);
 }
-
-/** True where any cue was said for the aim of a block, here or elsewhere in the studio. */
-export function knowsCues(block: Block, { client, studio }: CueMemory): boolean {
-  const aim = aimOf(block);
-  return aim !== null && (client[aim] !== undefined || studio[aim] !== undefined);
-}

@@ -3,7 +3,7 @@ import { omit } from '../base/omit';
 import type { MadeFor } from '../sequence/alternatives';
 import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
 import { coachedBlock, type CoachedBlock } from './coached';
-import { knowsCues, rankedCues, type CueMemory } from './cue-memory';
+import { rankedCues, type CueMemory } from './cue-memory';
 import type { BlockResult, RunState } from './run.schema';
 
 /** A session as it goes: what is coached, where it stands, and whether its clock runs. */
@@ -126,10 +126,16 @@ export function entered(session: Session, context: RunContext): Session {
   );
 }
 
-/** A block whose cue nobody chose begins with the one that is likeliest to work. */
+/** A block whose cue nobody chose begins with one that is known to work more often than not; what is untried comes later. */
 function withKnownCue(session: Session, block: Block, { memory }: RunContext): Session {
-  if (!memory || block.cue !== 0 || !knowsCues(block, memory)) return session;
-  const best = rankedCues(block, memory, session.state)[0];
+  if (!memory || block.cue !== 0) return session;
+  const known = rankedCues(block, memory, session.state).filter(
+    ({ odds }) => odds.client.said + odds.studio.said > 0 && odds.share > 0.5,
+  );
+  const best = known.reduce<(typeof known)[number] | null>(
+    (a, c) => (a === null || c.odds.share > a.odds.share ? c : a),
+    null,
+  );
   return best ? withBlock(session, { ...block, cue: best.index }) : session;
 }
 

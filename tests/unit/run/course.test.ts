@@ -10,6 +10,7 @@ import {
   propsInstead,
   withProp,
 } from '@/core/run/course';
+import { aimOf, type CueMemory } from '@/core/run/cue-memory';
 import { judgedResults, NEW_RUN, ownedDrills } from '@/core/run/run';
 import { RunState } from '@/core/run/run.schema';
 import {
@@ -305,6 +306,22 @@ describe('what is recorded while a block runs', () => {
       expect(shown.has(next)).toBe(false);
       shown.add(next);
     }
+  });
+
+  it('begins a block with a cue that is known to work, and with its own where nothing is known', () => {
+    const cues = wordsOf(sequence.blocks[1]!).cues;
+    const other = cues.find((c) => c.kind !== cues[0]!.kind)!;
+    const aim = aimOf(sequence.blocks[1]!)!;
+    const enter = (client: CueMemory['client']) => {
+      const s = step(begun, { kind: 'next' }, { ...context, memory: { client, studio: {} } });
+      return wordsOf(blockOf(s)).cue!;
+    };
+    expect(enter({})).toEqual(wordsOf(sequence.blocks[1]!).cue);
+    expect(enter({ [aim]: { [other.kind]: { worked: 5, said: 6 } } }).kind).toBe(other.kind);
+    // One that seldom works is not put first, nor one that was never tried in its place.
+    expect(enter({ [aim]: { [other.kind]: { worked: 1, said: 6 } } })).toEqual(
+      wordsOf(sequence.blocks[1]!).cue,
+    );
   });
 
   it('a drill is owned after two good runs, and not where its breath was lost', () => {

@@ -6,7 +6,17 @@ export type FedRun = { rev: number; data: RunRecord };
 
 /** One for the whole process: routes and actions are bundled apart and have to meet. */
 const shared = globalThis as typeof globalThis & { kokyuRunFeed?: EventEmitter };
-const feed = (shared.kokyuRunFeed ??= new EventEmitter().setMaxListeners(0));
+const feed = (shared.kokyuRunFeed ??= made());
+
+/** No run has such a name. */
+const ENDS = '';
+
+/** When Kokyu is ended, so is what listens: a stream that stays open would keep it from ending. */
+function made(): EventEmitter {
+  const emitter = new EventEmitter().setMaxListeners(0);
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => emitter.emit(ENDS));
+  return emitter;
+}
 
 /** Whether anybody listens to a run. */
 export const isHeard = (runId: string): boolean => feed.listenerCount(runId) > 0;
@@ -14,8 +24,16 @@ export const isHeard = (runId: string): boolean => feed.listenerCount(runId) > 0
 /** Tells every screen on a run that it was stored. */
 export const tellRun = (runId: string, run: FedRun): void => void feed.emit(runId, run);
 
-/** Hears of a run until the returned function is called. */
-export function hearRun(runId: string, hear: (run: FedRun) => void): () => void {
+/** Hears of a run until the returned function is called; `onEnd` when Kokyu is ended. */
+export function hearRun(
+  runId: string,
+  hear: (run: FedRun) => void,
+  onEnd: () => void = () => undefined,
+): () => void {
   feed.on(runId, hear);
-  return () => void feed.off(runId, hear);
+  feed.on(ENDS, onEnd);
+  return () => {
+    feed.off(runId, hear);
+    feed.off(ENDS, onEnd);
+  };
 }

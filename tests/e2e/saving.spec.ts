@@ -334,6 +334,11 @@ test('the file is the owner’s alone and holds everything once Kokyu has ended'
       await page.getByRole('button', { name: 'Begin with Screen' }).click();
       await goals(page).fill(signal);
       await saved(page);
+      // A run that is shown keeps a stream of its own open; that does not keep Kokyu from ending.
+      await propose(page, page.url().replace(/\/screen$/, ''), 8);
+      await page.getByRole('button', { name: 'Coach it' }).click();
+      await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
+      await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeVisible();
       expect(statSync(database).mode & 0o777).toBe(0o600);
       expect(statSync(join(folder, 'own')).mode & 0o777).toBe(0o700);
     } finally {

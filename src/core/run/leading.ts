@@ -75,9 +75,9 @@ export function metNext(session: Session, met: MetBreath): Session {
 
 /**
  * The client turned: where they lead, the clock goes to the phase that they began. A turn into the phase that is on already
- * changes nothing.
+ * changes nothing. @param waitedS seconds that the clock had stood for them: they count as time of the run
  */
-export function turned(session: Session, kind: 'inhale' | 'exhale'): Session {
+export function turned(session: Session, kind: 'inhale' | 'exhale', waitedS: number): Session {
   const coached = coachedNow(session);
   const { state } = session;
   if (!coached || state.lead !== 'client' || state.aside || state.blockS < coached.prepS) return session;
@@ -89,5 +89,5 @@ export function turned(session: Session, kind: 'inhale' | 'exhale'): Session {
   if (!here || (here.phase !== on && here.phase !== held)) return session;
   const next = spans.slice(at + 1).find((s) => s.phase !== held);
   const blockS = next ? coached.prepS + next.startS : coached.totalS;
-  return { ...session, state: { ...state, blockS } };
+  return { ...session, state: { ...state, blockS, elapsedS: (state.elapsedS ?? 0) + Math.max(0, waitedS) } };
 }

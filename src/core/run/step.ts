@@ -61,8 +61,8 @@ export type RunEvent =
   | { kind: 'again' }
   /** Somebody else sets the pace. `ownS`: seconds of the client's own breath, where it is known. */
   | { kind: 'lead'; lead: Lead; ownS: number | null }
-  /** The client turned, where they lead. */
-  | { kind: 'turned'; turn: 'inhale' | 'exhale' }
+  /** The client turned, where they lead; the clock had stood for them so long. */
+  | { kind: 'turned'; turn: 'inhale' | 'exhale'; waitedS?: number }
   /** How the breath that ended was met. */
   | { kind: 'met'; met: MetBreath }
   /** What is to come is brought into the time that is left. */
@@ -145,7 +145,7 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
     case 'lead':
       return ledBy(session, event.lead, event.ownS);
     case 'turned':
-      return turned(session, event.turn);
+      return turned(session, event.turn, event.waitedS ?? 0);
     case 'met':
       return metNext(session, event.met);
     case 'lookNow':

@@ -82,7 +82,7 @@ export function useSession(
   sound: Sound,
 ): RunningSession {
   const clock = useTurnClock(sound);
-  const { leading, isLeading, reading, runsNow, sounds, hush, roll } = clock;
+  const { leading, isLeading, reading, runsNow, sounds, hush, roll, stoodS } = clock;
   const [t, setT] = useState(() => clockS(initial.state));
   /** Another screen that runs it has said so lately. */
   const [alive, setAlive] = useState(false);
@@ -140,7 +140,8 @@ export function useSession(
         const here: Session = { ...v, running };
         const ticks = event.kind === 'clock' || event.kind === 'pause';
         before = running && !ticks ? at(here, Math.min(reading(v), clockEndS(v, given.current))) : here;
-        after = step(before, event, given.current);
+        const told = event.kind === 'turned' ? { ...event, waitedS: stoodS() } : event;
+        after = step(before, told, given.current);
         if (course && after !== before)
           history.current = [...history.current, { sequence: before.sequence, state: before.state }].slice(
             -UNDO_MOST,
@@ -150,7 +151,7 @@ export function useSession(
       setDepth(history.current.length);
       if (before && after) follow(before, after, event);
     },
-    [follow, reading, runsNow, set],
+    [follow, reading, runsNow, set, stoodS],
   );
   const undo = useCallback(() => {
     const last = history.current.at(-1);

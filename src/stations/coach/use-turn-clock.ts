@@ -16,6 +16,7 @@ const GONE_MS = 9000;
 export function useTurnClock(sound: Sound) {
   const clock = useRef<TurnClock | null>(null);
   const leads = useRef(false);
+  const stoodFrom = useRef<number | null>(null);
   const [leading, setLeading] = useState(false);
   const [unheard, setUnheard] = useState<Unheard | null>(null);
   const given = useRef(sound);
@@ -53,6 +54,7 @@ export function useTurnClock(sound: Sound) {
     setLeading(true);
     setUnheard(null);
     clock.current.setLoudness(given.current.loudness);
+    stoodFrom.current = null;
     void clock.current.start(clockS(session.state), tonesAhead(session, context), given.current.silent);
   }, []);
   const hush = useCallback((): void => {
@@ -63,11 +65,21 @@ export function useTurnClock(sound: Sound) {
   const roll = useCallback((byS: number): void => clock.current?.roll(byS), []);
   /** The clock waits for the client: it stands where it is until the next turn. */
   const stand = useCallback((): void => {
-    if (clock.current?.running) clock.current.pause();
+    if (!clock.current?.running) return;
+    clock.current.pause();
+    stoodFrom.current = performance.now();
   }, []);
+  /** Seconds that it has stood so; none where it runs. */
+  const stoodS = useCallback(
+    (): number =>
+      stoodFrom.current === null || clock.current?.running
+        ? 0
+        : (performance.now() - stoodFrom.current) / 1000,
+    [],
+  );
   /** Whether this page makes the tones, asked at this moment. */
   const isLeading = useCallback(() => leads.current, []);
-  return { leading, isLeading, unheard, reading, runsNow, sounds, hush, roll, stand };
+  return { leading, isLeading, unheard, reading, runsNow, sounds, hush, roll, stand, stoodS };
 }
 
 export type RunClock = ReturnType<typeof useTurnClock>;

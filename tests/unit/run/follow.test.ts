@@ -178,6 +178,9 @@ describe('a client who leads', () => {
     expect(waits.state.blockS).toBeCloseTo(prepS + 4, 2);
     const out = on(waits, { kind: 'turned', turn: 'exhale' });
     expect(out.state.blockS).toBe(prepS + 4);
+    expect(on(waits, { kind: 'turned', turn: 'exhale', waitedS: 2.5 }).state.elapsedS).toBeCloseTo(
+      waits.state.elapsedS! + 2.5,
+    );
     // One who turns early takes the count along as well.
     const early = on(out, { kind: 'clock', atS: prepS + 6 }, { kind: 'turned', turn: 'inhale' });
     expect(early.state.blockS).toBe(prepS + 10);

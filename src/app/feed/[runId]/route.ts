@@ -22,7 +22,7 @@ export async function GET(request: Request, { params }: { params: Promise<unknow
       const send = (message: object) =>
         controller.enqueue(encoder.encode(`data: ${JSON.stringify({ now: Date.now(), ...message })}\n\n`));
       send({ rev: run.rev, data: { sequence: run.sequence, state: run.state } });
-      const deaf = hearRun(run.id, send);
+      const deaf = hearRun(run.id, send, () => close());
       const alive = setInterval(() => send({}), ALIVE_MS);
       close = () => {
         deaf();

@@ -17,6 +17,10 @@ try {
   run(process.execPath, [TSX, 'scripts/bench-change.ts']);
   run(process.execPath, [TSX, 'scripts/bench-plan.ts']);
   run(process.execPath, [TSX, 'scripts/bench-coach.ts']);
+  // Exhales of somebody else, all lengths and seeds; the ordinary run has every second.
+  run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/exhales.test.ts'], {
+    env: { ...ENV, KOKYU_WHOLE: '1' },
+  });
   // What every proposal keeps, over more clients than the ordinary run walks.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/cases.test.ts', '-t', 'limits'], {
     env: { ...ENV, KOKYU_CLIENTS: '500' },

@@ -176,11 +176,32 @@ describe('the breath line', () => {
     expect(paths.rise.startsWith('M0.0,0.0')).toBe(true);
     expect(paths.fall.startsWith('M5.0,1.0')).toBe(true);
   });
-  it('moves left as time goes', () => {
+  it('moves left as time goes, three breaths ahead in sight', () => {
     const coached = coachedBlock(layoutOf(sequence).placed[0]!);
     const shift = (t: number) =>
       Number(/translate\(([-\d.]+),0\)/.exec(draw(<BreathLine coached={coached} t={t} />))![1]);
-    expect(shift(0) - shift(2)).toBeCloseTo(88, 6);
+    const inhales = coached.timeline.spans.filter((s) => s.phase === 'inhale').map((s) => s.startS);
+    const breathS = inhales[1]! - inhales[0]!;
+    const aSecond = (shift(0) - shift(2)) / 2;
+    // The line is 1216 wide and its mark stands at 300.
+    expect(aSecond * 3 * breathS).toBeLessThanOrEqual(1216 - 300 + 1);
+    expect(aSecond * 3 * breathS).toBeGreaterThan(1216 - 300 - 3);
+  });
+  it('is drawn no wider for short breaths, and shows what was measured up to the mark', () => {
+    const placed = layoutOf(sequence).placed[0]!;
+    const short = { kind: 'paced' as const, pattern: { inhaleS: 1, holdInS: 0, exhaleS: 2, holdOutS: 0 } };
+    const coached = coachedBlock({ ...placed, block: { ...placed.block, breathing: short } });
+    const measured = [
+      { t: 1, v: -3 },
+      { t: 2, v: 5 },
+      { t: 3, v: 1 },
+    ];
+    const drawn = draw(<BreathLine coached={coached} t={3} measured={measured} />);
+    const shift = Number(/translate\(([-\d.]+),0\)/.exec(drawn)![1]);
+    expect(shift).toBeCloseTo(300 - 3 * 44, 1);
+    // From the lowest to the highest as high as the line, the newest at the mark.
+    expect(/points="([^"]+)"/.exec(drawn)![1]).toBe('212.0,104.0 256.0,14.0 300.0,59.0');
+    expect(draw(<BreathLine coached={coached} t={3} />)).not.toContain('<polyline');
   });
 });
 

@@ -97,3 +97,21 @@ test('the browser prints the same sheet, and another sequence comes back from it
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
   await expect.poll(() => names(page)).toEqual(blocks);
 });
+
+test('sheets that are asked for at once hold the same words as one that is asked for alone', async ({
+  page,
+}) => {
+  await page.goto(`${await demoClient(page, 'Bram T.')}/write`);
+  await page.locator('main ul a').first().click();
+  await expect(page.getByRole('region', { name: 'Staves' })).toBeVisible();
+  await page.getByRole('button', { name: 'Sheets and files' }).click();
+  const links = page.getByRole('dialog').getByRole('link', { name: 'PDF' });
+  await expect(links.first()).toBeVisible();
+  const hrefs = await links.evaluateAll((all) => all.map((a) => (a as HTMLAnchorElement).href));
+  expect(hrefs.length).toBeGreaterThanOrEqual(2);
+  const words = async (href: string) => (await textOf(await (await page.request.get(href)).body())).join(' ');
+  const alone: string[] = [];
+  for (const href of hrefs) alone.push(await words(href));
+  const together = await Promise.all([...hrefs, ...hrefs].map(words));
+  expect(together).toEqual([...alone, ...alone]);
+});

@@ -15,7 +15,7 @@ async function make({ job, sheet, large }: PdfJob): Promise<void> {
   parentPort?.postMessage(made);
 }
 
-/** One after another: two that are made at once share their fonts, and letters go missing in both. */
+/** One after another: two that are made at once would share the state of their fonts. */
 let before = Promise.resolve();
 parentPort?.on('message', (job: PdfJob) => {
   before = before.then(() => make(job));

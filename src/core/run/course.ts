@@ -1,6 +1,7 @@
 import { omit } from '../base/omit';
 import { POSITION, type Position } from '../body/positions';
 import { PROP_NAME, SUBSTITUTES, type Prop } from '../body/props';
+import { RUNGS } from '../breath/ladder';
 import { cycleS } from '../breath/pattern';
 import { durationS } from '../breath/timeline';
 import { isOpen, verdictFor } from '../safety/verdict';
@@ -8,7 +9,7 @@ import { easierThan, harderThan } from '../sequence/alternatives';
 import { problemsOf } from '../sequence/check';
 import { applyEdit, type Edit } from '../sequence/edit';
 import { lengthBy, lengthTo } from '../sequence/lengthen';
-import { isFreeOfRatio, makeBlock } from '../sequence/make-block';
+import { halfDown, INHALE_SHARE, isFreeOfRatio, LEAST_PHASE_S, makeBlock } from '../sequence/make-block';
 import { clock, drillOf, type Block, type Sequence } from '../sequence/sequence';
 import type { CoachedBlock } from './coached';
 import { refit } from './refit';
@@ -28,11 +29,6 @@ import {
 /** A change of the block that runs, before it is made: a new block, or null where it cannot be. */
 type Changed = Block | null;
 
-/** Half a second and more of exhale is a change; an exhale under this is no exhale. Our choice. */
-const LEAST_EXHALE_S = 1;
-const INHALE_SHARE = 2 / 3;
-const halfDown = (seconds: number): number => Math.floor(seconds * 2 + 1e-9) / 2;
-
 /**
  * The block with a longer or shorter exhale; null where nothing is counted, at the ends of what the drill teaches, or where
  * a rule forbids it. The inhale stays at two thirds of it at most (practice P72).
@@ -44,8 +40,10 @@ export function exhaleBy(block: Block, byS: number, context: RunContext): Change
   const { exhaleS, inhaleS } = breathing.pattern;
   const out = exhaleS + byS;
   const longest = Math.max(drill.exhaleRangeS?.[1] ?? exhaleS, byS < 0 ? exhaleS : 0);
-  if (out < LEAST_EXHALE_S || out > longest) return null;
-  const inS = isFreeOfRatio(drill) ? inhaleS : Math.min(inhaleS, Math.max(1, halfDown(out * INHALE_SHARE)));
+  if (out < LEAST_PHASE_S || out > longest) return null;
+  const inS = isFreeOfRatio(drill)
+    ? inhaleS
+    : Math.min(inhaleS, Math.max(LEAST_PHASE_S, halfDown(out * INHALE_SHARE)));
   const pattern = { ...breathing.pattern, exhaleS: out, inhaleS: inS };
   return allowed({ ...block, breathing: { ...breathing, pattern } }, block, context);
 }
@@ -138,14 +136,19 @@ export function placeIn(before: CoachedBlock, after: CoachedBlock, blockS: numbe
   return after.prepS + same.startS + Math.min(now - here.startS, same.endS - same.startS);
 }
 
-/** A changed block in the place of the one that runs, at the same breath; what is left is fitted to the time. */
-export function changed(session: Session, block: Block, says: string, context: RunContext): Session {
+/** A changed block in the place of the one that runs, at the same breath; null where nothing runs. */
+export function atSameBreath(session: Session, block: Block): Session | null {
   const before = coachedNow(session);
   const made = withBlock(session, block);
   const after = coachedNow(made);
-  if (!before || !after) return session;
-  const blockS = placeIn(before, after, session.state.blockS);
-  return fittedToTime({ ...made, state: { ...made.state, blockS } }, says, context);
+  if (!before || !after) return null;
+  return { ...made, state: { ...made.state, blockS: placeIn(before, after, session.state.blockS) } };
+}
+
+/** The same; what is left is fitted to the time. */
+export function changed(session: Session, block: Block, says: string, context: RunContext): Session {
+  const made = atSameBreath(session, block);
+  return made ? fittedToTime(made, says, context) : session;
 }
 
 /** The same, with a pause beside the clock in which the body or the prop is changed; the breath begins anew after it. */
@@ -268,6 +271,6 @@ export const saysLength = (before: Block, after: Block): string => {
   if (b.kind === 'paced' && a.kind === 'paced' && cycleS(b.pattern) !== cycleS(a.pattern))
     return `Out ${a.pattern.exhaleS} s, in ${a.pattern.inhaleS} s.`;
   if (a.kind === 'free') return `${a.freeS} s as it comes.`;
-  if (a.kind === 'ladder') return `${a.rungs ?? 5} rungs.`;
+  if (a.kind === 'ladder') return `${a.rungs ?? RUNGS.usual} rungs.`;
   return `${after.dose.breaths} breaths.`;
 };

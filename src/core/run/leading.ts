@@ -1,7 +1,7 @@
 import { omit } from '../base/omit';
-import { cycleS } from '../breath/pattern';
+import { cycleS, type Pattern } from '../breath/pattern';
 import type { Block } from '../sequence/sequence';
-import { placeIn } from './course';
+import { atSameBreath } from './course';
 import { meetFrom, meetNext, type Lead, type MetBreath } from './follow';
 import { breathStartS, coachedNow, withBlock, type Session } from './session';
 
@@ -12,14 +12,10 @@ const USUAL_S = 4;
 const isPaced = (block: Block): boolean => block.breathing.kind === 'paced' && block.breathing.full !== true;
 
 /** With another pattern at the same place of the same breath. */
-function withPattern(session: Session, block: Block, pattern: Parameters<typeof cycleS>[0]): Session {
-  if (block.breathing.kind !== 'paced') return session;
-  const before = coachedNow(session);
-  const made = withBlock(session, { ...block, breathing: { ...block.breathing, pattern } });
-  const after = coachedNow(made);
-  if (!before || !after) return session;
-  return { ...made, state: { ...made.state, blockS: placeIn(before, after, session.state.blockS) } };
-}
+const withPattern = (session: Session, block: Block, pattern: Pattern): Session =>
+  block.breathing.kind === 'paced'
+    ? (atSameBreath(session, { ...block, breathing: { ...block.breathing, pattern } }) ?? session)
+    : session;
 
 /** Somebody else sets the pace from here on. @param ownS seconds of the client's own breath, where it is known */
 export function ledBy(session: Session, lead: Lead, ownS: number | null): Session {

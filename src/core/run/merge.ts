@@ -58,7 +58,7 @@ function recordedBy(base: RunState, mine: RunState, theirs: RunState): Partial<R
     const has = (list: readonly T[], x: T) => list.some((y) => sameRecord(x, y));
     // By what each added at its end, and took out of what both had.
     const kept = b.filter((x) => has(m, x) && has(t, x));
-    return [...kept, ...m.slice().filter((x) => !has(b, x)), ...t.filter((x) => !has(b, x) && !has(m, x))];
+    return [...kept, ...m.filter((x) => !has(b, x)), ...t.filter((x) => !has(b, x) && !has(m, x))];
   };
   const cues = mergeCues(base.cues, mine.cues, theirs.cues);
   const faults = joined(base.faults, mine.faults, theirs.faults);

@@ -56,14 +56,15 @@ function doseAt(drill: Drill, breathing: Breathing, amount: Amount): { dose: Dos
 }
 
 /** An inhale is at most this share of its exhale (practice P72), but where filling is the aim or a movement sets the breath. */
-const INHALE_SHARE = 2 / 3;
-const LEAST_PHASE_S = 1;
+export const INHALE_SHARE = 2 / 3;
+export const LEAST_PHASE_S = 1;
 /** A pause is at most this share of the client's own calm hold (practice P73). */
 export const HOLD_SHARE = 0.6;
 /** An empty pause of somebody whose calm hold is not known lasts no longer (practice P73), s. */
 const UNKNOWN_PAUSE_S = 2;
 
-const halfDown = (seconds: number): number => Math.floor(seconds * 2 + 1e-9) / 2;
+/** Down to the half second. */
+export const halfDown = (seconds: number): number => Math.floor(seconds * 2 + 1e-9) / 2;
 
 /** Whether the breath of a drill is free of the rule that an exhale is half as long again as its inhale (practice P72). */
 export const isFreeOfRatio = (drill: Drill): boolean => drill.stage === 'open' || tiedToMovement(drill);

@@ -1,4 +1,5 @@
 import { POSITION, type Position } from '@/core/body/positions';
+import { RUNGS } from '@/core/breath/ladder';
 import { PROP_NAME } from '@/core/body/props';
 import { breathsBy, exhaleBy, positionsFor, propsInstead } from '@/core/run/course';
 import { breathsBegun, type RunEvent } from '@/core/run/step';
@@ -28,7 +29,7 @@ export function CourseRow({ coached, blockS, context, aside, on }: Props) {
     breathing.kind === 'free'
       ? `${breathing.freeS} s`
       : breathing.kind === 'ladder'
-        ? `${breathing.rungs ?? 5} rungs`
+        ? `${breathing.rungs ?? RUNGS.usual} rungs`
         : `${dose.breaths} breaths`;
   const working = blockS > coached.prepS;
   const positions = positionsFor(block, context);

@@ -13,8 +13,8 @@ import { serverNow, useRunFeed } from './run-feed';
 import { useTicks } from './use-ticks';
 import { useTurnClock, type Sound } from './use-turn-clock';
 
-/** What changes the course of a run; each can be taken back. */
-const COURSE: ReadonlySet<RunEvent['kind']> = new Set([
+/** What puts the session at another place, or gives it other breaths. */
+const PLACED = [
   'next',
   'back',
   'easier',
@@ -25,31 +25,26 @@ const COURSE: ReadonlySet<RunEvent['kind']> = new Set([
   'prop',
   'rest',
   'again',
+] as const satisfies readonly RunEvent['kind'][];
+/** What changes the course of a run; each can be taken back. */
+const COURSE: ReadonlySet<RunEvent['kind']> = new Set<RunEvent['kind']>([
+  ...PLACED,
   'fit',
   'lookNow',
   'otherCue',
   'cue',
   'cueOutcome',
   'fault',
-] as const);
-/** What the clock follows to another place, or to other breaths; another cue moves nothing. */
-const MOVES: ReadonlySet<RunEvent['kind']> = new Set([
-  'next',
-  'back',
-  'easier',
-  'harder',
-  'exhale',
-  'breaths',
-  'position',
-  'prop',
-  'rest',
-  'again',
+]);
+/** What the clock follows; another cue moves nothing. */
+const MOVES: ReadonlySet<RunEvent['kind']> = new Set<RunEvent['kind']>([
+  ...PLACED,
   'undo',
   'ready',
   'lead',
   'turned',
   'met',
-] as const);
+]);
 /** The same press again within this time is one press, ms; steps up and down are meant each. */
 const BOUNCE_MS = 350;
 const STEPS: ReadonlySet<RunEvent['kind']> = new Set(['exhale', 'breaths', 'fault'] as const);

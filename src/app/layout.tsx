@@ -40,6 +40,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <Link href="/" className="hover:underline">
               Today
             </Link>
+            <Link href="/classes" className="hover:underline">
+              Classes
+            </Link>
             <Link href="/drills" className="hover:underline">
               Drills
             </Link>

@@ -12,7 +12,12 @@ import { setUps, thresholds } from './settings';
  * Everything known of a client; null where there is no such client. The layout and the page of one request ask for the
  * same value, so records are read once. Throws when the screening is damaged.
  */
-export const caseFor = cache((scope: Scope, clientId: string): ClientCase | null => {
+export const caseFor = cache((scope: Scope, clientId: string): ClientCase | null =>
+  caseBefore(scope, clientId, null),
+);
+
+/** The same as it was before a run began; null: as it is. */
+export function caseBefore(scope: Scope, clientId: string, startedAt: string | null): ClientCase | null {
   const client = findClient(scope, clientId);
   if (!client) return null;
   return caseOf({
@@ -23,6 +28,6 @@ export const caseFor = cache((scope: Scope, clientId: string): ClientCase | null
     screen: screenOf(scope, clientId),
     looks: looksOf(scope, clientId).map((look) => ({ ...look, bands: () => bandsOf(scope, look.data) })),
     sequences: sequencesOf(scope, clientId),
-    runs: runsOf(scope, clientId),
+    runs: runsOf(scope, clientId).filter((r) => startedAt === null || r.startedAt < startedAt),
   });
-});
+}

@@ -1,13 +1,16 @@
 import { and, eq } from 'drizzle-orm';
 import type { RevisedKind } from '@/core/base/revision';
 import { db } from './db/client';
-import { looks, runs, screens, sequences } from './db/schema';
+import { classes, classRuns, looks, runs, screens, sequences } from './db/schema';
 import { readJson, type JsonKind } from './record-json';
 import { readRun } from './runs';
 import type { Scope } from './scope';
 
+/** The kinds of record in a client’s file. */
+export type ClientRecord = Exclude<RevisedKind, 'class' | 'classRun'>;
+
 /** A record that cannot be read, by itself: everything else of the client stays as it is. */
-export type Damaged = { kind: RevisedKind; id: string; at: string; why: string };
+export type Damaged = { kind: ClientRecord; id: string; at: string; why: string };
 
 const because = (kind: JsonKind, row: { id: string; data: string; shape: number }): string | null => {
   const read = readJson(kind, row.id, row.data, row.shape);
@@ -17,7 +20,7 @@ const because = (kind: JsonKind, row: { id: string; data: string; shape: number 
 /** The records of a client that cannot be read, and why. */
 export function damagedOf(scope: Scope, clientId: string): Damaged[] {
   const list = (
-    kind: RevisedKind,
+    kind: ClientRecord,
     rows: readonly { id: string; at: string; why: string | null }[],
   ): Damaged[] => rows.flatMap(({ id, at, why }) => (why === null ? [] : [{ kind, id, at, why }]));
   const own = { screens: ofClient(screens), looks: ofClient(looks), sequences: ofClient(sequences) };
@@ -67,7 +70,9 @@ export function rawOf(scope: Scope, kind: RevisedKind, id: string): string | und
       .get();
     return row && `${row.sequence}\n${row.state}\n`;
   }
-  const table = { screen: screens, look: looks, sequence: sequences }[kind];
+  const table = { screen: screens, look: looks, sequence: sequences, class: classes, classRun: classRuns }[
+    kind
+  ];
   return db()
     .select({ data: table.data })
     .from(table)

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { parseWith } from '@/core/base/parse';
 import { fail, type Result } from '@/core/base/result';
+import { ClassData, ClassRun } from '@/core/class/class.schema';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
@@ -21,6 +22,8 @@ const SCHEMA = {
   thresholds: OwnThresholds,
   setUps: SetUps,
   cues: CueCounts,
+  class: ClassData,
+  classRun: ClassRun,
 } as const;
 
 export type JsonKind = keyof typeof SCHEMA;
@@ -40,6 +43,8 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   thresholds: [],
   setUps: [],
   cues: [],
+  class: [],
+  classRun: [],
 };
 
 export const shapeOf = (kind: JsonKind, upgrades = UPGRADES): number => upgrades[kind].length + 1;

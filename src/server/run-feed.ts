@@ -1,8 +1,9 @@
 import { EventEmitter } from 'node:events';
+import type { ClassRun } from '@/core/class/class-run';
 import type { RunRecord } from '@/core/run/merge';
 
-/** A run as it was just stored. */
-export type FedRun = { rev: number; data: RunRecord };
+/** A run of a client or of a class as it was just stored. */
+export type FedRun = { rev: number; data: RunRecord | ClassRun };
 
 /** One for the whole process: routes and actions are bundled apart and have to meet. */
 const shared = globalThis as typeof globalThis & { kokyuRunFeed?: EventEmitter };

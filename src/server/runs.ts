@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import type { Save, Saved } from '@/core/base/revision';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
@@ -81,7 +81,39 @@ export function startRun(scope: Scope, clientId: string, sequenceId: string, seq
   return id;
 }
 
-const isOver = (state: RunState) => state.stage === 'done' || state.stage === 'stopped';
+/** Puts the run of somebody in a class into their file, or what was said of it since. */
+export function putClassRun(
+  scope: Scope,
+  at: { id: string; clientId: string; classRunId: string; startedAt: string; endedAt: string },
+  { sequence, state }: RunRecord,
+): void {
+  const said = {
+    sequence: writeJson(sequence),
+    state: writeJson(state),
+    updatedAt: new Date().toISOString(),
+  };
+  const { id, clientId, classRunId, startedAt, endedAt } = at;
+  db()
+    .insert(runs)
+    .values({
+      id,
+      ownerId: scope.ownerId,
+      clientId,
+      sequenceId: classRunId,
+      rev: 0,
+      startedAt,
+      endedAt,
+      ...said,
+    })
+    .onConflictDoUpdate({ target: runs.id, set: { ...said, rev: sql`${runs.rev} + 1` } })
+    .run();
+}
+
+/** Takes the run of somebody who was not there after all out of their file again. */
+export const dropClassRun = (scope: Scope, id: string): void =>
+  void db().delete(runs).where(mine(scope, id)).run();
+
+export const isOver = (state: RunState) => state.stage === 'done' || state.stage === 'stopped';
 
 /** Saves a run, and tells the other screens that show it. */
 export function saveRun(scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRecord> {

@@ -3,10 +3,13 @@ import { mended } from '@/core/base/mend';
 import { parseWith } from '@/core/base/parse';
 import { fail, ok, type Result } from '@/core/base/result';
 import { Stamp, type RevisedKind, type Saved } from '@/core/base/revision';
+import { ClassData, ClassRun } from '@/core/class/class.schema';
 import { LookData } from '@/core/look/look.schema';
 import { RunState } from '@/core/run/run.schema';
 import { Screen } from '@/core/screen/screen.schema';
 import { Sequence } from '@/core/sequence/sequence.schema';
+import { findClassRun, saveClassRun } from './class-runs';
+import { findClass, saveClass } from './classes';
 import { findLook, saveLook } from './looks';
 import { keepRevision } from './revisions';
 import { findRun, saveRun } from './runs';
@@ -15,7 +18,14 @@ import { readScreen, saveScreen } from './screens';
 import { findSequence, saveSequence } from './sequences';
 
 const RunRecord = z.object({ sequence: Sequence, state: RunState });
-const SCHEMA = { screen: Screen, look: LookData, sequence: Sequence, run: RunRecord } as const;
+const SCHEMA = {
+  screen: Screen,
+  look: LookData,
+  sequence: Sequence,
+  run: RunRecord,
+  class: ClassData,
+  classRun: ClassRun,
+} as const;
 
 const Sent = z.object({
   rev: z.int().check(z.gte(0)),
@@ -53,6 +63,14 @@ export function storeSent(scope: Scope, kind: RevisedKind, id: string, sent: unk
       const made = parseWith(RunRecord, data);
       return made.ok ? saveRun(scope, id, over(made.value)) : made;
     }
+    case 'class': {
+      const made = parseWith(ClassData, data);
+      return made.ok ? saveClass(scope, id, over(made.value)) : made;
+    }
+    case 'classRun': {
+      const made = parseWith(ClassRun, data);
+      return made.ok ? saveClassRun(scope, id, over(made.value)) : made;
+    }
   }
 }
 
@@ -73,5 +91,7 @@ function isHere(scope: Scope, kind: RevisedKind, id: string): boolean {
   if (kind === 'screen') return readScreen(scope, id).ok;
   if (kind === 'look') return findLook(scope, id) !== undefined;
   if (kind === 'sequence') return findSequence(scope, id) !== undefined;
+  if (kind === 'class') return findClass(scope, id) !== undefined;
+  if (kind === 'classRun') return findClassRun(scope, id) !== undefined;
   return findRun(scope, id) !== undefined;
 }

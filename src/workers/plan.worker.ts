@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { planClass, type ClassInput, type ClassPlan } from '@/core/class/plan-class';
 import type { Result } from '@/core/base/result';
 import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/propose/explain';
 import { propose, type ProposalInput } from '@/core/propose/propose';
@@ -23,6 +24,9 @@ const api = {
   },
   propose(input: ProposalInput, searchMs: number, tell: (at: PlanProgress) => void): Result<Sequence> {
     return propose(input, until(searchMs, tell));
+  },
+  planClass(input: ClassInput, searchMs: number, tell: (at: PlanProgress) => void): Result<ClassPlan> {
+    return planClass(input, until(searchMs, tell));
   },
   withMoreTime(
     sequence: Sequence,

@@ -31,15 +31,15 @@ export const RETURNS = [
  */
 const BLOCK_COST = 0.05;
 const CHANGE_COST = 0.03;
-const PROP_COST = 0.004;
-const OTHER_SCHOOL_COST = 0.02;
-const WANTED_WORTH = 0.15;
+export const PROP_COST = 0.004;
+export const OTHER_SCHOOL_COST = 0.02;
+export const WANTED_WORTH = 0.15;
 /** What worked is kept (practice P68): an owned drill costs no block. */
 const KEPT_WORTH = BLOCK_COST;
 /** What the leading reading or a goal is worked on with first. */
 const LEADS_WORTH = 0.07;
 /** A drill is planned in so many of its positions, those in which it does most. */
-const MOST_POSITIONS = 2;
+export const MOST_POSITIONS = 2;
 /** The first drill of a session is an easy one. */
 const OPENS_UP_TO_LEVEL = 1;
 
@@ -208,7 +208,7 @@ const onFloor = (position: Position): boolean =>
   position !== 'counterLean' && isCarried(position) && POSITION[position].family !== 'standing';
 
 /** What it costs to go down to the floor again. */
-const downCosts = (total: number): Plan['changeCosts'] => {
+export const downCosts = (total: number): Plan['changeCosts'] => {
   const floor = POSITIONS.filter(onFloor);
   return Object.fromEntries(
     POSITIONS.filter((p) => !onFloor(p)).map((from) => [
@@ -218,7 +218,7 @@ const downCosts = (total: number): Plan['changeCosts'] => {
   );
 };
 
-const CHANGE_S = Object.fromEntries(
+export const CHANGE_S = Object.fromEntries(
   POSITIONS.map((from) => [from, Object.fromEntries(POSITIONS.map((to) => [to, changeS(from, to)]))]),
 );
 
@@ -299,7 +299,7 @@ export function planOf(
  * What may come first: an easy drill back-lying; where that is barred on the side; else sitting (practice P70). A reversed
  * breath is set right before anything else, and with panic before the first breaths are not counted.
  */
-function openersOf(byId: ReadonlyMap<string, readonly Option[]>, input: ProposalInput): string[] {
+export function openersOf(byId: ReadonlyMap<string, readonly Pick<Option, 'drill' | 'position'>[]>, input: ProposalInput): string[] {
   const all = [...byId].map(([id, of]) => ({ id, drill: of[0]!.drill, position: of[0]!.position }));
   const easy = all.filter(
     ({ drill }) => drill.level <= OPENS_UP_TO_LEVEL && firstOf(drill, input).length === 0,

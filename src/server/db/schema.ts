@@ -191,12 +191,43 @@ export const templates = sqliteTable(
   (t) => [index('templates_by_owner').on(t.ownerId, t.name)],
 );
 
+/** Classes: who comes, when, what the room has, and the sequence that all of them do. */
+export const classes = sqliteTable(
+  'classes',
+  {
+    ...owned,
+    data: text('data').notNull(),
+    ...revised,
+    createdAt: text('created_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+    archivedAt: text('archived_at'),
+  },
+  (t) => [index('classes_by_owner').on(t.ownerId, t.archivedAt)],
+);
+
+/** A class as it was coached, with everybody in it; each person's own run stands in `runs`. */
+export const classRuns = sqliteTable(
+  'class_runs',
+  {
+    ...owned,
+    classId: text('class_id')
+      .notNull()
+      .references(() => classes.id, { onDelete: 'cascade' }),
+    data: text('data').notNull(),
+    ...revised,
+    startedAt: text('started_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+    endedAt: text('ended_at'),
+  },
+  (t) => [index('class_runs_by_class').on(t.classId, t.startedAt)],
+);
+
 /** Earlier values of records that were corrected. */
 export const revisions = sqliteTable(
   'revisions',
   {
     ...owned,
-    kind: text('kind', { enum: ['screen', 'look', 'sequence', 'run'] }).notNull(),
+    kind: text('kind', { enum: ['screen', 'look', 'sequence', 'run', 'class', 'classRun'] }).notNull(),
     recordId: text('record_id').notNull(),
     rev: integer('rev').notNull(),
     data: text('data').notNull(),

@@ -15,11 +15,11 @@ import { easierThan, harderThan } from '@/core/sequence/alternatives';
 import type { Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { browserVoice } from '@/devices/voice';
-import type { Unheard } from '@/devices/turn-clock';
 import { useAlone } from '@/ui/alone';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useHotkeys } from '@/ui/hotkeys';
 import { CoachScreen } from './coach-screen';
+import { Heard } from './heard';
 import { RelookScreen } from './relook-screen';
 import { useRoom } from './room';
 import { RoomDialog } from './room-dialog';
@@ -28,7 +28,7 @@ import { StopDialog } from './stop-dialog';
 import { useSaid } from './use-said';
 import { useFollow } from './use-follow';
 import { useFullScreen, useWakeLock } from './use-screen';
-import { useSession, type RunningSession } from './use-session';
+import { CLIENT_RUN, useSession, type RunningSession } from './use-session';
 
 type Props = {
   clientId: string;
@@ -58,10 +58,9 @@ export function CoachRun(given: Props) {
   const [voice] = useState(browserVoice);
   const screen = useFullScreen();
   const context = useMemo<RunContext>(() => ({ ...madeFor, waits: room.waits }), [madeFor, room.waits]);
-  const run = useSession(runId, { sequence: given.sequence, state: given.state }, given.rev, context, {
-    silent: room.muted,
-    loudness: { turns: room.turns, pips: room.pips },
-  });
+  const kept = { sequence: given.sequence, state: given.state };
+  const loudness = { turns: room.turns, pips: room.pips };
+  const run = useSession(CLIENT_RUN, runId, kept, given.rev, context, { silent: room.muted, loudness });
   const { session, coached, happen, pause, autosave } = run;
   const { sequence, state, running } = session;
   const block = sequence.blocks[state.index];
@@ -199,27 +198,6 @@ export function CoachRun(given: Props) {
         }}
       />
     </div>
-  );
-}
-
-const UNHEARD: Record<Unheard, string> = {
-  none: 'This browser makes no sound: the turns are shown at the edge of the screen.',
-  blocked:
-    'The sound did not start: the turns are shown at the edge of the screen. Pause and start to try again.',
-  stalled: 'The sound stopped: the run goes on, its turns are shown at the edge of the screen.',
-};
-
-/** Why no tone is heard, where somebody might wait for one. */
-function Heard({ run, muted }: { run: RunningSession; muted: boolean }) {
-  const text = run.elsewhere
-    ? 'Runs on another screen; what you press here counts there too.'
-    : run.unheard && !muted
-      ? UNHEARD[run.unheard]
-      : '';
-  return (
-    <p role="status" className="text-small text-care">
-      {text}
-    </p>
   );
 }
 

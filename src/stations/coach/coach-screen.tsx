@@ -43,6 +43,7 @@ import type { Following } from './use-follow';
 import { Now } from './now';
 import { RateStrip } from './rate-strip';
 import { Spoken } from './spoken';
+import { Tool } from './tool';
 import { WordsPanel } from './words-panel';
 
 /** What the screen itself does, beside what happens in the run. */
@@ -224,27 +225,6 @@ function Head({ clientName, session, coached, silent, isFull, canUndo, on, does 
     </header>
   );
 }
-
-/** What is pressed seldom, away from the row of what is pressed often. */
-const Tool = ({
-  name,
-  pressed,
-  ...rest
-}: {
-  name: string;
-  pressed?: boolean;
-  disabled?: boolean;
-  onClick: () => void;
-  children: ReactNode;
-}) => (
-  <Press
-    look="bare"
-    aria-label={name}
-    aria-pressed={pressed}
-    className="flex items-center justify-center disabled:opacity-45"
-    {...rest}
-  />
-);
 
 /** What comes next, and what of it is to be handed over. */
 function Next({ block, soon, now }: { block: Block | undefined; soon: boolean; now: Block }) {

@@ -9,17 +9,17 @@ let aheadMs = 0;
 /** The server's day, ms: what the screens of one run agree on. */
 export const serverNow = (): number => Date.now() + aheadMs;
 
-type Fed = { rev: number; value: RunRecord };
-type Message = { now: number } & ({ rev: number; data: RunRecord } | { rev?: undefined });
+type Fed<R extends RunRecord> = { rev: number; value: R };
+type Message<R> = { now: number } & ({ rev: number; data: R } | { rev?: undefined });
 
 /** The run as it is stored, each time another screen stores it; the newest of that and what the page came with. */
-export function useRunFeed(runId: string, page: Fed): Fed {
-  const [fed, setFed] = useState<Fed>(page);
+export function useRunFeed<R extends RunRecord>(runId: string, page: Fed<R>): Fed<R> {
+  const [fed, setFed] = useState<Fed<R>>(page);
   useEffect(() => {
     if (typeof EventSource === 'undefined') return;
     const source = new EventSource(`/feed/${runId}`);
     source.onmessage = (event: MessageEvent<string>) => {
-      const message = JSON.parse(event.data) as Message;
+      const message = JSON.parse(event.data) as Message<R>;
       aheadMs = message.now - Date.now();
       if (message.rev !== undefined)
         setFed((before) => (message.rev > before.rev ? { rev: message.rev, value: message.data } : before));

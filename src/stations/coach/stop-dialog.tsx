@@ -11,11 +11,14 @@ import { Press } from '@/ui/press';
 
 /** A stop sign was seen: first what to do, then what it was. */
 export function StopDialog({
+  who,
   open,
   onOpenChange,
   onStop,
   onNothing,
 }: {
+  /** One of several; absent: the client of the run. */
+  who?: string;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   onStop: (sign: StopSign, note: string, done: readonly StopDone[]) => void;
@@ -25,11 +28,15 @@ export function StopDialog({
   const [note, setNote] = useState('');
   const [done, setDone] = useState<readonly StopDone[]>([]);
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Stop sign">
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title={who === undefined ? 'Stop sign' : `Stop sign: ${who}`}
+    >
       <div className="space-y-4">
         <Notice level="stop">
-          Let the client breathe normally, sit or lie down. Nothing more today with this drill; an easier one
-          next time.
+          Let {who ?? 'the client'} breathe normally, sit or lie down. Nothing more today with this drill; an
+          easier one next time.
         </Notice>
         <p>
           Chest pain, fainting, breathlessness at rest, one-sided leg swelling or bleeding: call for medical
@@ -53,7 +60,9 @@ export function StopDialog({
           <span className="text-fine text-soft">Note</span>
           <input className={INPUT} value={note} maxLength={2000} onChange={(e) => setNote(e.target.value)} />
         </label>
-        <p className="text-fine text-soft">What it was; this ends the run:</p>
+        <p className="text-fine text-soft">
+          What it was; this ends the run{who === undefined ? '' : ` for ${who}`}:
+        </p>
         <div className="flex flex-wrap gap-2">
           {STOP_SIGNS.map((sign) => (
             <Button key={sign} kind="stop" onClick={() => onStop(sign, note, done)}>

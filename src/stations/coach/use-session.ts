@@ -50,7 +50,7 @@ const BOUNCE_MS = 350;
 const STEPS: ReadonlySet<RunEvent['kind']> = new Set(['exhale', 'breaths', 'fault'] as const);
 const UNDO_MOST = 50;
 
-export type RunningSession = {
+export type RunningSession<R extends RunRecord = RunRecord> = {
   /** As it is at this moment of its clock. */
   session: Session;
   coached: CoachedBlock | null;
@@ -65,17 +65,25 @@ export type RunningSession = {
   /** What Space, a pedal and the whole screen do: starts, says that a set-up or a rest is over, or pauses. */
   act: () => void;
   pause: () => void;
-  autosave: Autosave<RunRecord>;
+  autosave: Autosave<R>;
 };
 
+/** Whose run it is: a client’s, or that of a class with everybody in it. */
+export type RunKind<R extends RunRecord> = {
+  kind: 'run' | 'classRun';
+  merge: (base: R, mine: R, theirs: R) => R | null;
+};
+export const CLIENT_RUN: RunKind<RunRecord> = { kind: 'run', merge: mergeRuns };
+
 /** A session on the clock of its tones: what happens goes through `step`, the clock follows, and everything is saved. */
-export function useSession(
+export function useSession<R extends RunRecord>(
+  { kind, merge }: RunKind<R>,
   runId: string,
-  initial: RunRecord,
+  initial: R,
   rev: number,
   context: RunContext,
   sound: Sound,
-): RunningSession {
+): RunningSession<R> {
   const clock = useTurnClock(sound);
   const { leading, isLeading, reading, runsNow, sounds, hush, roll, stoodS } = clock;
   const [t, setT] = useState(() => clockS(initial.state));
@@ -90,20 +98,20 @@ export function useSession(
     given.current = context;
   });
   const fed = useRunFeed(runId, { rev, value: initial });
-  const autosave = useAutosave<RunRecord>({
-    kind: 'run',
+  const autosave = useAutosave<R>({
+    kind,
     id: runId,
     initial: fed.value,
     rev: fed.rev,
-    merge: mergeRuns,
+    merge,
     leaving: (v) =>
       isLeading()
-        ? recordOf(v, step({ ...v, running: true }, { kind: 'pause', atS: reading(v) }, context))
+        ? recordOf(v, step({ ...courseOf(v), running: true }, { kind: 'pause', atS: reading(v) }, context))
         : v,
   });
   const { set, value } = autosave;
   /** The record as this page last left it: anything else came from another screen. */
-  const mine = useRef<RunRecord>(value);
+  const mine = useRef<R>(value);
 
   /** The clock after an event: stopped, started, rolled over a joint, or moved to where the session is now. */
   const follow = useCallback(
@@ -132,7 +140,7 @@ export function useSession(
       let after: Session | null = null;
       set((v) => {
         const running = runsNow(v);
-        const here: Session = { ...v, running };
+        const here: Session = { ...courseOf(v), running };
         const ticks = event.kind === 'clock' || event.kind === 'pause';
         before = running && !ticks ? at(here, Math.min(reading(v), clockEndS(v, given.current))) : here;
         const told = event.kind === 'turned' ? { ...event, waitedS: stoodS() } : event;
@@ -179,7 +187,7 @@ export function useSession(
       value.state.index !== before.state.index ||
       value.state.aside?.kind !== before.state.aside?.kind ||
       !sameRecord(value.sequence, before.sequence);
-    if (other) queueMicrotask(() => sounds({ ...value, running: true }, given.current));
+    if (other) queueMicrotask(() => sounds({ ...courseOf(value), running: true }, given.current));
   }, [value, hush, isLeading, reading, sounds]);
 
   const claimed = value.state.stage === 'running' && value.state.runs !== undefined;
@@ -187,7 +195,7 @@ export function useSession(
   useTicks({ claimed, record: mine, context: given, clock, happen, draw: setT, onAlive: setAlive });
 
   const session = useMemo((): Session => {
-    const shown: Session = { ...value, running: live };
+    const shown: Session = { ...courseOf(value), running: live };
     return live ? at(shown, t) : shown;
   }, [value, live, t]);
   return {
@@ -204,10 +212,16 @@ export function useSession(
   };
 }
 
+const courseOf = ({ sequence, state }: RunRecord): RunRecord => ({ sequence, state });
+
 /** What of a session is kept; the same value where nothing of it changed. */
-function recordOf(before: RunRecord, { sequence, state, running }: Session): RunRecord {
+function recordOf<R extends RunRecord>(before: R, { sequence, state, running }: Session): R {
   if (sequence === before.sequence && state === before.state && running === (before.state.runs !== undefined))
     return before;
   const rest = omit(state, 'runs');
-  return { sequence, state: running ? { ...rest, runs: { s: clockS(state), atMs: serverNow() } } : rest };
+  return {
+    ...before,
+    sequence,
+    state: running ? { ...rest, runs: { s: clockS(state), atMs: serverNow() } } : rest,
+  };
 }

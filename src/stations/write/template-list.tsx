@@ -11,7 +11,8 @@ type ListProps = {
   templates: readonly Template[];
   busy: boolean;
   onStart: (name: string, data: Sequence) => void;
-  onDrop: (id: string) => void;
+  /** Absent: they are dropped elsewhere. */
+  onDrop?: (id: string) => void;
 };
 
 /** The studio's templates, to begin from. */
@@ -35,9 +36,11 @@ export const TemplateList = ({ templates, busy, onStart, onDrop }: ListProps) =>
           </Press>
           <span className="flex shrink-0 gap-3 text-soft tabular-nums">
             {clock(layoutOf(t.data).totalS)}
-            <Press look="text" onClick={() => onDrop(t.id)} aria-label={`Drop the template: ${t.name}`}>
-              drop
-            </Press>
+            {onDrop && (
+              <Press look="text" onClick={() => onDrop(t.id)} aria-label={`Drop the template: ${t.name}`}>
+                drop
+              </Press>
+            )}
           </span>
         </li>
       ))}

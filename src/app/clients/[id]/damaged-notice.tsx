@@ -3,18 +3,18 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
-import type { RevisedKind } from '@/core/base/revision';
+import type { ClientRecord } from '@/server/damaged';
 import { Button } from '@/ui/button';
 import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 
 type Props = {
   clientId: string;
-  damaged: readonly { kind: RevisedKind; id: string; at: string; why: string }[];
+  damaged: readonly { kind: ClientRecord; id: string; at: string; why: string }[];
   beginAnew: (clientId: string) => Promise<Result<null>>;
 };
 
-const NAME: Record<RevisedKind, string> = {
+const NAME: Record<ClientRecord, string> = {
   screen: 'The screening',
   look: 'A look',
   sequence: 'A sequence',

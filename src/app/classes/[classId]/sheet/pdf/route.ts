@@ -1,0 +1,14 @@
+import { pdfAnswer } from '../../../../pdf-answer';
+import { scopeOfRequest } from '@/server/scope';
+import { classSheetOf } from '../class-sheet-of';
+
+/** The sheet of a class as a PDF. */
+export async function GET(_request: Request, { params }: { params: Promise<{ classId: string }> }) {
+  const { classId } = await params;
+  const sheet = classSheetOf(await scopeOfRequest(), classId);
+  return pdfAnswer(
+    sheet && { sheet, large: false },
+    'This class is no longer here, or nothing is planned in it yet.',
+    'class-sheet',
+  );
+}

@@ -1,0 +1,152 @@
+import { NEEDS, type Needs } from '../aims/needs';
+import type { Position } from '../body/positions';
+import type { School } from '../aims/school';
+import type { Breathing } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
+import { worthOf } from '../plan/plan';
+import { RETURNS, tooHigh, unfitFor } from '../propose/choices';
+import type { ProposalInput } from '../propose/input';
+import { isOpen, verdictFor } from '../safety/verdict';
+import { makeBlock } from '../sequence/make-block';
+import type { Block } from '../sequence/sequence';
+import { inputOf, plenty, SITS_OUT, waysOf, atHand, type ClassRoom, type Way } from './own';
+import type { Room } from './class.schema';
+import { sharedNeeds, type Member } from './member';
+import { shareOut, type Shared } from './share-out';
+import { commonBreathing } from './timing';
+
+/** A member with what a class plans them by. */
+export type Seat = { member: Member; input: ProposalInput; needs: Needs };
+
+/** The members of a class, each with their needs as shares of one. */
+export const seatsOf = (
+  members: readonly Member[],
+  needs: readonly Needs[],
+  where: ClassRoom,
+  locked: readonly string[] = [],
+): Seat[] =>
+  members.map((member, i) => ({
+    member,
+    needs: needs[i]!,
+    input: { ...inputOf(member, where, locked), needs: needs[i]! },
+  }));
+
+/** Those of a class with whom something may be coached, each with their seat, and the room they share. */
+export function presentSeatsOf(
+  members: readonly Member[],
+  room: Room,
+  library: readonly Drill[],
+): { seats: Seat[]; where: ClassRoom } {
+  const may = members.filter((m) => m.bar === null);
+  const where = { room, people: may.length, library };
+  return { where, seats: seatsOf(may, sharedNeeds(may), where) };
+}
+
+/**
+ * What every other way of doing a block costs, as a share of all that everybody needs: it has to be told and watched.
+ * Little enough that nobody is given less for it than they could safely do. Our choice.
+ */
+export const WAY_COST = 0.003;
+/** What is other about a way, another drill, breathing quietly, and sitting out, each worse than the one before. Our choice. */
+const INSTEAD_COST = 0.0005;
+const OTHER_COST = 0.05;
+const QUIET_COST = 0.1;
+const OUT_COST = 0.4;
+
+/** What a way is worth to a person where nothing was done for their needs yet. */
+export function worthOfWay(way: Way, needs: Needs): number {
+  const met = NEEDS.reduce((sum, need, n) => sum + (needs[need] ?? 0) * Math.min(1, way.gains[n]!), 0);
+  const cost =
+    way.kind === 'out' ? OUT_COST : way.kind === 'quiet' ? QUIET_COST : way.kind === 'other' ? OTHER_COST : 0;
+  return RETURNS[0]!.slope * met - cost - INSTEAD_COST * way.differs.length;
+}
+
+/** What everybody does of a block, and how well that could be shared out. */
+export type ShareOfBlock = Shared & { ways: Way[] };
+
+/** Who does what of a common block. */
+export function shareBlock(common: Block, seats: readonly Seat[], where: ClassRoom): ShareOfBlock {
+  const lists = seats.map(({ member, input }) => waysOf({ common, member, where, input }));
+  const worth = lists.map((list, i) => list.map((way) => worthOfWay(way, seats[i]!.needs)));
+  const shared = shareOut(lists, worth, where.room, WAY_COST * Math.max(1, seats.length));
+  return { ...shared, ways: shared.chosen.map((k, i) => lists[i]![k] ?? SITS_OUT) };
+}
+
+/** Who could do a drill themselves, in whatever position, and the breath that each would do it with alone. */
+export function doersOf(
+  drill: Drill,
+  seats: readonly Seat[],
+  where: ClassRoom,
+): { seat: Seat; breathing: Breathing }[] {
+  const available = atHand(where.room);
+  return seats.flatMap((seat) => {
+    const { member, input } = seat;
+    if (member.bar !== null) return [];
+    const verdict = verdictFor(drill, member.plan.flags, available);
+    if (!isOpen(verdict) || tooHigh(drill, input)) return [];
+    if (unfitFor(drill, verdict, input) !== null && !input.locked?.includes(drill.id)) return [];
+    const made = makeBlock({
+      id: '',
+      drill,
+      verdict,
+      position: verdict.positions[0]!,
+      amount: 'usual',
+      client: { ...member.plan, silentSide: null },
+      available,
+    });
+    return [{ seat, breathing: made.breathing }];
+  });
+}
+
+const pauses = (breathing: Breathing): boolean =>
+  breathing.kind !== 'paced' ||
+  [breathing.pattern, breathing.last ?? breathing.pattern].some((p) => p.holdInS > 0 || p.holdOutS > 0);
+
+/** A drill as all do it in a position, its breath no longer than any of them can; null where nobody could here. */
+export function commonBlock(
+  drill: Drill,
+  position: Position,
+  doers: readonly { seat: Seat; breathing: Breathing }[],
+  where: ClassRoom,
+  school: School,
+): Block | null {
+  if (doers.length === 0) return null;
+  const ofPlenty = verdictFor(drill, {}, plenty(where));
+  const enough = isOpen(ofPlenty) && ofPlenty.positions.includes(position);
+  const available = enough ? plenty(where) : atHand(where.room);
+  const verdict = enough ? ofPlenty : verdictFor(drill, {}, available);
+  if (!isOpen(verdict) || !verdict.positions.includes(position)) return null;
+  // It is set up for the one who knows it least.
+  const known = doers.every(({ seat }) => seat.input.owned?.includes(drill.id));
+  const made = makeBlock({
+    id: '',
+    drill,
+    verdict,
+    position,
+    amount: 'usual',
+    client: { school, owned: known ? [drill.id] : [] },
+    available,
+  });
+  const breathing = commonBreathing(
+    drill.breathing,
+    doers.map((d) => d.breathing),
+  );
+  // A drill of pauses without one is none.
+  return drill.stage === 'hold' && !pauses(breathing) ? null : { ...made, breathing, changes: [] };
+}
+
+/** How well a person is served: the share of their needs that is met, from 0 to 1. */
+export type Served = { id: string; initials: string; share: number };
+
+/** How much of each person's needs all blocks together meet, as a share of the most that could be met. */
+export function servedBy(shares: readonly Pick<ShareOfBlock, 'ways'>[], seats: readonly Seat[]): Served[] {
+  const most = worthOf(RETURNS, Infinity);
+  return seats.map(({ member, needs }, p) => {
+    const met = NEEDS.reduce((sum, need, n) => {
+      const covered = shares.reduce((c, { ways }) => c + ways[p]!.gains[n]!, 0);
+      return sum + (needs[need] ?? 0) * worthOf(RETURNS, covered);
+    }, 0);
+    const asked = NEEDS.reduce((sum, need) => sum + (needs[need] ?? 0), 0);
+    return { id: member.id, initials: member.initials, share: asked > 0 ? met / (asked * most) : 0 };
+  });
+}

@@ -1,0 +1,151 @@
+import { hasFullHold } from '../breath/timeline';
+import type { Edit } from '../sequence/edit';
+import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
+import { doersOf, shareBlock, type Seat, type ShareOfBlock } from './common';
+import type { Member } from './member';
+import type { ClassRoom, Way } from './own';
+
+/** What is to be known before a class begins. `stop`: it cannot be so; `care`: somebody is served badly; `say`: good to know. */
+export type ClassNote = {
+  level: 'stop' | 'care' | 'say';
+  blockId: string | null;
+  text: string;
+  fix?: { says: string; edits: readonly Edit[] };
+};
+
+/** Who does what, block by block. */
+export type ClassShares = ReadonlyMap<string, ShareOfBlock>;
+
+export const sharesOf = (
+  { blocks }: Pick<Sequence, 'blocks'>,
+  seats: readonly Seat[],
+  where: ClassRoom,
+): ClassShares => new Map(blocks.map((block) => [block.id, shareBlock(block, seats, where)]));
+
+/** People who do a block in one other way, told together. */
+export type OtherWay = { who: string[]; says: string; kind: Way['kind'] };
+
+/** Who does something else in a block, those alike together, most first. */
+export function otherWays(share: ShareOfBlock, seats: readonly Pick<Seat, 'member'>[]): OtherWay[] {
+  const by = new Map<string, OtherWay>();
+  share.ways.forEach((way, i) => {
+    if (way.key === '') return;
+    const known = by.get(way.key) ?? { who: [], says: way.key, kind: way.kind };
+    known.who.push(seats[i]!.member.initials);
+    by.set(way.key, known);
+  });
+  return [...by.values()].sort((a, b) => b.who.length - a.who.length || (a.says < b.says ? -1 : 1));
+}
+
+/** Whose breath is the shortest of those who set the time of a block; nobody where the drill is as it is taught. */
+export function pacersOf(block: Block, seats: readonly Seat[], where: ClassRoom): string[] {
+  const drill = drillOf(block);
+  if (!drill || block.breathing.kind !== 'paced' || block.breathing.full) return [];
+  const { exhaleS } = block.breathing.pattern;
+  const own = doersOf(drill, seats, where).flatMap(({ seat, breathing }) =>
+    breathing.kind === 'paced' ? [{ seat, exhaleS: breathing.pattern.exhaleS }] : [],
+  );
+  const longest = Math.max(0, ...own.map((o) => o.exhaleS));
+  const shortest = own.filter((o) => o.exhaleS <= exhaleS + 1e-6);
+  return longest > exhaleS + 1e-6 ? shortest.map((o) => o.seat.member.initials) : [];
+}
+
+const list = (who: readonly string[]): string =>
+  who.length < 2 ? (who[0] ?? '') : `${who.slice(0, -1).join(', ')} and ${who.at(-1)}`;
+
+/** Somebody who does other drills in so large a part of a class is better seen alone. Our choice. */
+const ALONE_FROM = 0.5;
+
+/** All that is impossible, or badly so, in a class as it stands; who is barred from it, and who is better seen alone. */
+export function classNotes(
+  sequence: Sequence,
+  members: readonly Member[],
+  seats: readonly Seat[],
+  where: ClassRoom,
+  shares: ClassShares,
+): ClassNote[] {
+  const notes: ClassNote[] = members.flatMap((m) =>
+    m.bar === null
+      ? []
+      : [{ level: 'care' as const, blockId: null, text: `${m.initials} does not take part: ${m.bar}.` }],
+  );
+  const over = layoutOf(sequence).totalS - sequence.minutes * 60;
+  if (over > 0.5)
+    notes.push({ level: 'care', blockId: null, text: `${clock(over)} over the ${sequence.minutes} min.` });
+  for (const block of sequence.blocks) notes.push(...blockNotes(block, seats, where, shares.get(block.id)!));
+  seats.forEach(({ member }, i) => {
+    const other = sequence.blocks.filter((b) => shares.get(b.id)!.ways[i]!.kind !== 'common').length;
+    if (sequence.blocks.length > 1 && other > sequence.blocks.length * ALONE_FROM)
+      notes.push({
+        level: 'say',
+        blockId: null,
+        text: `${member.initials} does something else in ${other} of ${sequence.blocks.length} blocks: better seen alone, or in another class.`,
+      });
+  });
+  return notes;
+}
+
+function blockNotes(
+  block: Block,
+  seats: readonly Seat[],
+  where: ClassRoom,
+  share: ShareOfBlock,
+): ClassNote[] {
+  const notes: ClassNote[] = [];
+  const on = (level: ClassNote['level'], text: string, fix?: ClassNote['fix']) =>
+    notes.push({ level, blockId: block.id, text, ...(fix ? { fix } : {}) });
+  const remove = { says: 'Take it out', edits: [{ kind: 'remove' as const, blockId: block.id }] };
+  const drill = drillOf(block);
+  const name = nameOf(block);
+  if (!drill) {
+    on('stop', `The drill “${block.drillId}” is not in this library.`, remove);
+    return notes;
+  }
+  const doing = share.ways.filter((w) => w.kind === 'common').length;
+  if (seats.length > 0 && doing === 0)
+    on('stop', `${name}: nobody who comes may do it, or the room lacks what it needs.`, remove);
+  else if (doing * 2 < seats.length) on('care', `${name}: only ${doing} of ${seats.length} do it.`, remove);
+  const out = seats.filter((_, i) => share.ways[i]!.kind === 'out').map((s) => s.member.initials);
+  if (out.length > 0 && doing > 0)
+    on('care', `${name}: nothing is open or at hand for ${list(out)}; they sit it out.`);
+  const shortOfBreath = seats.flatMap(({ member }, i) => {
+    const own = share.ways[i]!.block?.breathing;
+    const common = block.breathing;
+    return share.ways[i]!.kind === 'common' &&
+      own?.kind === 'paced' &&
+      common.kind === 'paced' &&
+      !common.full &&
+      own.pattern.exhaleS < common.pattern.exhaleS - 1e-6
+      ? [{ who: member.initials, exhaleS: own.pattern.exhaleS }]
+      : [];
+  });
+  if (shortOfBreath.length > 0) {
+    const seconds = Math.min(...shortOfBreath.map((s) => s.exhaleS));
+    on(
+      'care',
+      `${name}: the exhale is longer than is comfortable for ${list(shortOfBreath.map((s) => s.who))}.`,
+      {
+        says: `Out ${seconds} s for all`,
+        edits: [{ kind: 'phase', blockId: block.id, phase: 'exhale', seconds }],
+      },
+    );
+  }
+  const pacers = pacersOf(block, seats, where);
+  if (pacers.length > 0 && pacers.length * 2 <= seats.length && block.breathing.kind === 'paced')
+    on(
+      'say',
+      `${name}: out ${block.breathing.pattern.exhaleS} s, as long as is comfortable for ${list(pacers)}.`,
+    );
+  const noHold = seats.filter((_, i) => {
+    const own = share.ways[i]!.block;
+    return (
+      own && hasFullHold(block.breathing) && !hasFullHold(own.breathing) && share.ways[i]!.kind === 'common'
+    );
+  });
+  if (noHold.length > 0)
+    on(
+      'say',
+      `${name}: say before it begins that ${list(noHold.map((s) => s.member.initials))} let the breath go on in the pause.`,
+    );
+  return notes;
+}

@@ -1,0 +1,274 @@
+import { NEEDS } from '../aims/needs';
+import { changeS, POSITION, type Position } from '../body/positions';
+import { BARE_HANDED, PROP_NAME, SUBSTITUTES, type Prop } from '../body/props';
+import { WAY_LABEL } from '../body/ways';
+import { durationS } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
+import { drillById } from '../drills/shelf';
+import { gainFactor } from '../propose/gain';
+import { tooHigh, unfitFor } from '../propose/choices';
+import type { ProposalInput } from '../propose/input';
+import { isOpen, POSITION_PROPS, verdictFor, type Verdict } from '../safety/verdict';
+import { alternativesFor } from '../sequence/alternatives';
+import { doseWorth, leastAmount } from '../sequence/dose';
+import { makeBlock } from '../sequence/make-block';
+import { drillOf, nameOf, type Block } from '../sequence/sequence';
+import type { Room } from './class.schema';
+import type { Member } from './member';
+import { inTime, type InTime } from './timing';
+
+/** What one person does while the others do a block: the block as they do it, and in words what is other about it. */
+export type Way = {
+  /** The common drill, another one, quiet breathing, or nothing. */
+  kind: 'common' | 'other' | 'quiet' | 'out';
+  /** Null: they sit this one out. */
+  block: Block | null;
+  /** What is other about it, for a screen; none: the same as the others. */
+  differs: string[];
+  /** Ways with one key are told alike. */
+  key: string;
+  props: readonly Prop[];
+  /** What it does for each need (in the order of `NEEDS`). */
+  gains: readonly number[];
+};
+
+/** What a class is planned and coached with. */
+export type ClassRoom = { room: Room; people: number; library: readonly Drill[] };
+
+const NO_GAINS: readonly number[] = NEEDS.map(() => 0);
+export const SITS_OUT: Way = {
+  kind: 'out',
+  block: null,
+  differs: ['sits this one out'],
+  key: 'sits this one out',
+  props: [],
+  gains: NO_GAINS,
+};
+
+/** What breathing quietly is, where nothing else is open. */
+const QUIET = 'quietLying';
+/** Others are looked for in so many easier neighbours and in so many that do the same. Our choice. */
+const MOST_EASIER = 2;
+const MOST_OTHERS = 3;
+/** Positions other than the common one that a person is offered. */
+const MOST_ELSEWHERE = 2;
+
+const countOf = (room: Room, prop: Prop): number => room[prop] ?? 0;
+/** Things of which everybody can have one; the rest is shared out. */
+export const plenty = ({ room, people }: Pick<ClassRoom, 'room' | 'people'>): Prop[] =>
+  (Object.keys(room) as Prop[]).filter((p) => countOf(room, p) >= people);
+export const atHand = (room: Room): Prop[] =>
+  (Object.keys(room) as Prop[]).filter((p) => countOf(room, p) > 0);
+
+/** A member as one whom a sequence is proposed for, with what the room has. */
+export const inputOf = (
+  member: Member,
+  { room, library }: ClassRoom,
+  locked: readonly string[] = [],
+): ProposalInput => ({
+  ...member.plan,
+  props: atHand(room),
+  minutes: 30,
+  library,
+  locked,
+});
+
+/** The lengths of a member in a class: its sides are those of everybody, its tone by readings and rules alone. */
+const clientOf = ({ plan }: Member) => ({ ...plan, silentSide: null, control: undefined, setUps: undefined });
+
+/** Things of which there are not enough for all and that a drill could use: each may or may not be given to somebody. */
+function scarce(drill: Drill, positions: readonly Position[], where: ClassRoom): Prop[] {
+  const wanted = [...drill.props, ...positions.flatMap((p) => POSITION_PROPS[p] ?? [])];
+  const all = wanted.flatMap((p) => [p, ...(SUBSTITUTES[p] ?? [])]);
+  return [...new Set(all)].filter((p) => countOf(where.room, p) > 0 && countOf(where.room, p) < where.people);
+}
+
+/** Every choice of some of these. */
+const subsets = <T>(of: readonly T[]): T[][] =>
+  of.reduce<T[][]>((all, one) => [...all, ...all.map((some) => [...some, one])], [[]]);
+/** So many scarce things are weighed against each other; more never meet in one drill of the library. */
+const MOST_SCARCE = 4;
+
+type Asked = { common: Block; member: Member; where: ClassRoom; input: ProposalInput };
+
+/**
+ * All that a person could do while the others do a block, in its time: the same; the same with what rules and readings
+ * take out of it, in another position, with another thing; another drill; breathing quietly; at last, sitting it out.
+ * Nothing in it is barred to them.
+ */
+export function waysOf(asked: Asked): Way[] {
+  const drill = drillOf(asked.common);
+  if (!drill || asked.member.bar !== null) return [SITS_OUT];
+  const own = waysWith(drill, asked);
+  // Whoever can do it whatever the others are given does it; something else is for those who cannot.
+  const enough = plenty(asked.where);
+  const certain = own.some((w) => w.props.every((p) => enough.includes(p)));
+  const others = certain ? [] : othersFor(drill, asked).flatMap((d) => waysWith(d, asked));
+  const quiet = drillById(QUIET);
+  const still = !certain && quiet && quiet.id !== drill.id ? waysWith(quiet, asked).slice(0, 1) : [];
+  const seen = new Map<string, Way>();
+  for (const way of [...own, ...others, ...still, SITS_OUT]) {
+    const id = `${way.key} ${way.props.join()}`;
+    if (!seen.has(id)) seen.set(id, way);
+  }
+  return [...seen.values()];
+}
+
+/** Easier neighbours first, then what does the same in the same stage. */
+function othersFor(drill: Drill, { common, member, where }: Asked): Drill[] {
+  const easier: Drill[] = [];
+  const byId = (id: string | undefined) => where.library.find((d) => d.id === id);
+  for (
+    let e = byId(drill.easier);
+    e && !easier.includes(e) && easier.length < MOST_EASIER;
+    e = byId(e.easier)
+  )
+    easier.push(e);
+  const same = alternativesFor(common, {
+    flags: member.plan.flags,
+    props: atHand(where.room),
+    library: where.library,
+  })
+    .slice(0, MOST_OTHERS)
+    .flatMap((b) => drillOf(b) ?? []);
+  return [...new Set([...easier, ...same])];
+}
+
+/** What a member could do of one drill: in the common position where that may be, else in those that are left. */
+function waysWith(drill: Drill, { common, member, where, input }: Asked): Way[] {
+  const some = scarce(drill, drill.positions, where).slice(0, MOST_SCARCE);
+  const ways: Way[] = [];
+  for (const given of subsets(some)) {
+    const available = [...plenty(where), ...given];
+    const verdict = verdictFor(drill, member.plan.flags, available);
+    if (!isOpen(verdict) || tooHigh(drill, input)) continue;
+    if (unfitFor(drill, verdict, input) !== null && !input.locked?.includes(drill.id)) continue;
+    for (const position of positionsOf(verdict, common.position)) {
+      const made = makeBlock({
+        id: common.id,
+        drill,
+        verdict,
+        position,
+        amount: 'usual',
+        client: clientOf(member),
+        available,
+      });
+      const way = wayOf(made, verdict, drill, common, input);
+      if (way && given.every((p) => way.props.includes(p))) ways.push(way);
+    }
+  }
+  return ways;
+}
+
+/** The common position, else those that are left, the nearest to it first. */
+const positionsOf = (verdict: Verdict, common: Position): Position[] =>
+  verdict.positions.includes(common)
+    ? [common]
+    : [...verdict.positions].sort((a, b) => changeS(common, a) - changeS(common, b)).slice(0, MOST_ELSEWHERE);
+
+/** A block of one's own in the time of the common one; null where it does not go into it. */
+function wayOf(own: Block, verdict: Verdict, drill: Drill, common: Block, input: ProposalInput): Way | null {
+  const other = own.drillId !== common.drillId;
+  const timed = timedTo(own, verdict, drill, common, other);
+  if (!timed) return null;
+  const { block, shorter } = timed;
+  const differs = differencesOf(block, common, shorter, verdict.shorter);
+  const worth = doseWorth(drill, block);
+  return {
+    kind: !other ? 'common' : drill.id === QUIET ? 'quiet' : 'other',
+    block,
+    differs,
+    key: differs.join(' · '),
+    props: block.props,
+    gains: NEEDS.map((need) =>
+      drill.serves[need] ? drill.serves[need] * worth * gainFactor(drill, block.position, need, input) : 0,
+    ),
+  };
+}
+
+function timedTo(
+  own: Block,
+  verdict: Verdict,
+  drill: Drill,
+  common: Block,
+  other: boolean,
+): { block: Block; shorter: InTime['shorter'] } | null {
+  const rest = { setUpS: common.setUpS, cue: common.cue };
+  if (own.breathing.kind === 'free') {
+    // As long as the others are at it, or as long as it may be where a rule says so.
+    const wholeS = Math.max(1, Math.round(durationS(common.breathing, common.dose)));
+    const roundS =
+      common.breathing.kind === 'free' && !other
+        ? common.breathing.freeS
+        : Math.min(wholeS, other ? wholeS : drill.range[1]);
+    const freeS = verdict.shorter ? Math.min(roundS, leastAmount(drill)) : roundS;
+    const dose = other
+      ? { ...own.dose, breaths: 1, rounds: 1, restS: 0, sides: 1 as const }
+      : { ...common.dose, ...(verdict.shorter ? { rounds: 1 } : {}) };
+    return { block: { ...own, ...rest, breathing: { kind: 'free', freeS }, dose }, shorter: [] };
+  }
+  const timed = inTime(own.breathing, common.breathing);
+  if (!timed) return null;
+  // Another drill is done only where the common breath is not too long for it.
+  if (other && timed.shorter.some((s) => s === 'inhale' || s === 'exhale')) return null;
+  if (other && drill.usual.sides !== common.dose.sides) return null;
+  if (other && common.breathing.kind === 'paced' && common.dose.breaths > drill.range[1]) return null;
+  const dose = verdict.shorter
+    ? { ...common.dose, rounds: 1, breaths: Math.min(common.dose.breaths, leastAmount(drill)) }
+    : common.dose;
+  return { block: { ...own, ...rest, breathing: timed.breathing, dose }, shorter: timed.shorter };
+}
+
+const SHORTER: Record<InTime['shorter'][number], (block: Block) => string> = {
+  inhale: ({ breathing }) => (breathing.kind === 'paced' ? `in ${breathing.pattern.inhaleS} s` : ''),
+  exhale: ({ breathing }) =>
+    breathing.kind === 'paced'
+      ? `out ${breathing.pattern.exhaleS} s, then as it comes`
+      : breathing.kind === 'ladder'
+        ? `up to rung ${breathing.rungs}`
+        : '',
+  holdIn: () => 'no held full breath',
+  holdOut: () => 'no pause',
+  last: () => 'the last breath as the others',
+};
+
+/** In words what is other about a block than about that of the others. */
+function differencesOf(own: Block, common: Block, shorter: InTime['shorter'], least: boolean): string[] {
+  const said: string[] = [];
+  const other = own.drillId !== common.drillId;
+  if (other) said.push(own.drillId === QUIET ? 'breathe quietly' : nameOf(own));
+  if (own.position !== common.position) said.push(POSITION[own.position].label);
+  if (other && own.drillId === QUIET) return said;
+  for (const way of own.ways ?? [])
+    if (!common.ways?.includes(way) && (way !== 'feetApart' || POSITION[own.position].family === 'sitting'))
+      said.push(WAY_LABEL[way]);
+  if (other) return said;
+  const [mine, theirs] = [own.tone, common.tone];
+  if (theirs.floor === 'lift' && mine.floor !== 'lift')
+    said.push(mine.floor === 'follow' ? 'no lift: follow' : 'no lift: let go');
+  else if (theirs.squeezePct > 0 && mine.squeezePct === 0) said.push('no squeeze');
+  if (mine.controlPct < theirs.controlPct) said.push(`light: ${mine.controlPct} %`);
+  for (const phase of new Set(shorter)) said.push(SHORTER[phase](own));
+  if (own.small && !common.small) said.push('small breaths');
+  if (least)
+    said.push(
+      own.breathing.kind === 'free'
+        ? `${own.breathing.freeS} s, then rest`
+        : `${own.dose.breaths} breath${own.dose.breaths === 1 ? '' : 's'}, then rest`,
+    );
+  for (const prop of common.props) {
+    if (own.props.includes(prop)) continue;
+    const instead = (SUBSTITUTES[prop] ?? []).find((p) => own.props.includes(p) && !common.props.includes(p));
+    const bare = BARE_HANDED[prop];
+    if (own.position === common.position || instead)
+      said.push(
+        instead
+          ? `${PROP_NAME[instead]} for the ${PROP_NAME[prop]}`
+          : (bare ?? `without the ${PROP_NAME[prop]}`),
+      );
+  }
+  for (const prop of own.props)
+    if (!common.props.includes(prop) && own.position !== common.position)
+      said.push(`with the ${PROP_NAME[prop]}`);
+  return said;
+}

@@ -1,0 +1,171 @@
+'use client';
+
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { POSITION } from '@/core/body/positions';
+import { PROP_NAME } from '@/core/body/props';
+import { printBreathing } from '@/core/breath/timeline';
+import type { Seat } from '@/core/class/common';
+import { otherWays, type ClassNote, type ClassShares } from '@/core/class/notes';
+import type { Edit } from '@/core/sequence/edit';
+import { clock, drillOf, layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { doseOf } from '@/core/sequence/sheet';
+import { wordsOf } from '@/core/sequence/words';
+import { describeTone } from '@/core/tone/tone';
+import { Figure } from '@/pictures/figure';
+import { Press } from '@/ui/press';
+import { Stepper } from '@/stations/write/stepper';
+
+type Props = {
+  sequence: Sequence;
+  seats: readonly Seat[];
+  shares: ClassShares;
+  notes: readonly ClassNote[];
+  kept: ReadonlySet<string>;
+  onKeep: (drillId: string) => void;
+  onEdit: (edits: readonly Edit[]) => void;
+};
+
+/** The common sequence, block by block, and under each who does what in its place. */
+export function ClassBlocks({ sequence, seats, shares, notes, kept, onKeep, onEdit }: Props) {
+  const { placed } = layoutOf(sequence);
+  return (
+    <ol aria-label="The blocks of the class">
+      {placed.map(({ block, startS }, i) => {
+        const words = wordsOf(block);
+        const drill = drillOf(block);
+        const share = shares.get(block.id);
+        const others = share ? otherWays(share, seats) : [];
+        const on = { blockId: block.id };
+        const paced =
+          block.breathing.kind === 'paced' && !block.breathing.full ? block.breathing.pattern : null;
+        return (
+          <li key={block.id} className="border-b border-rule py-2">
+            <div className="grid grid-cols-[3em_92px_1fr] items-center gap-x-3 room:grid-cols-[3.2em_120px_minmax(0,1fr)_auto]">
+              <span className="font-semibold text-soft tabular-nums">{clock(startS)}</span>
+              <Figure
+                position={block.position}
+                props={block.props}
+                meant={drill?.props}
+                breath={drill?.zones}
+                figure={drill?.figure.start}
+                hands={drill?.figure.hands}
+                className="h-16 w-full"
+              />
+              <div className="min-w-0">
+                <h3 className="text-lead font-semibold">
+                  {i + 1}. {words.name}
+                </h3>
+                <p className="text-small text-soft tabular-nums">
+                  {POSITION[block.position].label}
+                  {block.props.length > 0 && `, ${block.props.map((p) => PROP_NAME[p]).join(', ')}`} ·{' '}
+                  <span className="font-semibold text-ink">{printBreathing(block.breathing)}</span> ·{' '}
+                  {doseOf(block)}
+                  {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
+                </p>
+                {block.why.length > 0 && <p className="text-fine text-soft">{block.why.join('; ')}</p>}
+              </div>
+              <div
+                role="group"
+                aria-label={`Change ${words.name}`}
+                className="col-span-3 flex flex-wrap items-center justify-end gap-1.5 text-small tabular-nums room:col-span-1 room:max-w-[21rem]"
+              >
+                {paced && (
+                  <Stepper
+                    label="out, s"
+                    step={0.5}
+                    value={paced.exhaleS}
+                    onValue={(seconds) => onEdit([{ kind: 'phase', ...on, phase: 'exhale', seconds }])}
+                  />
+                )}
+                {block.breathing.kind === 'free' && (
+                  <Stepper
+                    label="seconds"
+                    step={10}
+                    value={block.breathing.freeS}
+                    onValue={(seconds) => onEdit([{ kind: 'free', ...on, seconds }])}
+                  />
+                )}
+                {block.breathing.kind === 'paced' && (
+                  <Stepper
+                    label="breaths"
+                    step={1}
+                    value={block.dose.breaths}
+                    onValue={(breaths) => onEdit([{ kind: 'breaths', ...on, breaths }])}
+                  />
+                )}
+                <Stepper
+                  label="rounds"
+                  step={1}
+                  value={block.dose.rounds}
+                  onValue={(rounds) => onEdit([{ kind: 'rounds', ...on, rounds }])}
+                />
+                <Press
+                  look="tool"
+                  className="size-7"
+                  aria-label={`${words.name} earlier`}
+                  disabled={i === 0}
+                  onClick={() => onEdit([{ kind: 'move', ...on, to: i - 1 }])}
+                >
+                  <ArrowUp size={16} className="mx-auto" aria-hidden />
+                </Press>
+                <Press
+                  look="tool"
+                  className="size-7"
+                  aria-label={`${words.name} later`}
+                  disabled={i === placed.length - 1}
+                  onClick={() => onEdit([{ kind: 'move', ...on, to: i + 1 }])}
+                >
+                  <ArrowDown size={16} className="mx-auto" aria-hidden />
+                </Press>
+                <Press
+                  look="tool"
+                  className="min-h-7 px-2"
+                  aria-pressed={kept.has(block.drillId)}
+                  aria-label={`Keep ${words.name} when it is planned again`}
+                  onClick={() => onKeep(block.drillId)}
+                >
+                  keep
+                </Press>
+                <Press
+                  look="tool"
+                  className="min-h-7 px-2"
+                  aria-label={`Take out ${words.name}`}
+                  onClick={() => onEdit([{ kind: 'remove', ...on }])}
+                >
+                  out
+                </Press>
+              </div>
+            </div>
+            {others.length > 0 && (
+              <ul
+                aria-label={`Who does something else in ${words.name}`}
+                className="mt-1 space-y-0.5 room:pl-[calc(3.2em+12px)]"
+              >
+                {others.map((o) => (
+                  <li key={o.says} className={`text-small ${o.kind === 'out' ? 'text-care' : ''}`}>
+                    <strong dir="auto">{o.who.join(', ')}</strong> – {o.says}
+                  </li>
+                ))}
+              </ul>
+            )}
+            {notes
+              .filter((n) => n.blockId === block.id)
+              .map((n) => (
+                <p
+                  key={n.text}
+                  className={`text-small room:pl-[calc(3.2em+12px)] ${n.level === 'stop' ? 'font-semibold text-stop' : n.level === 'care' ? 'text-care' : 'text-soft'}`}
+                >
+                  {n.text}{' '}
+                  {n.fix && (
+                    <Press look="text" onClick={() => onEdit(n.fix!.edits)}>
+                      {n.fix.says}
+                    </Press>
+                  )}
+                </p>
+              ))}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}

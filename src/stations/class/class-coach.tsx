@@ -1,0 +1,492 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useMemo, useRef, useState, type ReactNode } from 'react';
+import {
+  Maximize,
+  Minimize,
+  Pause,
+  Play,
+  ChevronLeft,
+  ChevronRight,
+  SlidersHorizontal,
+  Undo2,
+  Volume2,
+  VolumeX,
+  X,
+} from 'lucide-react';
+import { describePattern } from '@/core/breath/pattern';
+import { printBreathing } from '@/core/breath/timeline';
+import {
+  mergeClassRuns,
+  presentSeats,
+  stepPeople,
+  type ClassEvent,
+  type ClassPerson,
+  type ClassRun,
+} from '@/core/class/class-run';
+import { seatsOf, shareBlock } from '@/core/class/common';
+import { sharedNeeds, type Member } from '@/core/class/member';
+import { otherWays, type OtherWay } from '@/core/class/notes';
+import { atHand } from '@/core/class/own';
+import type { Drill } from '@/core/drills/drill';
+import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
+import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
+import { countInFrom, leftS, type RunContext, type Session } from '@/core/run/session';
+import type { RunEvent } from '@/core/run/step';
+import { clock, nameOf, type Block } from '@/core/sequence/sequence';
+import { wordsOf } from '@/core/sequence/words';
+import { describeTone } from '@/core/tone/tone';
+import { POSITION } from '@/core/body/positions';
+import { browserVoice } from '@/devices/voice';
+import { BreathLine } from '@/pictures/breath-line';
+import { RunStrip } from '@/pictures/run-strip';
+import { Trunk } from '@/pictures/trunk';
+import { CoachFigure } from '@/stations/coach/coach-figure';
+import { CourseRow } from '@/stations/coach/course-row';
+import { Heard } from '@/stations/coach/heard';
+import { Now } from '@/stations/coach/now';
+import { useRoom } from '@/stations/coach/room';
+import { RoomDialog } from '@/stations/coach/room-dialog';
+import { Spoken } from '@/stations/coach/spoken';
+import { StopDialog } from '@/stations/coach/stop-dialog';
+import { Tool } from '@/stations/coach/tool';
+import { useFullScreen, useWakeLock } from '@/stations/coach/use-screen';
+import { useSaid } from '@/stations/coach/use-said';
+import { useSession, type RunKind, type RunningSession } from '@/stations/coach/use-session';
+import { WordsPanel } from '@/stations/coach/words-panel';
+import { useAlone } from '@/ui/alone';
+import { Button } from '@/ui/button';
+import { SaveStatus } from '@/ui/autosave/save-status';
+import { KeysButton, useHotkeys } from '@/ui/hotkeys';
+import { ClassEnd } from './class-end';
+import { PeopleRow } from './people-row';
+import { WaysBoard } from './ways-board';
+
+const CLASS_RUN: RunKind<ClassRun> = { kind: 'classRun', merge: mergeClassRuns };
+
+type Props = {
+  classId: string;
+  name: string;
+  runId: string;
+  initial: ClassRun;
+  rev: number;
+  members: readonly Member[];
+  library: readonly Drill[];
+  /** For a projector: what everybody may see, nothing to press. */
+  onWall: boolean;
+};
+
+/** A class from its first block to the look again: one clock, everybody’s own way under it. */
+export function ClassCoach({ classId, name, runId, initial, rev, members, library, onWall }: Props) {
+  const router = useRouter();
+  const page = useRef<HTMLDivElement>(null);
+  useAlone(page);
+  const [room, change] = useRoom();
+  const [voice] = useState(browserVoice);
+  const [asking, setAsking] = useState(false);
+  const [stopping, setStopping] = useState<ClassPerson | null>(null);
+  const screen = useFullScreen();
+  const context = useMemo<RunContext>(
+    () => ({ flags: {}, props: atHand(initial.room), library, waits: room.waits }),
+    [initial.room, library, room.waits],
+  );
+  const run = useSession(CLASS_RUN, runId, initial, rev, context, {
+    silent: room.muted,
+    loudness: { turns: room.turns, pips: room.pips },
+  });
+  const { session, coached, happen, pause, autosave } = run;
+  const { state, sequence, running } = session;
+  const record = autosave.value;
+  const block = sequence.blocks[state.index];
+  const live = state.stage === 'running' && coached !== null;
+  const moment = live ? momentAt(coached, state.blockS) : null;
+  const cue = block ? (wordsOf(block).cue?.text ?? '') : '';
+  useWakeLock(running || onWall);
+  useSaid(voice, room, state.aside || onWall ? null : moment, running, moment?.kind === 'breath' ? cue : '');
+  const seats = useMemo(
+    () => seatsOf(members, sharedNeeds(members), { room: initial.room, people: members.length, library }),
+    [members, initial.room, library],
+  );
+  const { ways, byPerson } = useWays(record, block, seats, library);
+  const say = (event: ClassEvent) => autosave.set((v) => ({ ...v, people: stepPeople(v.people, event) }));
+  const leave = async () => {
+    pause();
+    await autosave.flush();
+    router.push(`/classes/${classId}`);
+    router.refresh();
+  };
+  const rated = ratedIn(session, coached);
+  useClassKeys(live && !onWall, run, {
+    rate: (quality) => rated && say({ kind: 'rateAll', block: rated, quality }),
+    silence: () => change({ muted: !room.muted }),
+    full: screen.toggle,
+    room: () => setAsking(true),
+    leave: () => void leave(),
+  });
+  const status = (
+    <>
+      <SaveStatus autosave={autosave} />
+      <Heard run={run} muted={room.muted} />
+    </>
+  );
+  const shell = (children: ReactNode) => (
+    <div
+      ref={page}
+      className={`reach fixed inset-0 z-30 overflow-y-auto bg-paper text-ink ${room.light ? '' : 'dim'}`}
+    >
+      {children}
+    </div>
+  );
+  if (!live)
+    return shell(
+      onWall ? (
+        <p className="p-10 text-room">{state.stage === 'running' ? name : 'Look again, together'}</p>
+      ) : (
+        <ClassEnd
+          run={record}
+          status={status}
+          over={state.stage === 'done' || state.stage === 'stopped'}
+          amid={state.amid === true}
+          on={say}
+          onGoOn={() => happen({ kind: 'goOn', lookId: null })}
+          onEnd={() => happen({ kind: 'lookAgain', lookId: null })}
+          onLeave={() => void leave()}
+        />
+      ),
+    );
+  const shown = { session, coached, moment: moment!, ways, name };
+  if (onWall) return shell(<Wall {...shown} cue={cue} />);
+  return shell(
+    <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8">
+      <Head {...shown}>
+        <Tools
+          run={run}
+          screen={screen}
+          muted={room.muted}
+          onMute={() => change({ muted: !room.muted })}
+          onRoom={() => setAsking(true)}
+          wallHref={`/classes/${classId}/run/${runId}?wall`}
+          onLeave={() => void leave()}
+        />
+      </Head>
+      <div className="flex min-h-6 flex-wrap gap-x-6">{status}</div>
+      <Spoken coached={coached} moment={moment!} name={wordsOf(block!).name} />
+      <div className="grid grow grid-cols-1 items-center gap-x-8 gap-y-3 py-1 room:grid-cols-2 desk:grid-cols-[200px_minmax(0,1fr)_380px]">
+        <div className="max-room:hidden">
+          <CoachFigure block={block!} moment={moment!} />
+        </div>
+        <div onClick={run.act} className="flex cursor-pointer items-center justify-center gap-6">
+          <Breath session={session} coached={coached} moment={moment!} />
+        </div>
+        <WordsPanel
+          block={block!}
+          state={state}
+          setUp={moment!.kind === 'setUp'}
+          ranked={rankedCues(block!, NO_CUES, { cues: state.cues })}
+          on={happen}
+        />
+      </div>
+      <WaysBoard ways={ways} large={false} />
+      <BreathLine coached={coached} t={state.blockS} className="h-[56px] w-full shrink-0" />
+      {rated && (
+        <PeopleRow
+          people={record.people}
+          ways={byPerson}
+          block={rated}
+          on={say}
+          onStop={(person) => {
+            pause();
+            setStopping(person);
+          }}
+        />
+      )}
+      <CourseRow
+        coached={coached}
+        blockS={state.blockS}
+        context={context}
+        aside={state.aside !== undefined}
+        on={happen}
+      />
+      <Actions session={session} coached={coached} run={run} />
+      <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
+      <StopDialog
+        who={stopping?.initials}
+        open={stopping !== null}
+        onOpenChange={(open) => !open && setStopping(null)}
+        onNothing={() => setStopping(null)}
+        onStop={(sign, note, done) => {
+          say({ kind: 'stopOne', id: stopping!.id, index: state.index, sign, note, done });
+          setStopping(null);
+        }}
+      />
+    </div>,
+  );
+}
+
+type ToolsProps = {
+  run: RunningSession<ClassRun>;
+  screen: ReturnType<typeof useFullScreen>;
+  muted: boolean;
+  onMute: () => void;
+  onRoom: () => void;
+  wallHref: string;
+  onLeave: () => void;
+};
+
+/** What is pressed seldom. */
+const Tools = ({ run, screen, muted, onMute, onRoom, wallHref, onLeave }: ToolsProps) => (
+  <>
+    <Tool name="Undo the last change of course" onClick={run.undo} disabled={!run.canUndo}>
+      <Undo2 size={22} aria-hidden />
+    </Tool>
+    <Tool name={muted ? 'Tones on' : 'Tones off'} onClick={onMute} pressed={muted}>
+      {muted ? <VolumeX size={22} aria-hidden /> : <Volume2 size={22} aria-hidden />}
+    </Tool>
+    <Tool name="Sound and screen" onClick={onRoom}>
+      <SlidersHorizontal size={22} aria-hidden />
+    </Tool>
+    {screen.can && (
+      <Tool name={screen.full ? 'Leave the full screen' : 'Full screen'} onClick={screen.toggle}>
+        {screen.full ? <Minimize size={22} aria-hidden /> : <Maximize size={22} aria-hidden />}
+      </Tool>
+    )}
+    <a
+      className="flex min-h-11 items-center px-2 text-small underline underline-offset-4"
+      href={wallHref}
+      target="_blank"
+      rel="noreferrer"
+    >
+      Page for the wall
+    </a>
+    <span className="pt-2.5 text-small">
+      <KeysButton />
+    </span>
+    <Tool name="Leave; it can be taken up again" onClick={onLeave}>
+      <X size={24} aria-hidden />
+    </Tool>
+  </>
+);
+
+/** Who does what of the present block, of those who are here. */
+function useWays(
+  record: ClassRun,
+  block: Block | undefined,
+  seats: Parameters<typeof presentSeats>[1],
+  library: readonly Drill[],
+): { ways: OtherWay[]; byPerson: Map<string, string> } {
+  const { people, room } = record;
+  return useMemo(() => {
+    const here = presentSeats({ people }, seats).filter(
+      (s) => !people.some((p) => p.id === s.member.id && p.stop),
+    );
+    if (!block) return { ways: [], byPerson: new Map() };
+    const share = shareBlock(block, here, { room, people: here.length, library });
+    return {
+      ways: otherWays(share, here),
+      byPerson: new Map(here.map((s, i) => [s.member.id, share.ways[i]!.key])),
+    };
+  }, [people, room, block, seats, library]);
+}
+
+/** What taps are about: in a set-up the block before it, where there is one; else the one that runs. */
+function ratedIn({ sequence, state }: Session, coached: CoachedBlock | null): Block | null {
+  const here = sequence.blocks[state.index] ?? null;
+  const last = sequence.blocks.find((b) => b.id === state.results.at(-1)?.blockId) ?? null;
+  return coached && state.blockS < coached.prepS && last ? last : here;
+}
+
+type Shown = {
+  name: string;
+  session: Session;
+  coached: CoachedBlock;
+  moment: Moment;
+  ways: readonly OtherWay[];
+};
+
+const writtenOf = ({ breathing }: Block): string =>
+  breathing.kind === 'paced'
+    ? breathing.full
+      ? printBreathing(breathing)
+      : describePattern(breathing.pattern)
+    : breathing.kind === 'ladder'
+      ? 'ladder, a rung longer each breath'
+      : 'as it comes';
+
+function Head({ name, session, coached, children }: Shown & { children?: ReactNode }) {
+  const { block } = coached.placed;
+  const { state, sequence } = session;
+  return (
+    <>
+      <header className="flex flex-wrap items-start gap-x-4">
+        <div className="min-w-0">
+          <h1 className="text-huge leading-tight wrap-anywhere">{wordsOf(block).name}</h1>
+          <p className="text-lead text-soft tabular-nums">
+            {POSITION[block.position].label} · {writtenOf(block)}
+            {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
+          </p>
+        </div>
+        <div className="ml-auto min-w-0 text-right">
+          <p className="text-head leading-tight tabular-nums" data-testid="left">
+            {clock(leftS(session))} to go
+          </p>
+          <p className="text-lead wrap-anywhere text-soft tabular-nums">
+            <bdi>{name}</bdi> · {state.index + 1} of {sequence.blocks.length}
+          </p>
+        </div>
+        <div className="flex items-start gap-1">{children}</div>
+      </header>
+      <RunStrip
+        sequence={sequence}
+        index={state.index}
+        blockS={state.blockS}
+        title={`Block ${state.index + 1} of ${sequence.blocks.length}, ${clock(leftS(session))} to go`}
+        className="mt-1 h-[30px] w-full shrink-0"
+      />
+    </>
+  );
+}
+
+function Breath({ session, coached, moment }: Pick<Shown, 'session' | 'coached' | 'moment'>) {
+  const { block } = coached.placed;
+  const { state, running } = session;
+  const breath = moment.kind === 'breath' && !state.aside ? moment : null;
+  return (
+    <>
+      <Trunk
+        className="h-[180px] min-w-0 shrink room:h-[230px]"
+        volume={breath ? breath.volume : 0}
+        tone={breath ? breath.tone : { floorPct: 0, controlPct: 0, squeezePct: 0 }}
+        rising={breath?.span.phase === 'inhale' ? true : breath?.span.phase === 'exhale' ? false : null}
+      />
+      <Now
+        moment={moment}
+        dose={block.dose}
+        full={block.breathing.kind === 'paced' && block.breathing.full === true}
+        aside={state.aside}
+        running={running}
+      />
+    </>
+  );
+}
+
+/** What everybody sees: the common count and cue, and under it who does something else. */
+function Wall({ cue, ...shown }: Shown & { cue: string }) {
+  const { session, coached, moment, ways } = shown;
+  const next = session.sequence.blocks[session.state.index + 1];
+  return (
+    <div className="flex min-h-dvh flex-col gap-3 px-8 py-5" data-testid="wall">
+      <Head {...shown} />
+      <div className="grid grow grid-cols-1 items-center gap-8 room:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] desk:grid-cols-[260px_minmax(0,1fr)_minmax(0,1fr)]">
+        <div className="max-desk:hidden">
+          <CoachFigure block={coached.placed.block} moment={moment} />
+        </div>
+        <div className="flex items-center justify-center gap-6">
+          <Breath session={session} coached={coached} moment={moment} />
+        </div>
+        <p className="font-serif text-room leading-snug" data-testid="cue">
+          {cue && `“${cue}”`}
+        </p>
+      </div>
+      <BreathLine coached={coached} t={session.state.blockS} className="h-[72px] w-full shrink-0" />
+      <WaysBoard ways={ways} large />
+      <p className="text-lead text-soft">
+        Next: {next ? `${nameOf(next)}, ${POSITION[next.position].label}` : 'look again'}
+      </p>
+    </div>
+  );
+}
+
+function Actions({
+  session,
+  coached,
+  run,
+}: {
+  session: Session;
+  coached: CoachedBlock;
+  run: RunningSession<ClassRun>;
+}) {
+  const { state, running } = session;
+  const waits = running && state.aside !== undefined;
+  return (
+    <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
+      <Button big onClick={() => run.happen({ kind: 'back' })} disabled={state.index === 0}>
+        <ChevronLeft aria-hidden /> Back
+      </Button>
+      <Button big kind="main" className="grow" onClick={run.act}>
+        {waits ? (
+          <>
+            <Play aria-hidden /> {state.aside?.kind === 'rest' ? 'Go on now' : 'Ready now'}
+          </>
+        ) : running ? (
+          <>
+            <Pause aria-hidden /> Pause
+          </>
+        ) : (
+          <>
+            <Play aria-hidden /> {state.blockS > 0 || state.aside ? 'Go on' : 'Start'}
+          </>
+        )}
+      </Button>
+      {waits && (
+        <Button big onClick={run.pause}>
+          <Pause aria-hidden /> Pause
+        </Button>
+      )}
+      {running && !state.aside && state.blockS < countInFrom(coached) && (
+        <Button big onClick={() => run.happen({ kind: 'ready' })}>
+          Ready now
+        </Button>
+      )}
+      <Button big onClick={() => run.happen({ kind: 'next' })}>
+        Next <ChevronRight aria-hidden />
+      </Button>
+      <Button big onClick={() => run.happen({ kind: 'lookNow' })}>
+        To the end
+      </Button>
+    </div>
+  );
+}
+
+type KeyActions = {
+  rate: (quality: number) => unknown;
+  silence: () => void;
+  full: () => void;
+  room: () => void;
+  leave: () => void;
+};
+
+/** The keys of a class: a pedal’s, and a letter for each button. */
+function useClassKeys(live: boolean, run: RunningSession<ClassRun>, does: KeyActions): void {
+  const { session, happen, act, undo } = run;
+  const waits = session.running && session.state.aside !== undefined;
+  const on = (event: RunEvent) => () => happen(event);
+  const forth = () => (waits ? act() : happen({ kind: 'next' }));
+  useHotkeys(
+    live
+      ? [
+          { key: ' ', does: 'start, ready, or pause', run: act },
+          { key: 'PageDown', does: 'ready, or next block (pedal)', run: forth },
+          { key: 'ArrowRight', does: 'ready, or next block', run: forth },
+          { key: 'PageUp', does: 'block before (pedal)', run: on({ kind: 'back' }) },
+          { key: 'ArrowLeft', does: 'block before', run: on({ kind: 'back' }) },
+          { key: '+', does: 'more breaths', run: on({ kind: 'breaths', by: 1 }) },
+          { key: '-', does: 'fewer breaths', run: on({ kind: 'breaths', by: -1 }) },
+          { key: 'r', does: 'a rest as it comes', run: on({ kind: 'rest' }) },
+          { key: 'a', does: 'the block again, from its first breath', run: on({ kind: 'again' }) },
+          { key: 'g', does: 'to the end: look again', run: on({ kind: 'lookNow' }) },
+          { key: 'c', does: 'other cue', run: on({ kind: 'otherCue' }) },
+          { key: 'm', does: 'tones off or on', run: does.silence },
+          { key: 'o', does: 'sound and screen', run: does.room },
+          { key: 'f', does: 'full screen', run: does.full },
+          { key: 'u', does: 'undo the last change of course', run: undo },
+          { key: 'l', does: 'leave; the class can be taken up again', run: does.leave },
+          ...[1, 2, 3, 4, 5].map((q) => ({
+            key: String(q),
+            does: `quality ${q} of 5 for everybody not rated yet`,
+            run: () => void does.rate(q),
+          })),
+        ]
+      : [],
+  );
+}

@@ -1,0 +1,110 @@
+'use client';
+
+import { PROP_LABEL, PROPS } from '@/core/body/props';
+import { SCHOOL_LABEL, type School } from '@/core/aims/school';
+import type { ClassData } from '@/core/class/class.schema';
+import { CLASS_MANNERS, MANNER_LABEL, MOST_MINUTES } from '@/core/class/limits';
+import { NumberField } from '@/ui/field';
+import { labelled, Select } from '@/ui/select';
+import { WEEKDAYS } from './when';
+
+type Props = { data: ClassData; onChange: (change: (data: ClassData) => ClassData) => void };
+
+const SCHOOLS = Object.keys(SCHOOL_LABEL) as School[];
+
+/** When it is, how long, by which school and manner. */
+export function ClassFacts({ data, onChange }: Props) {
+  const set = (patch: Partial<ClassData>) => onChange((d) => ({ ...d, ...patch }));
+  return (
+    <section aria-label="When and how" className="grid grid-cols-2 gap-x-4 gap-y-2">
+      <Select
+        label="Day"
+        look="line"
+        value={String(data.weekday ?? '')}
+        onValue={(v) => set({ weekday: v === '' ? undefined : Number(v) })}
+        options={[
+          { value: '', label: 'no fixed day' },
+          ...WEEKDAYS.map((label, i) => ({ value: String(i + 1), label })),
+        ]}
+      />
+      <label className="block">
+        <span className="block text-fine text-soft">Time</span>
+        <input
+          type="time"
+          className="w-full border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-small"
+          value={data.time ?? ''}
+          onChange={(e) => set({ time: e.target.value === '' ? undefined : e.target.value })}
+        />
+      </label>
+      <NumberField
+        label="Length"
+        unit="min"
+        min={10}
+        max={MOST_MINUTES}
+        step={5}
+        value={data.minutes}
+        onValue={(v) =>
+          v !== undefined &&
+          onChange((d) => ({
+            ...d,
+            minutes: Math.round(v),
+            ...(d.sequence ? { sequence: { ...d.sequence, minutes: Math.round(v) } } : {}),
+          }))
+        }
+      />
+      <Select
+        label="School"
+        look="line"
+        value={data.school}
+        onValue={(school) => set({ school })}
+        options={labelled(SCHOOLS, SCHOOL_LABEL)}
+      />
+      <Select
+        className="col-span-2"
+        label="Filled with"
+        look="line"
+        value={data.manner}
+        onValue={(manner) => set({ manner })}
+        options={labelled(CLASS_MANNERS, MANNER_LABEL)}
+      />
+    </section>
+  );
+}
+
+/** How many of each thing the room has; places at the wall and at the counter count like things. */
+export function RoomPanel({ data, onChange }: Props) {
+  return (
+    <section aria-labelledby="room">
+      <h2 id="room" className="border-b border-rule pb-1 text-lead">
+        What the room has
+      </h2>
+      <div className="grid grid-cols-2 gap-x-4 gap-y-1 pt-2">
+        {PROPS.map((prop) => (
+          <NumberField
+            key={prop}
+            label={
+              prop === 'wall'
+                ? 'places at a wall'
+                : prop === 'counter'
+                  ? 'places at a counter'
+                  : PROP_LABEL[prop]
+            }
+            min={0}
+            max={99}
+            value={data.room[prop]}
+            onValue={(n) =>
+              onChange((d) => ({
+                ...d,
+                room: Object.fromEntries(
+                  Object.entries({ ...d.room, [prop]: n === undefined ? 0 : Math.round(n) }).filter(
+                    ([, v]) => v > 0,
+                  ),
+                ),
+              }))
+            }
+          />
+        ))}
+      </div>
+    </section>
+  );
+}

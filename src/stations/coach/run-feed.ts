@@ -3,6 +3,9 @@
 import { useEffect, useState } from 'react';
 import type { RunRecord } from '@/core/run/merge';
 
+/** So long after having been sent away it is asked again, ms. */
+const AGAIN_MS = 4000;
+
 /** How far the day of the server is ahead of this machine's, ms. */
 let aheadMs = 0;
 
@@ -17,14 +20,26 @@ export function useRunFeed<R extends RunRecord>(runId: string, page: Fed<R>): Fe
   const [fed, setFed] = useState<Fed<R>>(page);
   useEffect(() => {
     if (typeof EventSource === 'undefined') return;
-    const source = new EventSource(`/feed/${runId}`);
-    source.onmessage = (event: MessageEvent<string>) => {
-      const message = JSON.parse(event.data) as Message<R>;
-      aheadMs = message.now - Date.now();
-      if (message.rev !== undefined)
-        setFed((before) => (message.rev > before.rev ? { rev: message.rev, value: message.data } : before));
+    let source: EventSource | null = null;
+    let again: ReturnType<typeof setTimeout> | undefined;
+    const hear = () => {
+      source = new EventSource(`/feed/${runId}`);
+      source.onmessage = (event: MessageEvent<string>) => {
+        const message = JSON.parse(event.data) as Message<R>;
+        aheadMs = message.now - Date.now();
+        if (message.rev !== undefined)
+          setFed((before) => (message.rev > before.rev ? { rev: message.rev, value: message.data } : before));
+      };
+      // Sent away, because Kokyu was being ended: the browser does not ask again by itself.
+      source.onerror = () => {
+        if (source?.readyState === EventSource.CLOSED) again = setTimeout(hear, AGAIN_MS);
+      };
     };
-    return () => source.close();
+    hear();
+    return () => {
+      clearTimeout(again);
+      source?.close();
+    };
   }, [runId]);
   return page.rev > fed.rev ? page : fed;
 }

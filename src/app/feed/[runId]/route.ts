@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { fail } from '@/core/base/result';
 import { answer } from '@/server/body';
 import { findClassRun } from '@/server/class-runs';
-import { hearRun, type FedRun } from '@/server/run-feed';
+import { hearRun, isEnding, type FedRun } from '@/server/run-feed';
 import { findRun } from '@/server/runs';
 import { scopeOfRequest, type Scope } from '@/server/scope';
 
@@ -20,6 +20,7 @@ function fedOf(scope: Scope, id: string): FedRun | undefined {
 
 /** What is stored of a run, as it is stored: server-sent events for every screen that shows it. */
 export async function GET(request: Request, { params }: { params: Promise<unknown> }): Promise<Response> {
+  if (isEnding()) return answer(fail('Kokyu is being ended.'), 503);
   const at = Address.safeParse(await params);
   const scope = await scopeOfRequest();
   const run = at.success ? fedOf(scope, at.data.runId) : undefined;

@@ -2,11 +2,15 @@ import { ClientFile } from '@/core/formats/client-file';
 import { importClientFile } from '@/server/client-file';
 import { STUDIO } from '@/server/scope';
 import { LIBRARY } from '@/core/drills/library';
+import { fillClasses } from './classes';
 import { demoFiles } from './scenario';
 
 /** Fills the database of KOKYU_DB with the made-up house. */
-for (const file of demoFiles(new Date())) {
+const clients = demoFiles(new Date()).map((file) => {
   const made = importClientFile(STUDIO, ClientFile.parse(file));
   if (!made.ok) throw new Error(made.why);
-}
-console.log(`Six made-up clients of the Tidewall house, ${LIBRARY.length} drills.`);
+  return { id: made.value.id, name: file.name };
+});
+const classes = fillClasses(STUDIO, clients);
+if (!classes.ok) throw new Error(classes.why);
+console.log(`Six made-up clients of the Tidewall house, a class of them and three others, ${LIBRARY.length} drills.`);

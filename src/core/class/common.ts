@@ -1,4 +1,4 @@
-import { NEEDS, type Needs } from '../aims/needs';
+import { NEEDS, type Need, type Needs } from '../aims/needs';
 import type { Position } from '../body/positions';
 import type { School } from '../aims/school';
 import type { Breathing } from '../breath/timeline';
@@ -43,22 +43,29 @@ export function presentSeatsOf(
 }
 
 /**
- * What every other way of doing a block costs, as a share of all that everybody needs: it has to be told and watched.
- * Little enough that nobody is given less for it than they could safely do. Our choice.
+ * What every other way of doing a block costs, as a share of all that everybody needs, since it has to be told and watched:
+ * where a block is chosen, and, less, where it is shared out, so that nobody is given less for it than they could safely
+ * do. Our choice.
  */
-export const WAY_COST = 0.003;
-/** What is other about a way, another drill, breathing quietly, and sitting out, each worse than the one before. Our choice. */
+export const WAY_COST = 0.01;
+const WAY_COST_WITHIN = 0.002;
+/** What is other about a way, a second of a change of position, another drill, breathing quietly, and sitting out, each worse than the one before. Our choice. */
 const INSTEAD_COST = 0.0005;
+const AWAY_COST = 0.001;
 const OTHER_COST = 0.05;
 const QUIET_COST = 0.1;
 const OUT_COST = 0.4;
 
+/** What is lost by a way that is not the common one, as a share of one person’s needs. */
+export function costOfWay({ kind, differs, awayS }: Pick<Way, 'kind' | 'differs' | 'awayS'>): number {
+  const cost = kind === 'out' ? OUT_COST : kind === 'quiet' ? QUIET_COST : kind === 'other' ? OTHER_COST : 0;
+  return cost + INSTEAD_COST * differs.length + AWAY_COST * awayS;
+}
+
 /** What a way is worth to a person where nothing was done for their needs yet. */
 export function worthOfWay(way: Way, needs: Needs): number {
   const met = NEEDS.reduce((sum, need, n) => sum + (needs[need] ?? 0) * Math.min(1, way.gains[n]!), 0);
-  const cost =
-    way.kind === 'out' ? OUT_COST : way.kind === 'quiet' ? QUIET_COST : way.kind === 'other' ? OTHER_COST : 0;
-  return RETURNS[0]!.slope * met - cost - INSTEAD_COST * way.differs.length;
+  return RETURNS[0]!.slope * met - costOfWay(way);
 }
 
 /** What everybody does of a block, and how well that could be shared out. */
@@ -68,7 +75,7 @@ export type ShareOfBlock = Shared & { ways: Way[] };
 export function shareBlock(common: Block, seats: readonly Seat[], where: ClassRoom): ShareOfBlock {
   const lists = seats.map(({ member, input }) => waysOf({ common, member, where, input }));
   const worth = lists.map((list, i) => list.map((way) => worthOfWay(way, seats[i]!.needs)));
-  const shared = shareOut(lists, worth, where.room, WAY_COST * Math.max(1, seats.length));
+  const shared = shareOut(lists, worth, where.room, WAY_COST_WITHIN * Math.max(1, seats.length));
   return { ...shared, ways: shared.chosen.map((k, i) => lists[i]![k] ?? SITS_OUT) };
 }
 
@@ -135,18 +142,25 @@ export function commonBlock(
   return drill.stage === 'hold' && !pauses(breathing) ? null : { ...made, breathing, changes: [] };
 }
 
-/** How well a person is served: the share of their needs that is met, from 0 to 1. */
-export type Served = { id: string; initials: string; share: number };
+/** How well a person is served: the share of their needs that is met, from 0 to 1, and which of them is left most open. */
+export type Served = { id: string; initials: string; share: number; lacks: Need | null };
 
 /** How much of each person's needs all blocks together meet, as a share of the most that could be met. */
 export function servedBy(shares: readonly Pick<ShareOfBlock, 'ways'>[], seats: readonly Seat[]): Served[] {
   const most = worthOf(RETURNS, Infinity);
   return seats.map(({ member, needs }, p) => {
-    const met = NEEDS.reduce((sum, need, n) => {
+    const open = NEEDS.map((need, n) => {
       const covered = shares.reduce((c, { ways }) => c + ways[p]!.gains[n]!, 0);
-      return sum + (needs[need] ?? 0) * worthOf(RETURNS, covered);
-    }, 0);
+      return { need, left: (needs[need] ?? 0) * (1 - worthOf(RETURNS, covered) / most) };
+    });
     const asked = NEEDS.reduce((sum, need) => sum + (needs[need] ?? 0), 0);
-    return { id: member.id, initials: member.initials, share: asked > 0 ? met / (asked * most) : 0 };
+    const left = open.reduce((sum, o) => sum + o.left, 0);
+    const lacks = open.reduce((a, b) => (b.left > a.left ? b : a));
+    return {
+      id: member.id,
+      initials: member.initials,
+      share: asked > 0 ? 1 - left / asked : 0,
+      lacks: lacks.left > 0 ? lacks.need : null,
+    };
   });
 }

@@ -23,15 +23,16 @@ export const sharesOf = (
 ): ClassShares => new Map(blocks.map((block) => [block.id, shareBlock(block, seats, where)]));
 
 /** People who do a block in one other way, told together. */
-export type OtherWay = { who: string[]; says: string; kind: Way['kind'] };
+export type OtherWay = { who: string[]; says: string; kind: Way['kind']; because: string[] };
 
 /** Who does something else in a block, those alike together, most first. */
 export function otherWays(share: ShareOfBlock, seats: readonly Pick<Seat, 'member'>[]): OtherWay[] {
   const by = new Map<string, OtherWay>();
   share.ways.forEach((way, i) => {
     if (way.key === '') return;
-    const known = by.get(way.key) ?? { who: [], says: way.key, kind: way.kind };
+    const known = by.get(way.key) ?? { who: [], says: way.key, kind: way.kind, because: [] };
     known.who.push(seats[i]!.member.initials);
+    for (const why of way.because) if (!known.because.includes(why)) known.because.push(why);
     by.set(way.key, known);
   });
   return [...by.values()].sort((a, b) => b.who.length - a.who.length || (a.says < b.says ? -1 : 1));
@@ -132,10 +133,7 @@ function blockNotes(
   }
   const pacers = pacersOf(block, seats, where);
   if (pacers.length > 0 && pacers.length * 2 <= seats.length && block.breathing.kind === 'paced')
-    on(
-      'say',
-      `${name}: out ${block.breathing.pattern.exhaleS} s, as long as is comfortable for ${list(pacers)}.`,
-    );
+    on('say', `As long an exhale as is comfortable for ${list(pacers)}.`);
   const noHold = seats.filter((_, i) => {
     const own = share.ways[i]!.block;
     return (

@@ -25,9 +25,13 @@ export type Way = {
   block: Block | null;
   /** What is other about it, for a screen; none: the same as the others. */
   differs: string[];
+  /** Why it is other, in sentences; for the desk, not for the room. */
+  because: readonly string[];
   /** Ways with one key are told alike. */
   key: string;
   props: readonly Prop[];
+  /** Seconds from the common position to theirs. */
+  awayS: number;
   /** What it does for each need (in the order of `NEEDS`). */
   gains: readonly number[];
 };
@@ -38,10 +42,12 @@ export type ClassRoom = { room: Room; people: number; library: readonly Drill[] 
 const NO_GAINS: readonly number[] = NEEDS.map(() => 0);
 export const SITS_OUT: Way = {
   kind: 'out',
+  because: [],
   block: null,
   differs: ['sits this one out'],
   key: 'sits this one out',
   props: [],
+  awayS: 0,
   gains: NO_GAINS,
 };
 
@@ -107,11 +113,22 @@ export function waysOf(asked: Asked): Way[] {
   const quiet = drillById(QUIET);
   const still = !certain && quiet && quiet.id !== drill.id ? waysWith(quiet, asked).slice(0, 1) : [];
   const seen = new Map<string, Way>();
+  const because = certain ? [] : whyNot(drill, asked);
   for (const way of [...own, ...others, ...still, SITS_OUT]) {
     const id = `${way.key} ${way.props.join()}`;
-    if (!seen.has(id)) seen.set(id, way);
+    if (!seen.has(id)) seen.set(id, way.kind === 'common' ? way : { ...way, because });
   }
   return [...seen.values()];
+}
+
+/** Why a drill is not done by a member: a rule, what was read, its level, or a thing that is not there for everybody. */
+function whyNot(drill: Drill, { member, where, input }: Asked): string[] {
+  const verdict = verdictFor(drill, member.plan.flags, atHand(where.room));
+  if (!isOpen(verdict)) return verdict.reasons.map((r) => r.text);
+  if (tooHigh(drill, input))
+    return [`level ${drill.level}, one of level ${drill.level - 1} was not done well yet`];
+  const unfit = unfitFor(drill, verdict, input);
+  return [unfit ?? 'not enough of what it needs for everybody'];
 }
 
 /** Easier neighbours first, then what does the same in the same stage. */
@@ -135,29 +152,47 @@ function othersFor(drill: Drill, { common, member, where }: Asked): Drill[] {
 }
 
 /** What a member could do of one drill: in the common position where that may be, else in those that are left. */
-function waysWith(drill: Drill, { common, member, where, input }: Asked): Way[] {
+function waysWith(drill: Drill, asked: Asked): Way[] {
+  const { common, input } = asked;
+  return ownBlocks(drill, asked).flatMap(({ made, verdict, given }) => {
+    const way = wayOf({ ...made, id: common.id }, verdict, drill, common, input);
+    return way && given.every((p) => way.props.includes(p)) ? [way] : [];
+  });
+}
+
+type Made = { made: Block; verdict: Verdict; given: readonly Prop[] };
+/** The same drill is asked for at every dose and by every plan of a class: it is made once for each member. */
+const known = new WeakMap<ProposalInput, Map<string, Made[]>>();
+
+/** A drill as a member would do it, by what they are given and where, whatever the common dose. */
+function ownBlocks(drill: Drill, { common, member, where, input }: Asked): Made[] {
+  const mine = known.get(input) ?? new Map<string, Made[]>();
+  known.set(input, mine);
+  const key = `${drill.id} ${common.position} ${where.people}`;
+  const before = mine.get(key);
+  if (before) return before;
   const some = scarce(drill, drill.positions, where).slice(0, MOST_SCARCE);
-  const ways: Way[] = [];
-  for (const given of subsets(some)) {
+  const all = subsets(some).flatMap((given): Made[] => {
     const available = [...plenty(where), ...given];
     const verdict = verdictFor(drill, member.plan.flags, available);
-    if (!isOpen(verdict) || tooHigh(drill, input)) continue;
-    if (unfitFor(drill, verdict, input) !== null && !input.locked?.includes(drill.id)) continue;
-    for (const position of positionsOf(verdict, common.position)) {
-      const made = makeBlock({
-        id: common.id,
+    if (!isOpen(verdict) || tooHigh(drill, input)) return [];
+    if (unfitFor(drill, verdict, input) !== null && !input.locked?.includes(drill.id)) return [];
+    return positionsOf(verdict, common.position).map((position) => ({
+      made: makeBlock({
+        id: '',
         drill,
         verdict,
         position,
         amount: 'usual',
         client: clientOf(member),
         available,
-      });
-      const way = wayOf(made, verdict, drill, common, input);
-      if (way && given.every((p) => way.props.includes(p))) ways.push(way);
-    }
-  }
-  return ways;
+      }),
+      verdict,
+      given,
+    }));
+  });
+  mine.set(key, all);
+  return all;
 }
 
 /** The common position, else those that are left, the nearest to it first. */
@@ -178,8 +213,10 @@ function wayOf(own: Block, verdict: Verdict, drill: Drill, common: Block, input:
     kind: !other ? 'common' : drill.id === QUIET ? 'quiet' : 'other',
     block,
     differs,
+    because: differs.length > 0 ? block.changes : [],
     key: differs.join(' · '),
     props: block.props,
+    awayS: changeS(common.position, block.position),
     gains: NEEDS.map((need) =>
       drill.serves[need] ? drill.serves[need] * worth * gainFactor(drill, block.position, need, input) : 0,
     ),
@@ -237,7 +274,9 @@ function differencesOf(own: Block, common: Block, shorter: InTime['shorter'], le
   const said: string[] = [];
   const other = own.drillId !== common.drillId;
   if (other) said.push(own.drillId === QUIET ? 'breathe quietly' : nameOf(own));
-  if (own.position !== common.position) said.push(POSITION[own.position].label);
+  // A drill that is done in one position says which by its name.
+  if (own.position !== common.position && !(other && (drillOf(own)?.positions.length ?? 0) === 1))
+    said.push(POSITION[own.position].label);
   if (other && own.drillId === QUIET) return said;
   for (const way of own.ways ?? [])
     if (!common.ways?.includes(way) && (way !== 'feetApart' || POSITION[own.position].family === 'sitting'))

@@ -27,6 +27,7 @@ import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
 import type { Room } from './class.schema';
 import {
   commonBlock,
+  costOfWay,
   doersOf,
   presentSeatsOf,
   seatsOf,
@@ -39,7 +40,7 @@ import {
 } from './common';
 import { classBlocks, MOST_MINUTES, SHORT_BREATHS, type ClassManner } from './limits';
 import { sharedNeeds, type Member } from './member';
-import type { ClassRoom, Way } from './own';
+import type { ClassRoom } from './own';
 
 /** All that the plan of a class rests on. */
 export type ClassInput = {
@@ -62,7 +63,6 @@ export type ClassOption = {
   position: Position;
   block: Block;
   shared: ShareOfBlock;
-  ways: Way[];
 };
 
 /**
@@ -112,7 +112,7 @@ export function planClass(input: ClassInput, how: SolveOptions = {}): Result<Cla
     return ok({
       sequence: { ...sequence, proof: { value, bound, proven } },
       served: servedBy(
-        chosen.map((o) => ({ ways: o.ways })),
+        chosen.map((o) => o.shared),
         seats,
       ),
     });
@@ -137,17 +137,12 @@ export function classOptions(input: ClassInput, seats: readonly Seat[], where: C
     return bestPositions(drill, doers).flatMap((position) => {
       const usual = commonBlock(drill, position, doers, where, input.school);
       if (!usual) return [];
-      const shared = shareBlock(usual, seats, where);
-      const same = shared.ways.filter((w) => w.block?.drillId === drill.id).length;
-      if (same === 0 || (!asked && same < seats.length * COMMON_FROM)) return [];
-      return dosesFor(drill, usual, input.manner).map((block): ClassOption => {
-        return {
-          drill,
-          position,
-          block,
-          shared,
-          ways: shared.ways.map((w) => atDose(w, drill, usual, block)),
-        };
+      return dosesFor(drill, usual, input.manner).flatMap((block): ClassOption[] => {
+        const shared = shareBlock(block, seats, where);
+        const same = shared.ways.filter((w) => w.kind === 'common').length;
+        return same === 0 || (!asked && same < seats.length * COMMON_FROM)
+          ? []
+          : [{ drill, position, block, shared }];
       });
     });
   });
@@ -194,24 +189,12 @@ function bestPositions(drill: Drill, doers: readonly { seat: Seat }[]): Position
   return [...new Set([...ranked.slice(0, MOST_POSITIONS), ...(lying ? [lying] : [])])];
 }
 
-/** What a way does at another dose of the common block; one that has a dose of its own keeps it. */
-function atDose(way: Way, drill: Drill, usual: Block, block: Block): Way {
-  const own = way.block;
-  if (
-    way.kind !== 'common' ||
-    !own ||
-    own.dose.breaths !== usual.dose.breaths ||
-    own.dose.rounds !== usual.dose.rounds
-  )
-    return way;
-  const scale = doseWorth(drill, block) / Math.max(1e-9, doseWorth(drill, usual));
-  return { ...way, gains: way.gains.map((g) => g * scale) };
-}
-
 /** What has to come first of a drill for somebody who does it. */
 const firstFor = (o: ClassOption, seats: readonly Seat[]): string[] => [
   ...new Set(
-    seats.flatMap((s, i) => (o.ways[i]!.block?.drillId === o.drill.id ? firstOf(o.drill, s.input) : [])),
+    seats.flatMap((s, i) =>
+      o.shared.ways[i]!.block?.drillId === o.drill.id ? firstOf(o.drill, s.input) : [],
+    ),
   ),
 ];
 
@@ -267,7 +250,7 @@ function inOrder(
 
 /** Not owned by most of those who do it: it has to be taught. */
 const isNew = (o: ClassOption, seats: readonly Seat[]): boolean => {
-  const doing = seats.filter((_, i) => o.ways[i]!.block?.drillId === o.drill.id);
+  const doing = seats.filter((_, i) => o.shared.ways[i]!.block?.drillId === o.drill.id);
   const owned = doing.filter((s) => s.input.owned?.includes(o.drill.id)).length;
   return !(o.drill.stage === 'settle' && o.drill.level === 0) && owned * 2 <= doing.length;
 };
@@ -288,7 +271,7 @@ export function planOf(
   const idOf = (o: ClassOption) => `${o.drill.id} ${o.position}`;
   for (const o of options) byId.set(idOf(o), [...(byId.get(idOf(o)) ?? []), o]);
   const items = [...byId].map(([id, of]) => {
-    const { drill, position, shared } = of[0]!;
+    const { drill, position } = of[0]!;
     const liked = input.wanted?.includes(drill.id) ? total * WANTED_WORTH : 0;
     const foreign = drill.school !== 'both' && drill.school !== input.school ? total * OTHER_SCHOOL_COST : 0;
     return {
@@ -298,10 +281,11 @@ export function planOf(
       place: position,
       options: of.map((o) => ({
         lengthS: withFreeBefore(o.block),
-        gains: needsOf.map(({ p, n }) => o.ways[p]!.gains[n]!),
+        gains: needsOf.map(({ p, n }) => o.shared.ways[p]!.gains[n]!),
         cost:
           total *
-            (BLOCK_COST[input.manner] + PROP_COST * o.block.props.length + WAY_COST * shared.keys.length) +
+            (BLOCK_COST[input.manner] + PROP_COST * o.block.props.length + WAY_COST * o.shared.keys.length) +
+          o.shared.ways.reduce((sum, w) => sum + costOfWay(w), 0) +
           foreign -
           liked,
       })),
@@ -366,8 +350,8 @@ function sequenceOf(
 /** Seconds by which the slowest change of position is longer than the common one. */
 function slowestS(before: ClassOption | undefined, o: ClassOption): number {
   if (!before) return 0;
-  const all = o.ways.map((w, i) => {
-    const from = before.ways[i]!.block?.position;
+  const all = o.shared.ways.map((w, i) => {
+    const from = before.shared.ways[i]!.block?.position;
     return w.block && from ? changeS(from, w.block.position) : 0;
   });
   return Math.max(0, Math.max(...all) - changeS(before.position, o.position));
@@ -377,8 +361,8 @@ function slowestS(before: ClassOption | undefined, o: ClassOption): number {
 function whyOf(o: ClassOption, seats: readonly Seat[]): string[] {
   const told = NEEDS.map((need, n) => ({
     need,
-    people: seats.filter((s, i) => (s.needs[need] ?? 0) > 0 && o.ways[i]!.gains[n]! > 0).length,
-    worth: seats.reduce((sum, s, i) => sum + (s.needs[need] ?? 0) * o.ways[i]!.gains[n]!, 0),
+    people: seats.filter((s, i) => (s.needs[need] ?? 0) > 0 && o.shared.ways[i]!.gains[n]! > 0).length,
+    worth: seats.reduce((sum, s, i) => sum + (s.needs[need] ?? 0) * o.shared.ways[i]!.gains[n]!, 0),
   }))
     .filter((t) => t.people > 0)
     .sort((a, b) => b.worth - a.worth)

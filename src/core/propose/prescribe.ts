@@ -39,12 +39,16 @@ export function prescribeExhale(comfortableS: number, runs: readonly CoachedRun[
   return { exhaleS: stairs.exhaleS, steps, why: whyOf(comfortableS, steps) };
 }
 
+/** Whether a result says how a block ended. One that went well as far as it was done, and was cut short, says nothing. */
+const tells = ({ quality, outcome }: BlockResult): boolean =>
+  outcome === 'skipped'
+    ? quality !== null && quality < CALM_FROM
+    : quality !== null || outcome === 'stopped' || outcome === 'easier';
+
 /** Calm when every paced block was done well; not calm when one was stopped, made easier or went poorly; null when nothing was said. */
 function endingOf({ sequence, results }: CoachedRun): Ending | null {
   const paced = new Set(sequence.blocks.filter((b) => b.breathing.kind === 'paced').map((b) => b.id));
-  const said = results.filter(
-    (r) => paced.has(r.blockId) && (r.quality !== null || r.outcome === 'stopped' || r.outcome === 'easier'),
-  );
+  const said = results.filter((r) => paced.has(r.blockId) && tells(r));
   if (said.length === 0) return null;
   return said.every((r) => r.outcome === 'done' && (r.quality ?? 0) >= CALM_FROM) ? 'calm' : 'notCalm';
 }
@@ -114,9 +118,7 @@ export function prescribeHold(
 
 function holdEndingOf({ sequence, results }: CoachedRun): Ending | null {
   const holds = new Set(sequence.blocks.filter((b) => drillOf(b)?.stage === 'hold').map((b) => b.id));
-  const said = results.filter(
-    (r) => holds.has(r.blockId) && (r.quality !== null || r.outcome === 'stopped' || r.outcome === 'easier'),
-  );
+  const said = results.filter((r) => holds.has(r.blockId) && tells(r));
   if (said.length === 0) return null;
   return said.every((r) => r.outcome === 'done' && (r.quality ?? 0) >= CALM_FROM) ? 'calm' : 'notCalm';
 }

@@ -144,6 +144,9 @@ export function ClassBlocks({ sequence, seats, shares, notes, kept, onKeep, onEd
                 {others.map((o) => (
                   <li key={o.says} className={`text-small ${o.kind === 'out' ? 'text-care' : ''}`}>
                     <strong dir="auto">{o.who.join(', ')}</strong> – {o.says}
+                    {o.because.length > 0 && (
+                      <span className="block text-fine text-soft">{o.because.join('; ')}</span>
+                    )}
                   </li>
                 ))}
               </ul>

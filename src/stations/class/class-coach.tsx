@@ -441,9 +441,6 @@ function Actions({
       <Button big onClick={() => run.happen({ kind: 'next' })}>
         Next <ChevronRight aria-hidden />
       </Button>
-      <Button big onClick={() => run.happen({ kind: 'lookNow' })}>
-        To the end
-      </Button>
     </div>
   );
 }

@@ -78,7 +78,7 @@ export function RoomPanel({ data, onChange }: Props) {
       <h2 id="room" className="border-b border-rule pb-1 text-lead">
         What the room has
       </h2>
-      <div className="grid grid-cols-2 gap-x-4 gap-y-1 pt-2">
+      <div className="grid grid-cols-2 gap-x-4 gap-y-1.5 pt-2">
         {PROPS.map((prop) => (
           <NumberField
             key={prop}
@@ -89,6 +89,7 @@ export function RoomPanel({ data, onChange }: Props) {
                   ? 'places at a counter'
                   : PROP_LABEL[prop]
             }
+            beside
             min={0}
             max={99}
             value={data.room[prop]}

@@ -154,28 +154,15 @@ export function ClassStation({
           />
         </div>
         <section aria-labelledby="common" className="min-w-0 space-y-2">
-          <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink pb-2">
-            <h2 id="common" className="text-lead">
-              One sequence for all
-            </h2>
-            {sequence && (
-              <span className="text-soft tabular-nums">
-                {clock(layoutOf(sequence).totalS)} of {data.minutes}:00
-              </span>
-            )}
-            <span className="ml-auto flex flex-wrap items-center gap-2">
-              <Button onClick={undo} disabled={!canUndo}>
-                Undo
-              </Button>
-              {busy ? (
-                <Button onClick={cancel}>Cancel</Button>
-              ) : (
-                <Button kind="main" disabled={seats.length === 0} onClick={() => void replan()}>
-                  {sequence ? 'Plan it again' : 'Plan it'}
-                </Button>
-              )}
-            </span>
-          </div>
+          <PlanBar
+            length={sequence && `${clock(layoutOf(sequence).totalS)} of ${data.minutes}:00`}
+            busy={busy}
+            can={seats.length > 0}
+            canUndo={canUndo}
+            onUndo={undo}
+            onPlan={() => void replan()}
+            onCancel={cancel}
+          />
           <p
             role="status"
             className={`min-h-5 text-small ${said?.level === 'care' ? 'text-care' : 'text-soft'}`}
@@ -215,6 +202,38 @@ export function ClassStation({
     </div>
   );
 }
+
+type BarProps = {
+  /** How long it is; null where nothing is planned. */
+  length: string | null;
+  busy: boolean;
+  can: boolean;
+  canUndo: boolean;
+  onUndo: () => void;
+  onPlan: () => void;
+  onCancel: () => void;
+};
+
+const PlanBar = ({ length, busy, can, canUndo, onUndo, onPlan, onCancel }: BarProps) => (
+  <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink pb-2">
+    <h2 id="common" className="text-lead">
+      One sequence for all
+    </h2>
+    {length && <span className="text-soft tabular-nums">{length}</span>}
+    <span className="ml-auto flex flex-wrap items-center gap-2">
+      <Button onClick={onUndo} disabled={!canUndo}>
+        Undo
+      </Button>
+      {busy ? (
+        <Button onClick={onCancel}>Cancel</Button>
+      ) : (
+        <Button kind="main" disabled={!can} onClick={onPlan}>
+          {length ? 'Plan it again' : 'Plan it'}
+        </Button>
+      )}
+    </span>
+  </div>
+);
 
 /** What to do first. */
 const NothingYet = ({ nobody }: { nobody: boolean }) => (

@@ -25,7 +25,7 @@ export function PeopleRow({ people, ways, block, on, onStop }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
   const person = people.find((p) => p.id === chosen) ?? null;
   return (
-    <section aria-label="Everybody" className="space-y-2 border-t border-rule pt-2">
+    <section aria-label="Everybody" className="space-y-2 border-t border-rule py-2">
       <div className="flex flex-wrap items-center gap-1.5">
         {people.map((p) => {
           const quality = resultOf(p, block.id)?.quality ?? null;
@@ -49,7 +49,7 @@ export function PeopleRow({ people, ways, block, on, onStop }: Props) {
           aria-label={`All in ${nameOf(block)}`}
           className="ml-auto flex items-center gap-1.5"
         >
-          <span className="text-lead text-soft">the rest</span>
+          <span className="text-lead text-soft">the rest in {nameOf(block)}</span>
           {QUALITIES.map((quality) => (
             <Press
               key={quality}

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { NEED_LABEL } from '@/core/aims/needs';
 import type { ClassData, RosterEntry } from '@/core/class/class.schema';
 import { MOST_PEOPLE } from '@/core/class/limits';
 import { freeInitials, initialsOf, type Member } from '@/core/class/member';
@@ -81,7 +82,7 @@ export function RosterPanel({ roster, members, clients, served, elsewhere, onRos
             entry={entry}
             name={clients.find((c) => c.id === entry.clientId)?.name ?? null}
             member={members.find((m) => m.id === entry.id)}
-            share={served.find((s) => s.id === entry.id)?.share ?? null}
+            served={served.find((s) => s.id === entry.id) ?? null}
             worst={served.length > 1 && worst?.id === entry.id}
             others={elsewhere.get(entry.id) ?? 0}
             onEdit={() => setDropping({ id: entry.id, initials: entry.initials, flags: entry.flags ?? {} })}
@@ -139,7 +140,7 @@ type PersonProps = {
   entry: RosterEntry;
   name: string | null;
   member: Member | undefined;
-  share: number | null;
+  served: Served | null;
   worst: boolean;
   others: number;
   onEdit: () => void;
@@ -147,7 +148,7 @@ type PersonProps = {
 };
 
 /** One person: initials for the room, the name for the desk, how well the class serves them. */
-function Person({ entry, name, member, share, worst, others, onEdit, onRemove }: PersonProps) {
+function Person({ entry, name, member, served, worst, others, onEdit, onRemove }: PersonProps) {
   const flags = flagsSaid(member?.plan.flags ?? entry.flags ?? {});
   return (
     <li className="grid grid-cols-[3.2em_1fr_auto] items-baseline gap-x-2 border-b border-rule py-1.5">
@@ -162,13 +163,16 @@ function Person({ entry, name, member, share, worst, others, onEdit, onRemove }:
         {member?.bar && (
           <span className="block text-fine font-semibold text-stop">Not coached: {member.bar}.</span>
         )}
-        {share !== null && (
-          <span className="mt-0.5 block text-fine text-soft tabular-nums">
-            <span className="mr-2 inline-block h-1.5 w-20 border border-soft align-middle" aria-hidden>
-              <span className="block h-full bg-ink" style={{ width: `${Math.round(share * 100)}%` }} />
+        {served && (
+          <span className={`mt-0.5 block text-fine tabular-nums ${worst ? 'text-care' : 'text-soft'}`}>
+            <span className="mr-2 inline-block h-1.5 w-14 border border-soft align-middle" aria-hidden>
+              <span className="block h-full bg-ink" style={{ width: `${Math.round(served.share * 100)}%` }} />
             </span>
-            {Math.round(share * 100)} % of their needs{worst ? ', served worst' : ''}
+            {Math.round(served.share * 100)} % served
             {others > 0 && ` · other in ${others}`}
+            {worst && served.lacks && (
+              <span className="block">least of all; most open: {NEED_LABEL[served.lacks]}</span>
+            )}
           </span>
         )}
       </span>

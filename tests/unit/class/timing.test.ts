@@ -1,0 +1,78 @@
+import fc from 'fast-check';
+import { commonBreathing, inTime } from '@/core/class/timing';
+import type { Breathing } from '@/core/breath/timeline';
+import { pattern } from '@/core/breath/pattern';
+
+const half = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2);
+const anyPattern = fc.record({
+  inhaleS: half(1, 8),
+  holdInS: half(0, 10),
+  exhaleS: half(1, 14),
+  holdOutS: half(0, 10),
+});
+const paced = anyPattern.map((p): Breathing => ({ kind: 'paced', pattern: p }));
+const PHASES = ['inhaleS', 'holdInS', 'exhaleS', 'holdOutS'] as const;
+const patternOf = (b: Breathing) => (b.kind === 'paced' ? b.pattern : pattern(1, 0, 1, 0));
+
+it('the common breath is longer than nobody’s, but for a pause that those who cannot keep it breathe through', () => {
+  fc.assert(
+    fc.property(paced, fc.array(paced, { minLength: 1, maxLength: 8 }), (taught, own) => {
+      const common = commonBreathing(taught, own);
+      for (const b of own) {
+        expect(patternOf(common).inhaleS).toBeLessThanOrEqual(patternOf(b).inhaleS);
+        expect(patternOf(common).exhaleS).toBeLessThanOrEqual(patternOf(b).exhaleS);
+        const mine = inTime(b, common)!;
+        for (const key of PHASES) {
+          expect(patternOf(mine.breathing)[key]).toBeLessThanOrEqual(patternOf(b)[key]);
+          expect(patternOf(mine.breathing)[key]).toBeLessThanOrEqual(patternOf(common)[key]);
+        }
+        for (const key of ['holdInS', 'holdOutS'] as const)
+          expect([0, patternOf(common)[key]]).toContain(patternOf(mine.breathing)[key]);
+      }
+      // A pause stands where half of them or more keep it whole.
+      for (const key of ['holdInS', 'holdOutS'] as const)
+        if (patternOf(common)[key] > 0)
+          expect(
+            own.filter((b) => patternOf(b)[key] >= patternOf(common)[key]).length * 2,
+          ).toBeGreaterThanOrEqual(own.length);
+    }),
+  );
+});
+
+it('keeps an inhale the share of its exhale that each of them may have', () => {
+  fc.assert(
+    fc.property(fc.array(fc.tuple(half(2, 12), half(0, 3)), { minLength: 1, maxLength: 6 }), (people) => {
+      const own = people.map(([exhaleS, less]): Breathing => {
+        const inhaleS = Math.max(1, Math.floor(((exhaleS * 2) / 3 - less) * 2) / 2);
+        return { kind: 'paced', pattern: pattern(Math.min(inhaleS, (exhaleS * 2) / 3), 0, exhaleS, 0) };
+      });
+      const { inhaleS, exhaleS } = patternOf(commonBreathing(own[0]!, own));
+      expect(inhaleS).toBeLessThanOrEqual((exhaleS * 2) / 3 + 1e-9);
+    }),
+  );
+});
+
+it('brings breaths of two kinds into no common time', () => {
+  const ladder: Breathing = { kind: 'ladder', rungs: 4 };
+  const square: Breathing = { kind: 'paced', pattern: pattern(4, 0, 6, 0) };
+  expect(inTime(ladder, square)).toBeNull();
+  expect(inTime(square, ladder)).toBeNull();
+  expect(inTime({ ...square, full: true } as Breathing, square)).toBeNull();
+  expect(inTime(ladder, { kind: 'ladder', rungs: 3 })).toEqual({
+    breathing: { kind: 'ladder', rungs: 3 },
+    shorter: [],
+  });
+  expect(inTime({ kind: 'ladder', rungs: 3 }, ladder)).toEqual({
+    breathing: { kind: 'ladder', rungs: 3 },
+    shorter: ['exhale'],
+  });
+});
+
+it('says what of a breath is shorter than the common one', () => {
+  const common: Breathing = { kind: 'paced', pattern: pattern(4, 4, 6, 2), last: pattern(4, 8, 6, 0) };
+  const own: Breathing = { kind: 'paced', pattern: pattern(3, 0, 5, 2) };
+  expect(inTime(own, common)).toEqual({
+    breathing: { kind: 'paced', pattern: pattern(3, 0, 5, 2) },
+    shorter: ['inhale', 'holdIn', 'exhale', 'last'],
+  });
+});

@@ -74,12 +74,12 @@ const shareOf = (needs: Needs): Needs => {
 
 /** Letters for a person on a screen that everybody sees. @example initialsOf('Bram T.') // 'BT' */
 export function initialsOf(name: string): string {
-  const words = name.split(/[\s-]+/).filter(Boolean);
-  const first = (word: string) => [...word.replace(/[^\p{L}\p{N}]/gu, '')][0] ?? '';
-  const letters = words.map(first).filter(Boolean);
-  const made =
-    letters.length > 1 ? letters[0]! + letters.at(-1)! : [...(words[0] ?? '?')].slice(0, 2).join('');
-  return (made || '?').toLocaleUpperCase();
+  const words = name
+    .split(/[\s-]+/)
+    .map((word) => [...word.replace(/[^\p{L}\p{N}]/gu, '')])
+    .filter((word) => word.length > 0);
+  const made = words.length > 1 ? [words[0]![0], words.at(-1)![0]] : (words[0] ?? ['?']).slice(0, 2);
+  return made.join('').toLocaleUpperCase();
 }
 
 /** The same for several people, none twice. @example freeInitials('BT', ['BT']) // 'BT2' */

@@ -213,7 +213,7 @@ function wayOf(own: Block, verdict: Verdict, drill: Drill, common: Block, input:
     kind: !other ? 'common' : drill.id === QUIET ? 'quiet' : 'other',
     block,
     differs,
-    because: differs.length > 0 ? block.changes : [],
+    because: differs.length > 0 ? becauseOf(block, verdict, shorter) : [],
     key: differs.join(' · '),
     props: block.props,
     awayS: changeS(common.position, block.position),
@@ -221,6 +221,13 @@ function wayOf(own: Block, verdict: Verdict, drill: Drill, common: Block, input:
       drill.serves[need] ? drill.serves[need] * worth * gainFactor(drill, block.position, need, input) : 0,
     ),
   };
+}
+
+/** Why a block was changed; that a pause was taken out says nothing where the others pause as little. */
+function becauseOf({ changes }: Block, { reasons }: Verdict, shorter: InTime['shorter']): string[] {
+  if (shorter.includes('holdIn') || shorter.includes('holdOut')) return changes;
+  const ofPauses = reasons.filter((r) => r.remedy === 'noHold' || r.remedy === 'noFullHold');
+  return changes.filter((c) => !ofPauses.some((r) => c.startsWith(r.text)));
 }
 
 function timedTo(

@@ -75,7 +75,7 @@ export function RosterPanel({ roster, members, clients, served, elsewhere, onRos
       {roster.length === 0 && (
         <p className="py-2 text-soft">Nobody yet. Take clients from the list, or write down who drops in.</p>
       )}
-      <ul>
+      <ul aria-labelledby="roster">
         {roster.map((entry) => (
           <Person
             key={entry.id}

@@ -44,8 +44,8 @@ describe('JSON in the database', () => {
       thresholds: [],
       setUps: [],
       cues: [],
-    class: [],
-    classRun: [],
+      class: [],
+      classRun: [],
     };
     const old = JSON.stringify({ ...EMPTY_SCREEN, goals: undefined, wish: 'to sing' });
     expect(shapeOf('screen', upgrades)).toBe(2);

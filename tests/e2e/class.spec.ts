@@ -1,0 +1,215 @@
+import { expect, test, type Page } from '@playwright/test';
+import { demoClient, everyIssueFor, saved, SIZES } from './helpers';
+
+test.describe.configure({ mode: 'serial' });
+
+const DEMO = ['Bram T.', 'Jorun S.', 'Odile K.', 'Petra V.', 'Sunniva A.', 'Wen L.'];
+let address = '';
+
+const person = (page: Page, initials: string) =>
+  page
+    .getByRole('list', { name: /^Who comes/ })
+    .getByRole('listitem')
+    .filter({ hasText: initials });
+const block = (page: Page, n: number) =>
+  page.getByRole('list', { name: 'The blocks of the class' }).getByRole('heading', { level: 3 }).nth(n);
+
+async function planned(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Plan it/ }).click();
+  await expect(page.getByText(/^Planned:/)).toBeVisible();
+  await saved(page);
+}
+
+test('a class is made: who comes, who drops in, what the room has; planned, changed and found again', async ({
+  page,
+}) => {
+  await page.goto('/classes');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByText('A class needs a name')).toBeVisible();
+  await page.getByLabel('What it is called').fill('Thursday mats');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Thursday mats' })).toBeAttached();
+  address = new URL(page.url()).pathname;
+  // Nobody to plan for yet.
+  await expect(page.getByRole('button', { name: 'Plan it' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Coach it' })).toBeDisabled();
+  for (const name of DEMO.slice(0, 5)) {
+    await page.getByLabel('Add a client').selectOption({ label: name });
+    await expect(person(page, name)).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'Drop-in' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Initials').fill('ZQ');
+  await dialog.getByRole('textbox', { name: /^pregnancy/ }).fill('31');
+  await dialog.getByRole('button', { name: 'Put on the roster' }).click();
+  await expect(person(page, 'ZQ')).toContainText('pregnancy, week 31');
+  await page.getByLabel('soft ball').fill('2');
+  await page.getByLabel('pillow', { exact: true }).fill('6');
+  await page.getByLabel('Day').selectOption('Thursday');
+  await planned(page);
+  const first = await block(page, 0).innerText();
+  expect(await page.getByRole('heading', { level: 3 }).count()).toBeGreaterThan(2);
+  await expect(person(page, 'ZQ')).toContainText('% served');
+  await expect(page.getByText('least of all; most open')).toHaveCount(1);
+  // Out, and back with undo.
+  await page
+    .getByRole('button', { name: /^Take out/ })
+    .first()
+    .click();
+  await expect(block(page, 0)).not.toHaveText(first);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(block(page, 0)).toHaveText(first);
+  await saved(page);
+  await page.reload();
+  await expect(block(page, 0)).toHaveText(first);
+  await expect(person(page, 'ZQ')).toContainText('pregnancy, week 31');
+  await expect(page.getByText('Thursday', { exact: true }).first()).toBeVisible();
+});
+
+test('an exhale that is drawn too long is named with the people it is too long for, and set right by one press', async ({
+  page,
+}) => {
+  await page.goto(address);
+  const exhale = page.getByRole('textbox', { name: 'out, s' }).first();
+  const was = await exhale.inputValue();
+  for (let i = 0; i < 8; i++) await page.getByRole('button', { name: 'out, s: more' }).first().click();
+  await expect(page.getByText(/the exhale is longer than is comfortable for/).first()).toBeVisible();
+  await page
+    .getByRole('button', { name: `Out ${was} s for all` })
+    .first()
+    .click();
+  await expect(exhale).toHaveValue(was);
+  await expect(page.getByText(/longer than is comfortable/)).toHaveCount(0);
+  // A drill that is put in by hand is in everybody’s time at once.
+  const named = (await block(page, 0).innerText()).replace(/^1\. /, '');
+  await page.getByRole('button', { name: `Take out ${named}` }).click();
+  await page.getByLabel('Put in another drill').selectOption({ label: named }, { timeout: 5000 });
+  await expect(page.getByRole('heading', { level: 3 }).last()).toContainText(named);
+  await expect(page.getByRole('textbox', { name: 'out, s' }).last()).toHaveValue(was);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await saved(page);
+});
+
+test('the class is coached: one clock, the wall follows without names, each is marked, stopped or away by one tap', async ({
+  page,
+  context,
+}) => {
+  await page.goto(address);
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.waitForURL(/\/run\/[0-9a-f-]{36}$/);
+  const wall = await context.newPage();
+  await wall.goto(`${page.url()}?wall`);
+  await expect(wall.getByTestId('wall')).toBeVisible();
+  await expect(wall.getByTestId('wall').getByRole('button')).toHaveCount(0);
+  await page.bringToFront();
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await page.waitForTimeout(400);
+  await page.getByRole('button', { name: 'Ready now' }).click();
+  await expect(page.getByTestId('phase')).toBeVisible();
+  // The other screen stands where this one does.
+  await expect(wall.getByTestId('phase')).toBeVisible();
+  expect(await wall.locator('h1').last().innerText()).toBe(await page.locator('.reach h1').innerText());
+  const shown = await wall.getByTestId('wall').innerText();
+  for (const name of DEMO) expect(shown).not.toContain(name.split(' ')[0]);
+  const chip = (initials: string) => page.getByRole('button', { name: new RegExp(`^${initials}(,|$)`) });
+  await chip('PV').click();
+  await page.getByRole('button', { name: 'Quality 4 of 5 for PV' }).click();
+  await page
+    .getByRole('group', { name: /^PV in/ })
+    .getByRole('textbox')
+    .fill('ribs quiet');
+  await chip('ZQ').click();
+  await page.getByRole('button', { name: 'Not here' }).click();
+  await chip('BT').click();
+  await page.getByRole('button', { name: 'Stop sign: BT' }).click();
+  await expect(page.getByRole('dialog', { name: 'Stop sign: BT' })).toBeVisible();
+  await page.getByRole('button', { name: 'lay down' }).click();
+  await page.getByRole('button', { name: 'dizziness' }).click();
+  // Stopped for one of them: the class stands until it is gone on with.
+  await expect(page.getByRole('button', { name: 'Go on', exact: true })).toBeVisible();
+  await expect(chip('BT')).toHaveAccessibleName(/stopped: dizziness/);
+  await page.getByRole('button', { name: 'Quality 3 of 5 for everybody not rated yet' }).click();
+  await expect(chip('OK')).toHaveAccessibleName(/quality 3 of 5/);
+  await expect(chip('PV')).toHaveAccessibleName(/quality 4 of 5/);
+  await saved(page);
+  await page.reload();
+  await expect(chip('BT')).toHaveAccessibleName(/stopped: dizziness/);
+  await expect(chip('ZQ')).toHaveAccessibleName(/not here/);
+  for (let i = 0; i < 30 && (await page.getByRole('button', { name: 'Next' }).isVisible()); i++) {
+    await page.getByRole('button', { name: 'Next' }).click();
+    await page.waitForTimeout(420);
+  }
+  await expect(page.getByRole('heading', { name: 'Look again, together' })).toBeVisible();
+  expect(await everyIssueFor(page)).toEqual([]);
+  await page.getByRole('row', { name: /^OK/ }).getByRole('combobox').last().selectOption('5');
+  await page.getByRole('button', { name: 'End the class' }).click();
+  await expect(page.getByRole('heading', { name: 'The class is over' })).toBeVisible();
+  await saved(page);
+  await wall.close();
+});
+
+test('everybody who was there has the run in their file; the next class begins from this one', async ({
+  page,
+}) => {
+  const file = await demoClient(page, 'Bram T.');
+  await page.goto(`${file}/coach`);
+  await expect(page.getByRole('row', { name: /stopped: dizziness/ }).first()).toBeVisible();
+  await page.goto(address);
+  await page.getByRole('button', { name: /^As it was coached last time/ }).click();
+  await expect(page.getByText(/worked out anew/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await expect(page.getByText('Kept as a template: Thursday mats.')).toBeVisible();
+  await saved(page);
+  // Another class begins from it.
+  await page.goto('/classes');
+  await page.getByLabel('What it is called').fill('Friday mats');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Friday mats' })).toBeAttached();
+  await page.getByLabel('Add a client').selectOption({ label: 'Wen L.' });
+  await page.getByRole('button', { name: 'Start from: Thursday mats' }).click();
+  expect(await page.getByRole('heading', { level: 3 }).count()).toBeGreaterThan(2);
+  await saved(page);
+});
+
+test('on paper: initials alone, what each does in place of a block, and a PDF of it', async ({ page }) => {
+  await page.goto(`${address}/sheet`);
+  const sheet = page.getByRole('article');
+  await expect(sheet).toContainText('ZQ');
+  for (const name of DEMO) await expect(sheet).not.toContainText(name.split(' ')[0]!);
+  const pdf = await page.request.get(`${address}/sheet/pdf`);
+  expect(pdf.status()).toBe(200);
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  expect((await page.request.get('/classes/00000000-0000-4000-8000-000000000000/sheet/pdf')).status()).toBe(
+    404,
+  );
+});
+
+test('every screen of a class, at every size: nothing for axe, nothing beside the page', async ({ page }) => {
+  test.setTimeout(120_000);
+  const fits = async () => {
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      const beside = await page.evaluate(() => {
+        const whole = document.querySelector('.reach') ?? document.documentElement;
+        return whole.scrollWidth - whole.clientWidth;
+      });
+      expect([page.url(), width, beside]).toEqual([page.url(), width, 0]);
+    }
+    await page.setViewportSize({ width: 1280, height: 800 });
+    expect(await everyIssueFor(page)).toEqual([]);
+  };
+  await page.goto('/classes');
+  await expect(page.getByRole('link', { name: /Thursday mats/ })).toBeVisible();
+  await fits();
+  await page.getByRole('link', { name: /Breath on the floor/ }).click();
+  await expect(block(page, 0)).toBeVisible();
+  await fits();
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.waitForURL(/\/run\//);
+  await page.getByRole('button', { name: 'PV' }).click();
+  await fits();
+  await page.goto(`${page.url()}?wall`);
+  await expect(page.getByTestId('wall')).toBeVisible();
+  await fits();
+});

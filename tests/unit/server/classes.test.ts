@@ -1,0 +1,141 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { over } from '@/core/base/revision';
+import { stepPeople } from '@/core/class/class-run';
+import { newClass } from '@/core/class/new-class';
+import { planClass } from '@/core/class/plan-class';
+import { LIBRARY } from '@/core/drills/library';
+import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { allClasses, archiveClass, createClass, findClass, memberFor, saveClass } from '@/server/classes';
+import {
+  classRunsOf,
+  findClassRun,
+  openClassRun,
+  saveClassRun,
+  seatsIn,
+  startClassRun,
+} from '@/server/class-runs';
+import { archiveClient, createClient } from '@/server/clients';
+import { disconnect } from '@/server/db/client';
+import { hearRun, type FedRun } from '@/server/run-feed';
+import { runsOf } from '@/server/runs';
+import { STUDIO } from '@/server/scope';
+import { readScreen, saveScreen } from '@/server/screens';
+import { must } from '../helpers';
+
+const folder = mkdtempSync(join(tmpdir(), 'kokyu-classes-'));
+process.env.KOKYU_DB = join(folder, 'classes.db');
+afterAll(() => {
+  disconnect();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+/** A class of two clients and one who drops in, planned. */
+function planned(name: string) {
+  const one = must(createClient(STUDIO, `${name} One`)).id;
+  const two = must(createClient(STUDIO, `${name} Two`)).id;
+  const roster = [
+    { id: 'r1', clientId: one, initials: 'O' },
+    { id: 'r2', clientId: two, initials: 'T' },
+    { id: 'r3', clientId: null, initials: 'D', flags: { pregnancyWeek: 30 } },
+  ];
+  const data = { ...newClass(name), roster, room: { pillow: 9, straw: 9 } };
+  const members = roster.map((entry) => memberFor(STUDIO, entry, data.school));
+  const { sequence } = must(planClass({ ...data, members, library: LIBRARY }));
+  const id = createClass(STUDIO, { ...data, sequence });
+  return { id, one, two, data: { ...data, sequence }, sequence };
+}
+
+it('a class is kept, changed over its revision, and taken off the list without a run of anybody going', () => {
+  const { id, data } = planned('Kept');
+  expect(findClass(STUDIO, id)!.data).toEqual(data);
+  expect(saveClass(STUDIO, id, over(0, { ...data, name: 'Kept, later' }))).toMatchObject({
+    ok: true,
+    rev: 1,
+  });
+  // What was changed elsewhere meanwhile is not written over.
+  expect(saveClass(STUDIO, id, over(0, { ...data, name: 'Other' }))).toMatchObject({ ok: false });
+  expect(allClasses(STUDIO).rows.map((r) => r.data.name)).toContain('Kept, later');
+  must(archiveClass(STUDIO, id));
+  expect(findClass(STUDIO, id)).toBeUndefined();
+  expect(archiveClass(STUDIO, id).ok).toBe(false);
+});
+
+it('once a class is over everybody’s own run stands in their file, and what is said later comes after', () => {
+  const { id, one, two, data, sequence } = planned('Over');
+  const runId = startClassRun(STUDIO, id, data, sequence);
+  expect(openClassRun(STUDIO, id)?.id).toBe(runId);
+  const begun = findClassRun(STUDIO, runId)!.data;
+  expect(begun.people.map((p) => [p.initials, p.present])).toEqual([
+    ['O', true],
+    ['T', true],
+    ['D', true],
+  ]);
+  const block = sequence.blocks[0]!;
+  const done = {
+    ...begun,
+    people: stepPeople(begun.people, { kind: 'rateOne', id: 'r1', block, quality: 4 }),
+    state: {
+      ...begun.state,
+      stage: 'done' as const,
+      results: sequence.blocks.map((b) => ({
+        blockId: b.id,
+        drillId: b.drillId,
+        quality: null,
+        note: '',
+        outcome: 'done' as const,
+      })),
+    },
+  };
+  const heard: FedRun[] = [];
+  const deaf = hearRun(runId, (fed) => heard.push(fed));
+  expect(runsOf(STUDIO, one)).toEqual([]);
+  expect(saveClassRun(STUDIO, runId, over(0, done))).toMatchObject({ ok: true, rev: 1 });
+  deaf();
+  expect(heard).toEqual([{ rev: 1, data: done }]);
+  expect(openClassRun(STUDIO, id)).toBeUndefined();
+  const [own] = runsOf(STUDIO, one);
+  expect(own!.endedAt).not.toBeNull();
+  expect(own!.state.results[0]).toMatchObject({ quality: 4, outcome: 'done' });
+  expect(runsOf(STUDIO, two)).toHaveLength(1);
+  // A mark given afterwards, and somebody who was not there after all.
+  const later = {
+    ...done,
+    people: stepPeople(stepPeople(done.people, { kind: 'rateOne', id: 'r1', block, quality: 5 }), {
+      kind: 'attend',
+      id: 'r2',
+      present: false,
+    }),
+  };
+  expect(saveClassRun(STUDIO, runId, over(1, later))).toMatchObject({ ok: true, rev: 2 });
+  expect(runsOf(STUDIO, one).map((r) => r.state.results[0]!.quality)).toEqual([5]);
+  expect(runsOf(STUDIO, two)).toEqual([]);
+  expect(classRunsOf(STUDIO, id).map((r) => r.id)).toEqual([runId]);
+});
+
+it('what the class itself put into the files does not change who did what in it', () => {
+  const { id, data, sequence } = planned('Same');
+  const runId = startClassRun(STUDIO, id, data, sequence);
+  const { data: run, startedAt } = findClassRun(STUDIO, runId)!;
+  const before = seatsIn(STUDIO, run, startedAt).members;
+  saveClassRun(STUDIO, runId, over(0, { ...run, state: { ...run.state, stage: 'done' } }));
+  expect(seatsIn(STUDIO, run, startedAt).members).toEqual(before);
+});
+
+it('who has a red flag open, or is no longer on the list, is not coached; a drop-in is their flags alone', () => {
+  const { one, two, data, id, sequence } = planned('Barred');
+  const screen = must(readScreen(STUDIO, one));
+  saveScreen(
+    STUDIO,
+    one,
+    over(screen.rev, { ...EMPTY_SCREEN, redFlags: [{ flag: 'chestPain', at: '2026-01-01T00:00:00.000Z' }] }),
+  );
+  must(archiveClient(STUDIO, two));
+  const [a, b, c] = data.roster.map((entry) => memberFor(STUDIO, entry, 'lowQuiet'));
+  expect(a!.bar).toMatch(/red flag/);
+  expect(b!.bar).toMatch(/no longer on the list/);
+  expect([c!.bar, c!.plan.flags, c!.plan.owned]).toEqual([null, { pregnancyWeek: 30 }, []]);
+  const run = findClassRun(STUDIO, startClassRun(STUDIO, id, data, sequence))!.data;
+  expect(run.people.map((p) => p.initials)).toEqual(['D']);
+});

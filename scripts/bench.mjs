@@ -17,6 +17,7 @@ try {
   run(process.execPath, [TSX, 'scripts/bench-change.ts']);
   run(process.execPath, [TSX, 'scripts/bench-plan.ts']);
   run(process.execPath, [TSX, 'scripts/bench-coach.ts']);
+  run(process.execPath, [TSX, 'scripts/bench-class.ts']);
   // Exhales of somebody else, all lengths and seeds; the ordinary run has every second.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/exhales.test.ts'], {
     env: { ...ENV, KOKYU_WHOLE: '1' },

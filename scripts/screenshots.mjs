@@ -45,10 +45,6 @@ try {
   await at('/drills');
   await page.getByRole('button').filter({ hasText: 'Balloon, something between the knees' }).click();
   await shot('drills');
-  await page.getByRole('button', { name: 'Copy and change' }).click();
-  await page.getByRole('form', { name: 'A drill of your own' }).waitFor();
-  await page.waitForTimeout(500);
-  await shot('drill-form');
   const petra = await client('Petra');
   await at(`${petra}/screen`);
   await shot('screen');
@@ -74,8 +70,6 @@ try {
   await page.locator('main section ul a').first().click();
   await page.waitForURL(/[0-9a-f-]{36}$/);
   const latest = page.url();
-  await page.goto(`${latest}?test=sweep`, { waitUntil: 'networkidle' });
-  await shot('look-sweep');
   await page.goto(`${latest}?test=bands`, { waitUntil: 'networkidle' });
   await page.waitForTimeout(800);
   await shot('look-bands');
@@ -120,6 +114,22 @@ try {
   await shot('coach');
   await at(`${wen}/follow`);
   await shot('follow');
+  await at('/classes');
+  await page.getByRole('link', { name: /Breath on the floor/ }).click();
+  await page.getByRole('list', { name: 'The blocks of the class' }).waitFor();
+  await shot('class');
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.waitForURL(/\/run\//);
+  await page.waitForTimeout(600);
+  await page.keyboard.press('ArrowRight');
+  const wall = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await wall.goto(`${page.url()}?wall`, { waitUntil: 'load' });
+  await page.keyboard.press(' ');
+  await page.waitForTimeout(700);
+  await page.keyboard.press('ArrowRight');
+  await page.waitForTimeout(7200);
+  await wall.screenshot({ path: join(out, 'class-wall.png') });
+  await wall.close();
 } finally {
   await browser.close();
   server.kill();

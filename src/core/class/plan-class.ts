@@ -21,7 +21,7 @@ import { limitsFor } from '../propose/limits';
 import { gainFactor } from '../propose/gain';
 import { relookPositionFor } from '../propose/propose';
 import { spaced, withFreeBefore } from '../propose/spaced';
-import { dosesOf, doseWorth } from '../sequence/dose';
+import { dosesOf } from '../sequence/dose';
 import { compareRanks, teachRank } from '../sequence/teach-order';
 import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
 import type { Room } from './class.schema';
@@ -74,7 +74,7 @@ const CHANGE_COST = 0.01;
 /** Choices looked at unless asked for more; a class of twelve then takes well under two seconds. */
 const NODES = 6_000;
 /** The look again of a class: everybody's own two hands, s. Our choice. */
-export const CLASS_RELOOK_S = 60;
+const CLASS_RELOOK_S = 60;
 /** A drill is common where so many of those who come do it themselves. Our choice. */
 const COMMON_FROM = 0.5;
 /** Its plan is made again with less time where the slowest changes of position do not fit. */

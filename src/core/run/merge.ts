@@ -1,3 +1,4 @@
+import { omit } from '../base/omit';
 import { sameRecord } from '../base/same';
 import { mergeSequences } from '../sequence/merge';
 import type { Sequence } from '../sequence/sequence';
@@ -24,7 +25,9 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
   const lead = stop ?? (RANK[mine.state.stage] !== RANK[theirs.state.stage] ? further(mine, theirs) : null);
   // A press elsewhere stands over a clock that only went on here.
   const pressedThere = pressed(base, theirs) && !pressed(base, mine);
-  const place = lead ?? (moved && !pressedThere ? mine : theirs);
+  // Who took the run over, while the other slept or was out of sight, has it.
+  const [here, there] = [tookOver(base, mine), tookOver(base, theirs)];
+  const place = lead ?? (here !== there ? (here ? mine : theirs) : moved && !pressedThere ? mine : theirs);
   return {
     sequence,
     state: {
@@ -39,6 +42,10 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
     },
   };
 }
+
+/** Whether a run that was running on one screen is now run by another. */
+const tookOver = (base: RunRecord, now: RunRecord): boolean =>
+  base.state.runs !== undefined && now.state.runs !== undefined && now.state.runs.by !== base.state.runs.by;
 
 /** Whether somebody pressed something since `base`: another block, running or not, waiting or not, other breaths. */
 function pressed(base: RunRecord, now: RunRecord): boolean {
@@ -119,7 +126,13 @@ function mergeResults(
     if (t.quality !== null && m.quality !== null && t.quality !== m.quality && b?.quality !== t.quality)
       clash = true;
     const notes = [...new Set([t.note, m.note])].filter(Boolean);
-    return { ...m, quality: m.quality ?? t.quality, note: notes.join('; ').slice(0, 2000) };
+    const breathless = m.breathless === b?.breathless ? t.breathless : m.breathless;
+    return {
+      ...omit(m, 'breathless'),
+      quality: m.quality ?? t.quality,
+      note: notes.join('; ').slice(0, 2000),
+      ...(breathless === undefined ? {} : { breathless }),
+    };
   };
   const ids = [...new Set([...theirs, ...mine].map((r) => r.blockId))];
   return { list: ids.flatMap((id) => joined(id) ?? []), clash };

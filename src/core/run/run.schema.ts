@@ -46,8 +46,14 @@ export const RunState = z.object({
   aside: z.optional(z.object({ kind: z.enum(['setUp', 'rest']), s: z.number().check(z.gte(0)) })),
   /** Seconds that the run has run, pauses left out. */
   elapsedS: z.optional(z.number().check(z.gte(0))),
-  /** While it runs: its clock read `s` at `atMs`, ms of the server's day. What other screens on the run go by. */
-  runs: z.optional(z.object({ s: z.number().check(z.gte(0)), atMs: z.number().check(z.gte(0)) })),
+  /** While it runs: its clock read `s` at `atMs`, ms of the server's day, on the page `by`. What other screens on the run go by. */
+  runs: z.optional(
+    z.object({
+      s: z.number().check(z.gte(0)),
+      atMs: z.number().check(z.gte(0)),
+      by: z.optional(z.string().check(z.maxLength(64))),
+    }),
+  ),
   /** Who sets the pace where that is not the clock. */
   lead: z.optional(z.enum(['client', 'meet'])),
   /** While a client is met at their own pace: the block, the breath that is aimed at, and the length that it began with. */

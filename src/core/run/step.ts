@@ -359,7 +359,9 @@ function takenBack(session: Session, before: RunRecord): Session {
       said: 'Taken back.',
       results: [
         ...before.state.results.map(said),
-        ...since.filter((r) => !known.has(r.blockId) && (r.quality !== null || r.note !== '')),
+        ...since.filter(
+          (r) => !known.has(r.blockId) && (r.quality !== null || r.note !== '' || r.breathless !== undefined),
+        ),
       ],
     },
   };

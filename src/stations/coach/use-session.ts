@@ -9,6 +9,7 @@ import { at, clockEndS, clockS, coachedNow, type RunContext, type Session } from
 import { step, type RunEvent } from '@/core/run/step';
 import type { Unheard } from '@/devices/turn-clock';
 import { useAutosave, type Autosave } from '@/ui/autosave/use-autosave';
+import { newPageId } from '@/ui/page-id';
 import { serverNow, useRunFeed } from './run-feed';
 import { useTicks } from './use-ticks';
 import { useTurnClock, type Sound } from './use-turn-clock';
@@ -89,6 +90,8 @@ export function useSession<R extends RunRecord>(
   const [t, setT] = useState(() => clockS(initial.state));
   /** Another screen that runs it has said so lately. */
   const [alive, setAlive] = useState(false);
+  /** This page, among all that show the run. */
+  const [page] = useState(newPageId);
   const history = useRef<RunRecord[]>([]);
   const [depth, setDepth] = useState(0);
   const pressed = useRef({ event: '', at: -Infinity });
@@ -106,7 +109,11 @@ export function useSession<R extends RunRecord>(
     merge,
     leaving: (v) =>
       isLeading()
-        ? recordOf(v, step({ ...courseOf(v), running: true }, { kind: 'pause', atS: reading(v) }, context))
+        ? recordOf(
+            v,
+            step({ ...courseOf(v), running: true }, { kind: 'pause', atS: reading(v) }, context),
+            page,
+          )
         : v,
   });
   const { set, value } = autosave;
@@ -149,12 +156,13 @@ export function useSession<R extends RunRecord>(
           history.current = [...history.current, { sequence: before.sequence, state: before.state }].slice(
             -UNDO_MOST,
           );
-        return (mine.current = recordOf(v, after));
+        const by = event.kind === 'start' || isLeading() ? page : v.state.runs?.by;
+        return (mine.current = recordOf(v, after, by));
       });
       setDepth(history.current.length);
       if (before && after) follow(before, after, event);
     },
-    [follow, reading, runsNow, set, stoodS],
+    [follow, isLeading, page, reading, runsNow, set, stoodS],
   );
   const undo = useCallback(() => {
     const last = history.current.at(-1);
@@ -182,13 +190,14 @@ export function useSession<R extends RunRecord>(
     mine.current = value;
     queueMicrotask(() => setT(reading(value)));
     if (!isLeading()) return;
-    if (value.state.stage !== 'running' || value.state.runs === undefined) return void queueMicrotask(hush);
+    const { runs, stage } = value.state;
+    if (stage !== 'running' || runs === undefined || runs.by !== page) return void queueMicrotask(hush);
     const other =
       value.state.index !== before.state.index ||
       value.state.aside?.kind !== before.state.aside?.kind ||
       !sameRecord(value.sequence, before.sequence);
     if (other) queueMicrotask(() => sounds({ ...courseOf(value), running: true }, given.current));
-  }, [value, hush, isLeading, reading, sounds]);
+  }, [value, hush, isLeading, page, reading, sounds]);
 
   const claimed = value.state.stage === 'running' && value.state.runs !== undefined;
   const live = claimed && (leading || alive);
@@ -215,13 +224,19 @@ export function useSession<R extends RunRecord>(
 const courseOf = ({ sequence, state }: RunRecord): RunRecord => ({ sequence, state });
 
 /** What of a session is kept; the same value where nothing of it changed. */
-function recordOf<R extends RunRecord>(before: R, { sequence, state, running }: Session): R {
+function recordOf<R extends RunRecord>(
+  before: R,
+  { sequence, state, running }: Session,
+  by: string | undefined,
+): R {
   if (sequence === before.sequence && state === before.state && running === (before.state.runs !== undefined))
     return before;
   const rest = omit(state, 'runs');
   return {
     ...before,
     sequence,
-    state: running ? { ...rest, runs: { s: clockS(state), atMs: serverNow() } } : rest,
+    state: running
+      ? { ...rest, runs: { s: clockS(state), atMs: serverNow(), ...(by === undefined ? {} : { by }) } }
+      : rest,
   };
 }

@@ -6,6 +6,7 @@ import { dropDraft, putDraft } from './draft-store';
 import { newestOf, noteSaved } from './freshness';
 import * as machine from './machine';
 import { sendAside, sendSave } from './send';
+import { newPageId } from '../page-id';
 import { useLeaving } from './use-leaving';
 import { useTakeUp } from './use-take-up';
 
@@ -49,11 +50,6 @@ const NO_ANSWER =
 const NO_ROOM =
   'Not saved: Kokyu does not answer, and this browser has no room to keep what you entered. Leave this page open until it is saved.';
 
-const newWriter = (): string =>
-  typeof crypto !== 'undefined' && 'randomUUID' in crypto
-    ? crypto.randomUUID()
-    : `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
-
 /**
  * Keeps a value and saves it a moment after each change, one save at a time. Until a save has come through, a draft is
  * kept in the browser, so that a reload or a crash loses nothing. A change from elsewhere that cannot be joined in is
@@ -63,7 +59,7 @@ export function useAutosave<T>({ kind, id, initial, rev, merge, leaving }: Optio
   const key = `${kind}-${id}`;
   const [first] = useState(() => {
     const newest = newestOf<T>(key, rev);
-    return machine.opened(newWriter(), newest?.rev ?? rev, newest?.value ?? initial);
+    return machine.opened(newPageId(), newest?.rev ?? rev, newest?.value ?? initial);
   });
   const now = useRef(first);
   const [shown, setShown] = useState(first);

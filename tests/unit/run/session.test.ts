@@ -425,4 +425,37 @@ describe('a run in two windows', () => {
       after([{ kind: 'next' }, { kind: 'rate', blockId: sequence.blocks[0]!.id, quality }]);
     expect(mergeRuns(after([{ kind: 'next' }]), rated(2), rated(5))).toBeNull();
   });
+  it('leaves the run to the screen that took it over while the other slept', () => {
+    const run = (state: RunRecord['state']): RunRecord => ({ ...base, state });
+    const begun = run({ ...base.state, blockS: 5, runs: { s: 5, atMs: 1, by: 'tablet' } });
+    const taken = run({ ...base.state, blockS: 30, runs: { s: 30, atMs: 9000, by: 'laptop' } });
+    // It woke, and paused what it thought was its own.
+    const woke = run({ ...base.state, blockS: 6 });
+    for (const both of [mergeRuns(begun, woke, taken)!, mergeRuns(begun, taken, woke)!]) {
+      expect(both.state.runs).toEqual(taken.state.runs);
+      expect(both.state.blockS).toBe(30);
+    }
+    // A pause that somebody pressed on the screen that has it still pauses it.
+    const paused = run({ ...base.state, blockS: 31 });
+    expect(
+      mergeRuns(taken, paused, run({ ...taken.state, runs: { ...taken.state.runs!, s: 31 } }))!.state.runs,
+    ).toBeUndefined();
+  });
+  it('keeps the breathlessness that either screen was told', () => {
+    const id = sequence.blocks[0]!.id;
+    const rated = after([{ kind: 'next' }]);
+    const told = step({ ...rated, running: false }, { kind: 'breathless', blockId: id, value: 4 }, context);
+    const noted = step({ ...rated, running: false }, { kind: 'note', blockId: id, text: 'easy' }, context);
+    for (const both of [mergeRuns(rated, told, noted)!, mergeRuns(rated, noted, told)!])
+      expect(both.state.results[0]).toMatchObject({ breathless: 4, note: 'easy' });
+  });
+});
+it('a change that is taken back leaves what was asked since', () => {
+  const before = { sequence, state: begun.state };
+  const id = sequence.blocks[0]!.id;
+  let s = step({ ...begun, running: true }, { kind: 'next' }, context);
+  s = step(s, { kind: 'breathless', blockId: id, value: 3 }, context);
+  expect(step(s, { kind: 'undo', before }, context).state.results).toMatchObject([
+    { blockId: id, breathless: 3 },
+  ]);
 });

@@ -186,6 +186,118 @@ test('tones stand where they are planned, over the joint of two blocks, with the
   await expect(page.getByTestId('phase')).toBeVisible();
 });
 
+test('what is heard begins where it is planned, within 5 ms, also while the page is held', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.addInitScript(() => {
+    const planned: number[] = [];
+    const heard: number[] = [];
+    Object.assign(window, { planned, heard });
+    const start = OscillatorNode.prototype.start;
+    OscillatorNode.prototype.start = function (at?: number) {
+      planned.push(at ?? 0);
+      return start.call(this, at);
+    };
+    // A microphone on the wire: whatever goes to the loudspeaker is listened to in the thread of the sound itself.
+    const code = `registerProcessor('ear', class extends AudioWorkletProcessor {
+      last = -1;
+      process([input]) {
+        const samples = input[0];
+        if (samples) for (let i = 0; i < samples.length; i++) if (Math.abs(samples[i]) > 1e-4) {
+          const at = currentTime + i / sampleRate;
+          // Quiet for 50 ms before: something begins here.
+          if (at - this.last > 0.05) this.port.postMessage(at);
+          this.last = at;
+        }
+        return true;
+      }
+    })`;
+    const connect = AudioNode.prototype.connect as (this: AudioNode, ...to: unknown[]) => unknown;
+    const ears = new WeakMap<BaseAudioContext, Promise<AudioNode>>();
+    AudioNode.prototype.connect = function (this: AudioNode, ...to: unknown[]) {
+      const { context } = this;
+      if (to[0] === context.destination) {
+        const ear =
+          ears.get(context) ??
+          context.audioWorklet
+            .addModule(URL.createObjectURL(new Blob([code], { type: 'text/javascript' })))
+            .then(() => {
+              const node = new AudioWorkletNode(context, 'ear', { numberOfOutputs: 0 });
+              node.port.onmessage = ({ data }) => heard.push(data as number);
+              return node;
+            });
+        ears.set(context, ear);
+        void ear.then((node) => connect.call(this, node));
+      }
+      return connect.apply(this, to);
+    } as typeof AudioNode.prototype.connect;
+    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
+  });
+  await run(page, 'Listened to', 12);
+  // To a block whose breaths are counted: as it comes, hardly anything sounds.
+  for (
+    let i = 0;
+    i < 6 &&
+    !(await page
+      .getByText(/ s in · /)
+      .first()
+      .isVisible());
+    i++
+  ) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(500);
+  }
+  await startRunning(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
+  const heardSoFar = async () =>
+    (await page.evaluate(() => (window as unknown as { heard: number[] }).heard)).length;
+  await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(2);
+  // The page stands still for a second and more, and again: tones that begin meanwhile begin in time.
+  for (let k = 0; k < 4; k++) {
+    await page.evaluate(() => {
+      const until = performance.now() + 1500;
+      while (performance.now() < until);
+    });
+    await page.waitForTimeout(600);
+  }
+  await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(6);
+  const { planned, heard } = await page.evaluate(() => {
+    const { planned, heard } = window as unknown as { planned: number[]; heard: number[] };
+    return { planned, heard };
+  });
+  const off = heard.map((at) => Math.min(...planned.map((p) => Math.abs(p - at))));
+  expect(Math.max(...off)).toBeLessThan(0.005);
+});
+
+test('the screen stays lit while a run runs, and fills the whole of it by a key', async ({ page }) => {
+  await page.addInitScript(() => {
+    const locks: string[] = [];
+    Object.assign(window, { locks });
+    Object.defineProperty(navigator, 'wakeLock', {
+      value: {
+        request: (kind: string) => {
+          locks.push(`taken ${kind}`);
+          return Promise.resolve({ release: () => Promise.resolve(void locks.push('given back')) });
+        },
+      },
+    });
+  });
+  await run(page, 'Stays lit');
+  const locks = () => page.evaluate(() => (window as unknown as { locks: string[] }).locks);
+  expect(await locks()).toEqual([]);
+  await startRunning(page);
+  await expect.poll(locks).toEqual(['taken screen']);
+  await page.getByRole('button', { name: 'Pause', exact: true }).first().click();
+  await expect.poll(locks).toEqual(['taken screen', 'given back']);
+  const whole = () => page.evaluate(() => document.fullscreenElement !== null);
+  await page.keyboard.press('f');
+  await expect.poll(whole).toBe(true);
+  await page.getByRole('button', { name: 'Leave the full screen' }).click();
+  await expect.poll(whole).toBe(false);
+});
+
 test('the breath is followed by bands: who is first, who leads, and a quality that was measured', async ({
   page,
 }) => {

@@ -355,3 +355,48 @@ test('the file is the owner’s alone and holds everything once Kokyu has ended'
   }
   rmSync(folder, { recursive: true, force: true });
 });
+
+test('a server that is killed amid a run: the run goes on, and all that was pressed is there when it is back', async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'kokyu-killed-'));
+  const database = join(folder, 'kokyu.db');
+  let server = await started(database, 4696);
+  const killed = async () => {
+    const ended = new Promise((done) => server.once('exit', done));
+    server.kill('SIGKILL');
+    await ended;
+  };
+  try {
+    await page.goto('http://127.0.0.1:4696/');
+    await page.getByLabel('Name as you use it').fill('Outlives the server');
+    await page.getByRole('button', { name: 'Begin with Screen' }).click();
+    await page.waitForURL(/screen$/);
+    await propose(page, page.url().replace(/\/screen$/, ''), 12);
+    await page.getByRole('button', { name: 'Coach it' }).click();
+    await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
+    await startRunning(page);
+    await saved(page);
+    await killed();
+    // In the dark: on to the next block, a mark and a note for the one before.
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
+    const second = await page.locator('.reach h1').innerText();
+    await page
+      .getByRole('group', { name: /^How was/ })
+      .getByRole('button', { name: '4 of 5' })
+      .click();
+    await page.getByRole('textbox', { name: /^Note on/ }).fill('in the dark');
+    await expect(page.getByText(/Kokyu does not answer/)).toBeVisible();
+    server = await started(database, 4696);
+    await expect(page.getByText('All saved')).toBeVisible({ timeout: 30_000 });
+    await page.reload();
+    await expect(page.locator('.reach h1')).toHaveText(second);
+    await expect(page.getByRole('textbox', { name: /^Note on/ })).toHaveValue('in the dark');
+    await expect(
+      page.getByRole('group', { name: /^How was/ }).getByRole('button', { name: '4 of 5' }),
+    ).toHaveAttribute('aria-pressed', 'true');
+  } finally {
+    await killed();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});

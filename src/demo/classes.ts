@@ -7,7 +7,16 @@ import { createClass, memberFor } from '@/server/classes';
 import type { Scope } from '@/server/scope';
 
 /** What the made-up hall has, and who drops in there. */
-const ROOM: ClassData['room'] = { wall: 5, chair: 6, pillow: 12, ball: 4, towel: 8, straw: 12, block: 6, book: 6 };
+const ROOM: ClassData['room'] = {
+  wall: 5,
+  chair: 6,
+  pillow: 12,
+  ball: 4,
+  towel: 8,
+  straw: 12,
+  block: 6,
+  book: 6,
+};
 const DROP_INS: ClassData['roster'] = [
   { id: 'drop-1', clientId: null, initials: 'HM', flags: {} },
   { id: 'drop-2', clientId: null, initials: 'AR', flags: { pregnancyWeek: 27 } },

@@ -13,4 +13,6 @@ const clients = demoFiles(new Date()).map((file) => {
 });
 const classes = fillClasses(STUDIO, clients);
 if (!classes.ok) throw new Error(classes.why);
-console.log(`Six made-up clients of the Tidewall house, a class of them and three others, ${LIBRARY.length} drills.`);
+console.log(
+  `Six made-up clients of the Tidewall house, a class of them and three others, ${LIBRARY.length} drills.`,
+);

@@ -1,6 +1,8 @@
 import { turnStream, type StreamedTurn } from '@/core/signal/streaming';
 import { BandSetup } from '@/core/simulate/bands.schema';
+import { soundTurns, type SoundTurns } from '@/core/sound/breath-sound';
 import { serialBands, serverBands, type BandSource, type BandState, type PortLike } from './band-source';
+import { openMicrophone, type SoundSource } from './sound-source';
 
 /** What a source of turns tells as it goes. Times are seconds on the page's own clock. */
 type TurnListener = {
@@ -52,6 +54,43 @@ export function serialTurns(): TurnSource | string {
   return serial
     ? bandTurns(serialBands(() => serial.requestPort(), BAUD))
     : 'This browser opens no serial devices: follow by taps, or use a current Chromium on the desk.';
+}
+
+/** Exhales that the microphone hears; what is heard is used as it comes and nothing of it is kept. */
+export function heardTurns(open: typeof openMicrophone = openMicrophone): TurnSource {
+  let sound: SoundSource | null = null;
+  let over = false;
+  return {
+    start(listener) {
+      listener.state('connecting');
+      let turns: SoundTurns | null = null;
+      let heardS = 0;
+      /** The page's clock less that of the sound, s: the least seen, which is that of samples that were not held up. */
+      let aheadS = Infinity;
+      const onSamples = (samples: Float32Array) => {
+        if (over || sound === null) return;
+        turns ??= soundTurns(sound.hz);
+        heardS += samples.length / sound.hz;
+        aheadS = Math.min(aheadS, performance.now() / 1000 - heardS);
+        for (const turn of turns.push(samples))
+          listener.turn(
+            { ...turn, atS: turn.atS + aheadS, noticedS: turn.noticedS + aheadS },
+            { periodS: turns.periodS(), depth: null },
+          );
+      };
+      open(onSamples)
+        .then((opened) => {
+          sound = opened;
+          if (over) return opened.stop();
+          listener.state('live');
+        })
+        .catch((error: Error) => listener.state('ended', error.message));
+    },
+    stop() {
+      over = true;
+      sound?.stop();
+    },
+  };
 }
 
 /** Turns that a hand taps, each the other way from the one before; the breath comes in with the first. */

@@ -357,3 +357,38 @@ for (const [name, width, height] of [
     expect(await sizeOf('cue')).toBeGreaterThanOrEqual(30);
     expect(await everyIssueFor(page)).toEqual([]);
   });
+
+test('the breath is followed by the microphone: what is heard of it, and a sentence where there is none', async ({
+  page,
+}) => {
+  await page.addInitScript(() =>
+    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'microphone' })),
+  );
+  await run(page, 'Heard breathing', 12);
+  for (
+    let i = 0;
+    i < 6 &&
+    !(await page
+      .getByText(/ s in · /)
+      .first()
+      .isVisible());
+    i++
+  ) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(500);
+  }
+  await startRunning(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
+  // The browser plays one made-up exhale of four seconds after the other.
+  await expect(page.getByTestId('followed')).toContainText('with it');
+  await expect(page.getByTestId('followed')).not.toContainText('no breath yet', { timeout: 40_000 });
+  await page.getByRole('button', { name: 'Pause', exact: true }).first().click();
+  await page.evaluate(() => {
+    navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('', 'NotAllowedError'));
+  });
+  // Two presses so soon after another are one.
+  await page.waitForTimeout(400);
+  await page.getByRole('button', { name: 'Go on', exact: true }).click();
+  await expect(page.getByText('The microphone was not allowed.')).toBeVisible();
+});

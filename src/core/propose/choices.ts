@@ -299,7 +299,10 @@ export function planOf(
  * What may come first: an easy drill back-lying; where that is barred on the side; else sitting (practice P70). A reversed
  * breath is set right before anything else, and with panic before the first breaths are not counted.
  */
-export function openersOf(byId: ReadonlyMap<string, readonly Pick<Option, 'drill' | 'position'>[]>, input: ProposalInput): string[] {
+export function openersOf(
+  byId: ReadonlyMap<string, readonly Pick<Option, 'drill' | 'position'>[]>,
+  input: ProposalInput,
+): string[] {
   const all = [...byId].map(([id, of]) => ({ id, drill: of[0]!.drill, position: of[0]!.position }));
   const easy = all.filter(
     ({ drill }) => drill.level <= OPENS_UP_TO_LEVEL && firstOf(drill, input).length === 0,

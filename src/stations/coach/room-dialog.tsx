@@ -38,9 +38,16 @@ export function RoomDialog({ open, onOpenChange, room, change, voice }: Props) {
             { value: 'none', label: 'nothing' },
             { value: 'taps', label: 'taps of mine (t)' },
             { value: 'serial', label: 'bands' },
+            { value: 'microphone', label: 'microphone' },
             { value: 'standIn', label: 'made-up bands' },
           ]}
         />
+        {room.follow === 'microphone' && (
+          <p className="text-soft">
+            It hears exhales through mouth, straw or pursed lips near it; their end counts as the turn to the
+            inhale, an empty pause is not told from it. Nothing that is heard is kept.
+          </p>
+        )}
         <Choice
           label="Screen"
           value={room.light ? 'light' : 'dark'}

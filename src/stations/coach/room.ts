@@ -19,7 +19,7 @@ const Room = z.object({
   /** The edge of the screen lights at each turn: where no tone is heard, or always. */
   flash: z.enum(['silent', 'always', 'never']),
   /** What tells how the client breathes while they are coached. */
-  follow: z.enum(['none', 'standIn', 'serial', 'taps']),
+  follow: z.enum(['none', 'standIn', 'serial', 'taps', 'microphone']),
 });
 
 export type Room = z.infer<typeof Room>;

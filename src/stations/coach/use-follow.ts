@@ -16,7 +16,7 @@ import type { CoachedBlock } from '@/core/run/coached';
 import type { Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import type { StreamedTurn } from '@/core/signal/streaming';
-import { serialTurns, standInTurns, tappedTurns, type TurnSource } from '@/devices/turn-source';
+import { heardTurns, serialTurns, standInTurns, tappedTurns, type TurnSource } from '@/devices/turn-source';
 import type { Room } from './room';
 
 /** A measured sample on the clock of the block. */
@@ -86,7 +86,13 @@ export function useFollow(
   useEffect(() => {
     if (!active) return;
     const made =
-      follow === 'standIn' ? standInTurns(rate.current) : follow === 'taps' ? tappedTurns() : serialTurns();
+      follow === 'standIn'
+        ? standInTurns(rate.current)
+        : follow === 'taps'
+          ? tappedTurns()
+          : follow === 'microphone'
+            ? heardTurns()
+            : serialTurns();
     if (typeof made === 'string') {
       queueMicrotask(() => setStatus({ on: false, why: made }));
       return;
@@ -98,7 +104,7 @@ export function useFollow(
         if (stopped) return;
         setStatus({
           on: s === 'live',
-          why: s === 'live' || s === 'connecting' ? '' : (why ?? 'The bands have ended.'),
+          why: s === 'live' || s === 'connecting' ? '' : (why ?? 'Nothing tells any more how they breathe.'),
         });
         // Nobody leads who is not heard.
         if ((s === 'lost' || s === 'ended') && here.current.state.lead)

@@ -122,6 +122,8 @@ try {
   await page.waitForURL(/\/run\//);
   await page.waitForTimeout(600);
   await page.keyboard.press('ArrowRight');
+  await page.waitForTimeout(600);
+  await page.keyboard.press('ArrowRight');
   const wall = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await wall.goto(`${page.url()}?wall`, { waitUntil: 'load' });
   await page.keyboard.press(' ');

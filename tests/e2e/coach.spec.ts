@@ -271,6 +271,52 @@ test('what is heard begins where it is planned, within 5 ms, also while the page
   expect(Math.max(...off)).toBeLessThan(0.005);
 });
 
+test('a whole sequence from the first block to the look again, on a clock that is set, in sight and out of it', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    // A machine without sound goes by the clock of the page.
+    Object.assign(window, { AudioContext: undefined });
+    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
+    let away = false;
+    Object.defineProperty(document, 'hidden', { get: () => away });
+    Object.assign(window, { away: (now: boolean) => (away = now) });
+  });
+  await page.clock.install();
+  await run(page, 'By a set clock', 8);
+  const total = async () => {
+    const [min, s] = (await page.getByTestId('left').innerText()).split(' ')[0]!.split(':').map(Number);
+    return min! * 60 + s!;
+  };
+  const lengthS = await total();
+  expect(lengthS).toBeGreaterThan(240);
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible();
+  let passedS = 0;
+  for (const [stepS, away] of [
+    [12, false],
+    [64, true],
+    [9, false],
+  ] as const) {
+    await page.evaluate((now) => (window as unknown as { away: (now: boolean) => void }).away(now), away);
+    // Out of sight timers come late, here all at once.
+    if (away) await page.clock.fastForward(stepS * 1000);
+    else await page.clock.runFor(stepS * 1000);
+    passedS += stepS;
+    await page.evaluate(() => (window as unknown as { away: (now: boolean) => void }).away(false));
+    await page.clock.runFor(200);
+    // What is left and what has passed are the whole, through every joint.
+    expect(Math.abs((await total()) + passedS - lengthS)).toBeLessThanOrEqual(2);
+  }
+  // To its end, without a hand.
+  while (passedS < lengthS - 30) {
+    await page.clock.fastForward(10_000);
+    await page.clock.runFor(100);
+    passedS += 10.1;
+  }
+  await expect(page.getByRole('heading', { name: /^Look again/ })).toBeVisible();
+});
+
 test('the screen stays lit while a run runs, and fills the whole of it by a key', async ({ page }) => {
   await page.addInitScript(() => {
     const locks: string[] = [];

@@ -47,8 +47,8 @@ export function presentSeatsOf(
  * where a block is chosen, and, less, where it is shared out, so that nobody is given less for it than they could safely
  * do. Our choice.
  */
-export const WAY_COST = 0.01;
-const WAY_COST_WITHIN = 0.002;
+export const WAY_COST = 0.004;
+const WAY_COST_WITHIN = 0.001;
 /** What is other about a way, a second of a change of position, another drill, breathing quietly, and sitting out, each worse than the one before. Our choice. */
 const INSTEAD_COST = 0.0005;
 const AWAY_COST = 0.001;
@@ -140,6 +140,17 @@ export function commonBlock(
   );
   // A drill of pauses without one is none.
   return drill.stage === 'hold' && !pauses(breathing) ? null : { ...made, breathing, changes: [] };
+}
+
+/** Not owned by most of those who do it: it has to be taught. */
+export function isNewToMost(
+  drill: Drill,
+  { ways }: Pick<ShareOfBlock, 'ways'>,
+  seats: readonly Seat[],
+): boolean {
+  const doing = seats.filter((_, i) => ways[i]!.kind === 'common');
+  const owned = doing.filter((s) => s.input.owned?.includes(drill.id)).length;
+  return !(drill.stage === 'settle' && drill.level === 0) && owned * 2 <= doing.length;
 }
 
 /** How well a person is served: the share of their needs that is met, from 0 to 1, and which of them is left most open. */

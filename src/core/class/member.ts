@@ -16,8 +16,19 @@ export type Member = {
   bar: string | null;
 };
 
-/** What a class works on for somebody of whom nothing was looked at. Our choice: what every school begins with. */
-const BEGINNERS: Needs = { settle: 1, lowBreath: 2, sideRibs: 1, exhaleLength: 1, floorLink: 1 };
+/** What does everybody good: all of it a class works on for somebody of whom nothing was looked at. Our choice. */
+const EVERYBODYS: Needs = {
+  settle: 1,
+  lowBreath: 2,
+  sideRibs: 1,
+  backRibs: 1,
+  exhaleLength: 1,
+  floorLink: 1,
+  coordination: 1,
+  upright: 1,
+};
+/** The share of it for those whose own needs are known: a class goes on when these are met. Our choice. */
+const EVERYBODYS_SHARE = 0.25;
 
 /** Somebody who drops in: their flags, no length of breath, nothing owned. */
 export const dropIn = (id: string, initials: string, flags: Flags, school: School): Member => ({
@@ -50,27 +61,31 @@ const sumOf = (needs: Needs): number => Object.values(needs).reduce((a, b) => a 
 
 /**
  * What each member needs, as shares of one: nobody counts for more than another. Of whom nothing is known gets what the
- * others need on the whole, and where nothing is known of anybody, what is begun with.
+ * others need on the whole, and where nothing is known of anybody, what does everybody good.
  */
 export function sharedNeeds(members: readonly Member[]): Needs[] {
-  const known = members.map(({ plan }) => {
-    const sum = sumOf(plan.needs);
-    return sum > 0
-      ? (Object.fromEntries(Object.entries(plan.needs).map(([k, w]) => [k, (w ?? 0) / sum])) as Needs)
-      : null;
-  });
-  const common: Needs = {};
+  const general = shareOf(EVERYBODYS);
+  const known = members.map(({ plan }) =>
+    sumOf(plan.needs) > 0 ? mixed(shareOf(plan.needs), general, EVERYBODYS_SHARE) : null,
+  );
   const told = known.filter((n) => n !== null);
-  for (const needs of told.length > 0 ? told : [shareOf(BEGINNERS)])
-    for (const [need, w] of Object.entries(needs) as [keyof Needs, number][])
-      common[need] = (common[need] ?? 0) + w / Math.max(1, told.length);
+  const common = told.length === 0 ? general : shareOf(told.reduce((a, b) => summed(a, b)));
   return known.map((n) => n ?? common);
 }
 
-const shareOf = (needs: Needs): Needs => {
-  const sum = sumOf(needs);
-  return Object.fromEntries(Object.entries(needs).map(([k, w]) => [k, w! / sum])) as Needs;
+const summed = (a: Needs, b: Needs): Needs => {
+  const sum = { ...a };
+  for (const [need, w] of Object.entries(b) as [keyof Needs, number][]) sum[need] = (sum[need] ?? 0) + w;
+  return sum;
 };
+
+const times = (needs: Needs, factor: number): Needs =>
+  Object.fromEntries(Object.entries(needs).map(([need, w]) => [need, (w ?? 0) * factor])) as Needs;
+
+const mixed = (own: Needs, general: Needs, share: number): Needs =>
+  summed(times(own, 1 - share), times(general, share));
+
+const shareOf = (needs: Needs): Needs => times(needs, 1 / sumOf(needs));
 
 /** Letters for a person on a screen that everybody sees. @example initialsOf('Bram T.') // 'BT' */
 export function initialsOf(name: string): string {

@@ -1,7 +1,8 @@
+import { limitsFor } from '../propose/limits';
 import { hasFullHold } from '../breath/timeline';
 import type { Edit } from '../sequence/edit';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
-import { doersOf, shareBlock, type Seat, type ShareOfBlock } from './common';
+import { doersOf, isNewToMost, shareBlock, type Seat, type ShareOfBlock } from './common';
 import type { Member } from './member';
 import type { ClassRoom, Way } from './own';
 
@@ -73,6 +74,8 @@ export function classNotes(
   const over = layoutOf(sequence).totalS - sequence.minutes * 60;
   if (over > 0.5)
     notes.push({ level: 'care', blockId: null, text: `${clock(over)} over the ${sequence.minutes} min.` });
+  if (-over > OPEN_FROM_S && sequence.blocks.length > 0)
+    notes.push({ level: 'say', blockId: null, text: openSaid(-over, sequence, seats, shares) });
   for (const block of sequence.blocks) notes.push(...blockNotes(block, seats, where, shares.get(block.id)!));
   seats.forEach(({ member }, i) => {
     const other = sequence.blocks.filter((b) => shares.get(b.id)!.ways[i]!.kind !== 'common').length;
@@ -84,6 +87,23 @@ export function classNotes(
       });
   });
   return notes;
+}
+
+/** Time that stays open and is worth a word, s. Our choice. */
+const OPEN_FROM_S = 180;
+
+/** How much time stays open, and why nothing more is planned where that is because it would have to be taught. */
+function openSaid(openS: number, sequence: Sequence, seats: readonly Seat[], shares: ClassShares): string {
+  const taught = sequence.blocks.filter((b) => {
+    const drill = drillOf(b);
+    return drill && isNewToMost(drill, shares.get(b.id)!, seats);
+  }).length;
+  const most = limitsFor(sequence.minutes, true).fresh;
+  const why =
+    taught >= most
+      ? ` With ${taught} drills that most of them do not know yet, no more is planned that has to be taught.`
+      : '';
+  return `${clock(openS)} stay open, for talk and rest or for what you put in.${why}`;
 }
 
 function blockNotes(

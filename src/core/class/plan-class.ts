@@ -29,6 +29,7 @@ import {
   commonBlock,
   costOfWay,
   doersOf,
+  isNewToMost,
   presentSeatsOf,
   seatsOf,
   servedBy,
@@ -69,7 +70,7 @@ export type ClassOption = {
  * What a block and a change of position cost, as shares of all that everybody needs. Less than with one client: a drill that
  * a third of a class needs adds a third, and a class has ten items in 25 minutes (practice P82). Our choice.
  */
-const BLOCK_COST: Record<ClassManner, number> = { fewLong: 0.012, manyShort: 0.003 };
+const BLOCK_COST: Record<ClassManner, number> = { fewLong: 0.004, manyShort: 0.002 };
 const CHANGE_COST = 0.01;
 /** Choices looked at unless asked for more; a class of twelve then takes well under two seconds. */
 const NODES = 6_000;
@@ -218,9 +219,12 @@ const FLOW: readonly (typeof POSITION)[Position]['family'][] = [
   'standing',
 ];
 
+/** Lying or sitting there as it comes: what a session arrives with. */
+const isArrival = (drill: Drill): boolean => drill.stage === 'settle' && drill.breathing.kind === 'free';
+
 /**
- * Load last, along the floor, and in each position in the order of teaching; among equals a drill stands behind what has
- * to come first, and as in the library.
+ * What is arrived with first, load last, between them along the floor and in each position in the order of teaching; among equals
+ * a drill stands behind what has to come first, and as in the library.
  */
 function inOrder(
   options: readonly ClassOption[],
@@ -238,6 +242,7 @@ function inOrder(
       o,
       rank: [
         o.drill.stage === 'load' ? 1 : 0,
+        isArrival(o.drill) ? 0 : 1,
         FLOW.indexOf(POSITION[o.position].family),
         ...teachRank(o.drill, o.position, o.block.tone, false),
         depth(o.drill),
@@ -247,13 +252,6 @@ function inOrder(
     .sort((a, b) => compareRanks(a.rank, b.rank))
     .map((r) => r.o);
 }
-
-/** Not owned by most of those who do it: it has to be taught. */
-const isNew = (o: ClassOption, seats: readonly Seat[]): boolean => {
-  const doing = seats.filter((_, i) => o.shared.ways[i]!.block?.drillId === o.drill.id);
-  const owned = doing.filter((s) => s.input.owned?.includes(o.drill.id)).length;
-  return !(o.drill.stage === 'settle' && o.drill.level === 0) && owned * 2 <= doing.length;
-};
 
 /** The options as a plan of docs/planner.md, a need being one person's need. */
 export function planOf(
@@ -293,7 +291,9 @@ export function planOf(
       locked: input.locked?.includes(drill.id) ?? false,
     };
   });
-  const freshIds = [...byId].flatMap(([id, of]) => (isNew(of[0]!, seats) ? [id] : []));
+  const freshIds = [...byId].flatMap(([id, of]) =>
+    isNewToMost(of[0]!.drill, of[0]!.shared, seats) ? [id] : [],
+  );
   const locks = input.locked?.length ?? 0;
   const all = items.map((i) => i.id);
   return {

@@ -269,6 +269,19 @@ it('prefers doing it to something else, something else to breathing quietly, and
   expect(new Set(worth).size).toBe(4);
 });
 
+it('arrives before anything else, and goes along the floor from there', () => {
+  let seen = 0;
+  for (const minutes of [20, 30, 45, 60])
+    for (const manner of ['fewLong', 'manyShort'] as const) {
+      const members = FOUR.map((m) => ({ ...m, plan: { ...m.plan, needs: { settle: 2, ...m.plan.needs } } }));
+      const blocks = must(planClass(asked({ members, minutes, manner }))).sequence.blocks;
+      const quiet = blocks.findIndex((b) => b.drillId === 'quietLying');
+      if (quiet >= 0) seen++;
+      expect(quiet).toBeLessThanOrEqual(0);
+    }
+  expect(seen).toBeGreaterThan(2);
+});
+
 describe('what is said before a class', () => {
   const { sequence } = must(planClass(asked()));
   const notesFor = (members: typeof FOUR, room = ROOM, of = sequence) => {
@@ -278,6 +291,15 @@ describe('what is said before a class', () => {
 
   it('nothing stops a class as it was planned', () => {
     expect(notesFor(FOUR).filter((n) => n.level === 'stop')).toEqual([]);
+  });
+
+  it('time that stays open is said, and that no more is taught at once where that is why', () => {
+    const long = must(planClass(asked({ minutes: 90 }))).sequence;
+    expect(notesFor(FOUR, ROOM, long).map((n) => n.text)).toContainEqual(
+      expect.stringMatching(/^\d+:\d\d stay open.* no more is planned that has to be taught\.$/),
+    );
+    const full = { ...sequence, minutes: Math.ceil(layoutOf(sequence).totalS / 60) };
+    expect(notesFor(FOUR, ROOM, full).some((n) => n.text.includes('stay open'))).toBe(false);
   });
 
   it('who has a red flag open does not take part, and that is said', () => {

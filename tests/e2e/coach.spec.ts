@@ -317,6 +317,55 @@ test('a whole sequence from the first block to the look again, on a clock that i
   await expect(page.getByRole('heading', { name: /^Look again/ })).toBeVisible();
 });
 
+test('a note is dictated where this machine writes speech down by itself, and nowhere else', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const wanted: unknown[] = [];
+    class Speech {
+      processLocally = false;
+      onresult: ((e: unknown) => void) | null = null;
+      onend: (() => void) | null = null;
+      static available = (w: unknown) => {
+        wanted.push(w);
+        return Promise.resolve('available');
+      };
+      start() {
+        wanted.push(this.processLocally);
+        setTimeout(
+          () => this.onresult?.({ resultIndex: 0, results: [[{ transcript: ' ribs stay wide ' }]] }),
+          50,
+        );
+        setTimeout(
+          () => this.onresult?.({ resultIndex: 1, results: [[], [{ transcript: 'jaw let go' }]] }),
+          90,
+        );
+      }
+      stop() {
+        this.onend?.();
+      }
+    }
+    Object.assign(window, { wanted, SpeechRecognition: Speech });
+  });
+  await run(page, 'Dictated');
+  await startRunning(page);
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
+  await page.getByRole('button', { name: /^Dictate the note on/ }).click();
+  const note = page.getByRole('textbox', { name: /^Note on/ });
+  await expect(note).toHaveValue('ribs stay wide jaw let go');
+  await page.getByRole('button', { name: /^Stop dictating/ }).click();
+  await saved(page);
+  await page.reload();
+  await expect(note).toHaveValue('ribs stay wide jaw let go');
+  const wanted = await page.evaluate(() => (window as unknown as { wanted: unknown[] }).wanted);
+  expect(wanted[0]).toMatchObject({ processLocally: true });
+  // A browser that would send it somewhere offers nothing.
+  await page.addInitScript(() => Object.assign(window, { SpeechRecognition: class {} }));
+  await page.reload();
+  await expect(note).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Dictate/ })).toHaveCount(0);
+});
+
 test('the screen stays lit while a run runs, and fills the whole of it by a key', async ({ page }) => {
   await page.addInitScript(() => {
     const locks: string[] = [];

@@ -69,11 +69,13 @@ function recordedBy(base: RunState, mine: RunState, theirs: RunState): Partial<R
   };
   const cues = mergeCues(base.cues, mine.cues, theirs.cues);
   const faults = joined(base.faults, mine.faults, theirs.faults);
+  const inhales = joined(base.inhales, mine.inhales, theirs.inhales);
   const setUps = { ...theirs.setUps, ...mine.setUps };
   const elapsedS = Math.max(mine.elapsedS ?? 0, theirs.elapsedS ?? 0);
   return {
     ...(cues.length > 0 ? { cues } : {}),
     ...(faults.length > 0 ? { faults } : {}),
+    ...(inhales.length > 0 ? { inhales } : {}),
     ...(Object.keys(setUps).length > 0 ? { setUps } : {}),
     ...(elapsedS > 0 ? { elapsedS } : {}),
   };

@@ -70,6 +70,18 @@ export const RunState = z.object({
   faults: z.optional(z.array(SeenFault).check(z.maxLength(500))),
   /** Seconds that the set-up of a block really took, its change of position left out. */
   setUps: z.optional(z.record(z.string(), z.number().check(z.gte(0), z.lte(3600)))),
+  /** Inhales before and after blocks of full exhales, where bands were followed. */
+  inhales: z.optional(
+    z
+      .array(
+        z.object({
+          blockId: z.string(),
+          before: z.array(z.number()).check(z.maxLength(20)),
+          after: z.array(z.number()).check(z.maxLength(20)),
+        }),
+      )
+      .check(z.maxLength(100)),
+  ),
   /** The last look that was made again. */
   relookLookId: z.optional(z.string()),
   /** It is looked again amid the run: blocks are to come. */

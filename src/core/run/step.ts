@@ -21,6 +21,7 @@ import {
 } from './course';
 import type { CoachedBlock } from './coached';
 import type { Lead, MetBreath } from './follow';
+import type { InhalesAround } from './inhales';
 import { ledBy, metNext, metOnward, turned } from './leading';
 import type { RunRecord } from './merge';
 import { withCue, withFault, withNextCue, withOutcome } from './said';
@@ -80,6 +81,8 @@ export type RunEvent =
   | { kind: 'rate'; blockId: string; quality: number }
   | { kind: 'note'; blockId: string; text: string }
   | { kind: 'breathless'; blockId: string; value: number }
+  /** What inhales were before and after full exhales. */
+  | { kind: 'inhales'; around: InhalesAround }
   /** What was asked after the run. */
   | { kind: 'asked'; asked: NonNullable<RunState['asked']> }
   | { kind: 'stop'; sign: StopSign; note: string; done?: readonly StopDone[] }
@@ -106,6 +109,8 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
   if (event.kind === 'rate') return withResult(session, event.blockId, { quality: event.quality });
   if (event.kind === 'note') return withResult(session, event.blockId, { note: event.text });
   if (event.kind === 'breathless') return withResult(session, event.blockId, { breathless: event.value });
+  if (event.kind === 'inhales')
+    return { ...session, state: { ...state, inhales: [...(state.inhales ?? []), event.around].slice(-100) } };
   if (event.kind === 'asked')
     return { ...session, state: { ...state, asked: { ...state.asked, ...event.asked } } };
   if (state.stage === 'done' || state.stage === 'stopped') return { ...session, running: false };
@@ -348,7 +353,7 @@ function takenBack(session: Session, before: RunRecord): Session {
         }
       : r;
   };
-  const { elapsedS, setUps } = session.state;
+  const { elapsedS, setUps, inhales } = session.state;
   return {
     ...session,
     sequence: before.sequence,
@@ -356,6 +361,7 @@ function takenBack(session: Session, before: RunRecord): Session {
       ...before.state,
       setUps: { ...before.state.setUps, ...setUps },
       ...(elapsedS === undefined ? {} : { elapsedS }),
+      ...(inhales === undefined ? {} : { inhales }),
       said: 'Taken back.',
       results: [
         ...before.state.results.map(said),

@@ -154,6 +154,7 @@ export function CoachRun(given: Props) {
           runId={runId}
           sequence={sequence}
           before={before}
+          inhales={state.inhales}
           flags={madeFor.flags}
           school={given.school}
           rated={rated}

@@ -7,6 +7,7 @@ import type { RunEvent } from '@/core/run/step';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Press } from '@/ui/press';
 import { List } from '@/ui/select';
+import { NoteField } from './note-field';
 
 type Props = {
   sequence: Sequence;
@@ -64,15 +65,12 @@ export function RateStrip({ sequence, rated, measured, on }: Props) {
           </option>
         ))}
       </List>
-      <input
+      <NoteField
         key={shown.blockId}
-        aria-label={`Note on ${name}`}
-        placeholder="note"
-        defaultValue={shown.note}
-        onFocus={() => setWritten(rated)}
-        onChange={(e) => on({ kind: 'note', blockId: shown.blockId, text: e.target.value })}
-        onBlur={() => setWritten(null)}
-        className="w-48 border-b-[1.5px] border-soft bg-transparent px-1 py-1 text-lead placeholder:text-soft"
+        label={`Note on ${name}`}
+        note={shown.note}
+        onNote={(text) => on({ kind: 'note', blockId: shown.blockId, text })}
+        onWriting={(writing) => setWritten(writing ? shown : null)}
       />
     </div>
   );

@@ -11,7 +11,7 @@ import { POSITIONS } from '@/core/body/positions';
 import { positionBars } from '@/core/safety/position-rules';
 import { holdBars } from '@/core/safety/rules';
 import type { Flags } from '@/core/screen/flags';
-import type { BlockResult } from '@/core/run/run';
+import type { BlockResult, RunState } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
@@ -24,11 +24,13 @@ import { RingsTest } from '../look/panels/rings';
 import { SideBendTest } from '../look/panels/side-bend';
 import { SweepTest } from '../look/panels/sweep';
 import { ChangeList } from './change-list';
+import { InhaleList } from './inhale-list';
 
 type Props = {
   runId: string;
   sequence: Sequence;
   before: SeenMeasures | null;
+  inhales: RunState['inhales'];
   flags: Flags;
   school: School;
   rated: BlockResult | null;
@@ -44,8 +46,21 @@ type Props = {
 
 /** The same look again, in the same position, with the difference as it is recorded. */
 export function RelookScreen(given: Props) {
-  const { runId, sequence, before, flags, school, rated, status, onRate, onStop, amid, onKeep, onSkip } =
-    given;
+  const {
+    runId,
+    sequence,
+    before,
+    inhales,
+    flags,
+    school,
+    rated,
+    status,
+    onRate,
+    onStop,
+    amid,
+    onKeep,
+    onSkip,
+  } = given;
   const { test } = sequence.relook;
   const [look, setLook] = useKeptLook(runId);
   const [error, setError] = useState<string | null>(null);
@@ -95,6 +110,7 @@ export function RelookScreen(given: Props) {
       {test === 'fullBreath' && <FullBreathTest {...props} />}
       {test === 'pain' && <PainTest {...props} />}
       <ChangeList before={before} after={{ data: look, quiet: quietBreath(look, []) }} test={test} />
+      <InhaleList sequence={sequence} inhales={inhales} />
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex flex-wrap gap-3">
         {amid && (

@@ -14,6 +14,7 @@ import { YesNo } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { ChangeList } from './change-list';
+import { InhaleList } from './inhale-list';
 import { Term } from '@/ui/term';
 
 type Props = {
@@ -62,6 +63,7 @@ export function RunSummary(given: Props) {
           ) : (
             <p className="text-soft">Nobody looked again after this run.</p>
           )}
+          <InhaleList sequence={sequence} inhales={state.inhales} />
         </section>
       )}
       {asksFloor && (

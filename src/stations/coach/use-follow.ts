@@ -12,6 +12,7 @@ import {
   type Followed,
   type Lead,
 } from '@/core/run/follow';
+import { NO_INHALES, watchInhale } from '@/core/run/inhales';
 import type { CoachedBlock } from '@/core/run/coached';
 import type { Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
@@ -43,6 +44,20 @@ const TRACE_HZ = 20;
 const DRAW_MS = 100;
 
 const USUAL_RATE = 14;
+
+/** What tells the turns of the breath; a sentence where this browser has none of it. */
+function sourceOf(follow: Room['follow'], ratePerMinute: number): TurnSource | string {
+  switch (follow) {
+    case 'standIn':
+      return standInTurns(ratePerMinute);
+    case 'taps':
+      return tappedTurns();
+    case 'microphone':
+      return heardTurns();
+    default:
+      return serialTurns();
+  }
+}
 
 /** How the client goes with what is asked, measured while a block runs. */
 export function useFollow(
@@ -76,6 +91,16 @@ export function useFollow(
     offsetS.current = breathing ? performance.now() / 1000 - state.blockS : null;
   });
 
+  /** Inhales that came as they liked, round a block of full exhales. */
+  const inhales = useRef(NO_INHALES);
+  const tellInhale = useCallback((travel: number) => {
+    const { breathing: on, coached: now } = here.current;
+    const block = now?.placed.block;
+    const full = on && block?.breathing.kind === 'paced' && block.breathing.full ? block.id : null;
+    const { watch, told } = watchInhale(inhales.current, travel, full);
+    inhales.current = watch;
+    if (told) here.current.happen({ kind: 'inhales', around: told });
+  }, []);
   const blockId = coached?.placed.block.id;
   const active = follow !== 'none' && state.stage === 'running' && running;
   const paced = coached?.placed.block.breathing;
@@ -85,14 +110,7 @@ export function useFollow(
   });
   useEffect(() => {
     if (!active) return;
-    const made =
-      follow === 'standIn'
-        ? standInTurns(rate.current)
-        : follow === 'taps'
-          ? tappedTurns()
-          : follow === 'microphone'
-            ? heardTurns()
-            : serialTurns();
+    const made = sourceOf(follow, rate.current);
     if (typeof made === 'string') {
       queueMicrotask(() => setStatus({ on: false, why: made }));
       return;
@@ -118,6 +136,7 @@ export function useFollow(
       turn: (turn, usual) => {
         usualDepth.current = usual.depth;
         turns.current = [...turns.current, turn].slice(-400);
+        if (turn.kind === 'exhale') tellInhale(turn.travel);
         if (turn.kind === 'inhale' && toMeet.current) {
           // They meet with the client’s own inhale, so that both begin together.
           toMeet.current = false;
@@ -133,7 +152,7 @@ export function useFollow(
       source.current = null;
       setStatus({ on: false, why: '' });
     };
-  }, [active, follow]);
+  }, [active, follow, tellInhale]);
 
   // Turns that are asked for, as they come, on the page's clock: whatever the clock of the block does later.
   const span = breathing && coached ? spanAt(coached.timeline, state.blockS - coached.prepS) : undefined;

@@ -353,12 +353,13 @@ test('a note is dictated where this machine writes speech down by itself, and no
   await page.getByRole('button', { name: /^Dictate the note on/ }).click();
   const note = page.getByRole('textbox', { name: /^Note on/ });
   await expect(note).toHaveValue('ribs stay wide jaw let go');
+  const wanted = await page.evaluate(() => (window as unknown as { wanted: unknown[] }).wanted);
+  expect(wanted[0]).toMatchObject({ processLocally: true });
+  expect(wanted.at(-1)).toBe(true);
   await page.getByRole('button', { name: /^Stop dictating/ }).click();
   await saved(page);
   await page.reload();
   await expect(note).toHaveValue('ribs stay wide jaw let go');
-  const wanted = await page.evaluate(() => (window as unknown as { wanted: unknown[] }).wanted);
-  expect(wanted[0]).toMatchObject({ processLocally: true });
   // A browser that would send it somewhere offers nothing.
   await page.addInitScript(() => Object.assign(window, { SpeechRecognition: class {} }));
   await page.reload();

@@ -5,7 +5,7 @@ import { studentQuantile } from '../change/quantile';
 export type InhalesAround = { blockId: string; before: number[]; after: number[] };
 
 /** So many inhales on either side; the first after full exhales makes up for them and is left out. Our choice. */
-export const INHALES = 4;
+const INHALES = 4;
 const LEAST = 3;
 /** One chance in twenty of a false change, both ways. */
 const CERTAIN = 0.975;

@@ -334,7 +334,7 @@ function Head({ name, session, coached, children }: Shown & { children?: ReactNo
             <bdi>{name}</bdi> · {state.index + 1} of {sequence.blocks.length}
           </p>
         </div>
-        <div className="flex items-start gap-1">{children}</div>
+        <div className="flex flex-wrap items-start gap-1">{children}</div>
       </header>
       <RunStrip
         sequence={sequence}

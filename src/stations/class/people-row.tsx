@@ -47,7 +47,7 @@ export function PeopleRow({ people, ways, block, on, onStop }: Props) {
         <span
           role="group"
           aria-label={`All in ${nameOf(block)}`}
-          className="ml-auto flex items-center gap-1.5"
+          className="ml-auto flex flex-wrap items-center gap-1.5"
         >
           <span className="text-lead text-soft">the rest in {nameOf(block)}</span>
           {QUALITIES.map((quality) => (
@@ -109,7 +109,7 @@ function Person({ person, way, block, on, onStop }: PersonProps) {
         {person.initials}
       </span>
       {way && <span className="text-lead text-soft">{way}</span>}
-      <span className="flex gap-1.5">
+      <span className="flex flex-wrap gap-1.5">
         {QUALITIES.map((quality) => (
           <Press
             key={quality}
@@ -123,7 +123,7 @@ function Person({ person, way, block, on, onStop }: PersonProps) {
           </Press>
         ))}
       </span>
-      <label className="flex grow basis-52 items-baseline gap-2">
+      <label className="flex min-w-0 grow basis-40 items-baseline gap-2">
         <span className="text-soft">Note</span>
         <input
           className={INPUT}

@@ -2,21 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
-import {
-  Maximize,
-  Minimize,
-  Pause,
-  Play,
-  ChevronLeft,
-  ChevronRight,
-  SlidersHorizontal,
-  Undo2,
-  Volume2,
-  VolumeX,
-  X,
-} from 'lucide-react';
-import { describePattern } from '@/core/breath/pattern';
-import { printBreathing } from '@/core/breath/timeline';
+import { Maximize, Minimize, SlidersHorizontal, Undo2, Volume2, VolumeX, X } from 'lucide-react';
 import {
   mergeClassRuns,
   presentSeats,
@@ -32,7 +18,7 @@ import { atHand } from '@/core/class/own';
 import type { Drill } from '@/core/drills/drill';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
 import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
-import { countInFrom, leftS, type RunContext, type Session } from '@/core/run/session';
+import { leftS, type RunContext, type Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import { clock, nameOf, type Block } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
@@ -48,6 +34,7 @@ import { Heard } from '@/stations/coach/heard';
 import { Now } from '@/stations/coach/now';
 import { useRoom } from '@/stations/coach/room';
 import { RoomDialog } from '@/stations/coach/room-dialog';
+import { breathSaid, RunButtons } from '@/stations/coach/run-buttons';
 import { Spoken } from '@/stations/coach/spoken';
 import { StopDialog } from '@/stations/coach/stop-dialog';
 import { Tool } from '@/stations/coach/tool';
@@ -56,7 +43,6 @@ import { useSaid } from '@/stations/coach/use-said';
 import { useSession, type RunKind, type RunningSession } from '@/stations/coach/use-session';
 import { WordsPanel } from '@/stations/coach/words-panel';
 import { useAlone } from '@/ui/alone';
-import { Button } from '@/ui/button';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { KeysButton, useHotkeys } from '@/ui/hotkeys';
 import { ClassEnd } from './class-end';
@@ -208,7 +194,7 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
         aside={state.aside !== undefined}
         on={happen}
       />
-      <Actions session={session} coached={coached} run={run} />
+      <RunButtons session={session} coached={coached} on={happen} act={run.act} pause={pause} />
       <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
       <StopDialog
         who={stopping?.initials}
@@ -304,15 +290,6 @@ type Shown = {
   ways: readonly OtherWay[];
 };
 
-const writtenOf = ({ breathing }: Block): string =>
-  breathing.kind === 'paced'
-    ? breathing.full
-      ? printBreathing(breathing)
-      : describePattern(breathing.pattern)
-    : breathing.kind === 'ladder'
-      ? 'ladder, a rung longer each breath'
-      : 'as it comes';
-
 function Head({ name, session, coached, children }: Shown & { children?: ReactNode }) {
   const { block } = coached.placed;
   const { state, sequence } = session;
@@ -322,7 +299,7 @@ function Head({ name, session, coached, children }: Shown & { children?: ReactNo
         <div className="min-w-0">
           <h1 className="text-huge leading-tight wrap-anywhere">{wordsOf(block).name}</h1>
           <p className="text-lead text-soft tabular-nums">
-            {POSITION[block.position].label} · {writtenOf(block)}
+            {POSITION[block.position].label} · {breathSaid(block)}
             {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
           </p>
         </div>
@@ -393,54 +370,6 @@ function Wall({ cue, ...shown }: Shown & { cue: string }) {
       <p className="text-lead text-soft">
         Next: {next ? `${nameOf(next)}, ${POSITION[next.position].label}` : 'look again'}
       </p>
-    </div>
-  );
-}
-
-function Actions({
-  session,
-  coached,
-  run,
-}: {
-  session: Session;
-  coached: CoachedBlock;
-  run: RunningSession<ClassRun>;
-}) {
-  const { state, running } = session;
-  const waits = running && state.aside !== undefined;
-  return (
-    <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
-      <Button big onClick={() => run.happen({ kind: 'back' })} disabled={state.index === 0}>
-        <ChevronLeft aria-hidden /> Back
-      </Button>
-      <Button big kind="main" className="grow" onClick={run.act}>
-        {waits ? (
-          <>
-            <Play aria-hidden /> {state.aside?.kind === 'rest' ? 'Go on now' : 'Ready now'}
-          </>
-        ) : running ? (
-          <>
-            <Pause aria-hidden /> Pause
-          </>
-        ) : (
-          <>
-            <Play aria-hidden /> {state.blockS > 0 || state.aside ? 'Go on' : 'Start'}
-          </>
-        )}
-      </Button>
-      {waits && (
-        <Button big onClick={run.pause}>
-          <Pause aria-hidden /> Pause
-        </Button>
-      )}
-      {running && !state.aside && state.blockS < countInFrom(coached) && (
-        <Button big onClick={() => run.happen({ kind: 'ready' })}>
-          Ready now
-        </Button>
-      )}
-      <Button big onClick={() => run.happen({ kind: 'next' })}>
-        Next <ChevronRight aria-hidden />
-      </Button>
     </div>
   );
 }

@@ -2,15 +2,11 @@
 
 import { type ReactNode } from 'react';
 import {
-  ChevronLeft,
-  ChevronRight,
   Dumbbell,
   Feather,
   Maximize,
   Minimize,
   OctagonX,
-  Pause,
-  Play,
   SlidersHorizontal,
   Undo2,
   Volume2,
@@ -20,12 +16,11 @@ import {
 import { POSITION } from '@/core/body/positions';
 import { PROP_NAME } from '@/core/body/props';
 import { cycleS, describePattern } from '@/core/breath/pattern';
-import { printBreathing } from '@/core/breath/timeline';
 import { momentAt, type CoachedBlock } from '@/core/run/coached';
 import { SLACK_S } from '@/core/run/course';
 import type { RankedCue } from '@/core/run/cue-memory';
 import type { BlockResult } from '@/core/run/run';
-import { countInFrom, leftS, overS, type RunContext, type Session } from '@/core/run/session';
+import { leftS, overS, type RunContext, type Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import { clock, nameOf, type Block } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
@@ -42,6 +37,7 @@ import { FollowLine } from './follow-line';
 import type { Following } from './use-follow';
 import { Now } from './now';
 import { RateStrip } from './rate-strip';
+import { breathSaid, RunButtons } from './run-buttons';
 import { Spoken } from './spoken';
 import { Tool } from './tool';
 import { WordsPanel } from './words-panel';
@@ -87,7 +83,6 @@ export function CoachScreen(given: Props) {
   const { block } = coached.placed;
   const moment = momentAt(coached, state.blockS);
   const setUp = moment.kind === 'setUp';
-  const waits = running && state.aside !== undefined;
   const breath = moment.kind === 'breath' && !state.aside ? moment : null;
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8">
@@ -153,7 +148,17 @@ export function CoachScreen(given: Props) {
         aside={state.aside !== undefined}
         on={on}
       />
-      <Actions {...given} waits={waits} />
+      <RunButtons session={session} coached={coached} on={on} act={does.act} pause={does.pause}>
+        <Button big onClick={() => on({ kind: 'easier' })} disabled={!given.canEase}>
+          <Feather aria-hidden size={20} /> Easier
+        </Button>
+        <Button big onClick={() => on({ kind: 'harder' })} disabled={!given.canHarden}>
+          <Dumbbell aria-hidden size={20} /> Harder
+        </Button>
+        <Button big kind="stop" onClick={does.stop}>
+          <OctagonX aria-hidden size={20} /> Stop sign
+        </Button>
+      </RunButtons>
     </div>
   );
 }
@@ -165,13 +170,7 @@ function Head({ clientName, session, coached, silent, isFull, canUndo, on, does 
   const written =
     meet && breathing.kind === 'paced'
       ? `${cycleS(breathing.pattern).toFixed(1)} s a breath, toward ${describePattern(meet.aim)}`
-      : breathing.kind === 'paced'
-        ? breathing.full
-          ? printBreathing(breathing)
-          : describePattern(breathing.pattern)
-        : breathing.kind === 'ladder'
-          ? 'ladder, a rung longer each breath'
-          : 'as it comes';
+      : breathSaid(block);
   const over = overS(session);
   return (
     <header className="flex flex-wrap items-start gap-x-4">
@@ -240,61 +239,5 @@ function Next({ block, soon, now }: { block: Block | undefined; soon: boolean; n
       {moves ? `, ${POSITION[block.position].label}` : ', the same position'}
       {hands.length > 0 && ` · ${soon ? 'hand over' : 'with'}: ${hands.join(', ')}`}
     </p>
-  );
-}
-
-function Actions({
-  session,
-  coached,
-  waits,
-  canEase,
-  canHarden,
-  on,
-  does,
-}: Pick<Props, 'session' | 'coached' | 'canEase' | 'canHarden' | 'on' | 'does'> & { waits: boolean }) {
-  const { state, running } = session;
-  return (
-    <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
-      <Button big onClick={() => on({ kind: 'back' })} disabled={state.index === 0}>
-        <ChevronLeft aria-hidden /> Back
-      </Button>
-      <Button big kind="main" className="grow" onClick={does.act}>
-        {waits ? (
-          <>
-            <Play aria-hidden /> {state.aside?.kind === 'rest' ? 'Go on now' : 'Ready now'}
-          </>
-        ) : running ? (
-          <>
-            <Pause aria-hidden /> Pause
-          </>
-        ) : (
-          <>
-            <Play aria-hidden /> {state.blockS > 0 || state.aside ? 'Go on' : 'Start'}
-          </>
-        )}
-      </Button>
-      {waits && (
-        <Button big onClick={does.pause}>
-          <Pause aria-hidden /> Pause
-        </Button>
-      )}
-      {running && !state.aside && state.blockS < countInFrom(coached) && (
-        <Button big onClick={() => on({ kind: 'ready' })}>
-          Ready now
-        </Button>
-      )}
-      <Button big onClick={() => on({ kind: 'next' })}>
-        Next <ChevronRight aria-hidden />
-      </Button>
-      <Button big onClick={() => on({ kind: 'easier' })} disabled={!canEase}>
-        <Feather aria-hidden size={20} /> Easier
-      </Button>
-      <Button big onClick={() => on({ kind: 'harder' })} disabled={!canHarden}>
-        <Dumbbell aria-hidden size={20} /> Harder
-      </Button>
-      <Button big kind="stop" onClick={does.stop}>
-        <OctagonX aria-hidden size={20} /> Stop sign
-      </Button>
-    </div>
   );
 }

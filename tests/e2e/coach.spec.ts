@@ -9,6 +9,22 @@ async function run(page: Page, name: string, minutes = 12): Promise<void> {
   await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
 }
 
+/** To a block whose breaths are counted: as it comes, hardly anything sounds. */
+async function toCounted(page: Page): Promise<void> {
+  for (
+    let i = 0;
+    i < 6 &&
+    !(await page
+      .getByText(/ s in · /)
+      .first()
+      .isVisible());
+    i++
+  ) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(500);
+  }
+}
+
 const heading = (page: Page) => page.getByRole('heading', { level: 1 }).last();
 const count = async (page: Page) => Number(await page.getByTestId('count').innerText());
 
@@ -235,19 +251,7 @@ test('what is heard begins where it is planned, within 5 ms, also while the page
     localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
   });
   await run(page, 'Listened to', 12);
-  // To a block whose breaths are counted: as it comes, hardly anything sounds.
-  for (
-    let i = 0;
-    i < 6 &&
-    !(await page
-      .getByText(/ s in · /)
-      .first()
-      .isVisible());
-    i++
-  ) {
-    await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(500);
-  }
+  await toCounted(page);
   await startRunning(page);
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
@@ -461,18 +465,7 @@ test('the breath is followed by the microphone: what is heard of it, and a sente
     localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'microphone' })),
   );
   await run(page, 'Heard breathing', 12);
-  for (
-    let i = 0;
-    i < 6 &&
-    !(await page
-      .getByText(/ s in · /)
-      .first()
-      .isVisible());
-    i++
-  ) {
-    await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(500);
-  }
+  await toCounted(page);
   await startRunning(page);
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });

@@ -4,7 +4,7 @@ import type { School } from '../aims/school';
 import type { Breathing } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
 import { worthOf } from '../plan/plan';
-import { RETURNS, tooHigh, unfitFor } from '../propose/choices';
+import { isFresh, RETURNS, tooHigh, unfitFor } from '../propose/choices';
 import type { ProposalInput } from '../propose/input';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { makeBlock } from '../sequence/make-block';
@@ -149,8 +149,8 @@ export function isNewToMost(
   seats: readonly Seat[],
 ): boolean {
   const doing = seats.filter((_, i) => ways[i]!.kind === 'common');
-  const owned = doing.filter((s) => s.input.owned?.includes(drill.id)).length;
-  return !(drill.stage === 'settle' && drill.level === 0) && owned * 2 <= doing.length;
+  const fresh = doing.filter((s) => isFresh(drill, s.input)).length;
+  return isFresh(drill, {}) && fresh * 2 >= doing.length;
 }
 
 /** How well a person is served: the share of their needs that is met, from 0 to 1, and which of them is left most open. */

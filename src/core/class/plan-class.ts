@@ -8,12 +8,14 @@ import { solve, type SolveOptions } from '../plan/solve';
 import { type Plan } from '../plan/plan';
 import {
   CHANGE_S,
+  depthIn,
   downCosts,
   firstOf,
   MOST_POSITIONS,
   openersOf,
   OTHER_SCHOOL_COST,
   PROP_COST,
+  reachable,
   RETURNS,
   WANTED_WORTH,
 } from '../propose/choices';
@@ -147,7 +149,10 @@ export function classOptions(input: ClassInput, seats: readonly Seat[], where: C
       });
     });
   });
-  return inOrder(reachable(found, seats), seats, input.library);
+  return inOrder(
+    reachable(found, (o) => firstFor(o, seats)),
+    input.library,
+  );
 }
 
 /** How much of a drill may be planned: any good dose, or one of up to ten breaths where there are to be many items. */
@@ -199,16 +204,6 @@ const firstFor = (o: ClassOption, seats: readonly Seat[]): string[] => [
   ),
 ];
 
-function reachable(options: readonly ClassOption[], seats: readonly Seat[]): ClassOption[] {
-  let left = [...options];
-  for (;;) {
-    const ids = new Set(left.map((o) => o.drill.id));
-    const next = left.filter((o) => firstFor(o, seats).every((id) => ids.has(id)));
-    if (next.length === left.length) return next;
-    left = next;
-  }
-}
-
 /** Along the floor (practice P82): a class changes position as seldom as it can. */
 const FLOW: readonly (typeof POSITION)[Position]['family'][] = [
   'supine',
@@ -226,17 +221,8 @@ const isArrival = (drill: Drill): boolean => drill.stage === 'settle' && drill.b
  * What is arrived with first, load last, between them along the floor and in each position in the order of teaching; among equals
  * a drill stands behind what has to come first, and as in the library.
  */
-function inOrder(
-  options: readonly ClassOption[],
-  seats: readonly Seat[],
-  library: readonly Drill[],
-): ClassOption[] {
+function inOrder(options: readonly ClassOption[], library: readonly Drill[]): ClassOption[] {
   const place = new Map(library.map((d, i) => [d.id, i]));
-  const depth = (drill: Drill, seen: readonly string[] = []): number =>
-    drill.ownedFirst.reduce((most, id) => {
-      const first = library.find((d) => d.id === id);
-      return first && !seen.includes(id) ? Math.max(most, 1 + depth(first, [...seen, id])) : most;
-    }, 0);
   return options
     .map((o) => ({
       o,
@@ -245,7 +231,7 @@ function inOrder(
         isArrival(o.drill) ? 0 : 1,
         FLOW.indexOf(POSITION[o.position].family),
         ...teachRank(o.drill, o.position, o.block.tone, false),
-        depth(o.drill),
+        depthIn(library, o.drill),
         place.get(o.drill.id)!,
       ],
     }))

@@ -99,7 +99,13 @@ export function choicesOf(input: ProposalInput): Choices {
       });
     });
   });
-  return { verdicts, options: inOrder(reachable(found, input), input) };
+  return {
+    verdicts,
+    options: inOrder(
+      reachable(found, (o) => firstOf(o.drill, input)),
+      input,
+    ),
+  };
 }
 
 /** More than one level above what the client owns; a drill that is locked is the instructor's own word. */
@@ -172,30 +178,36 @@ function placed(positions: readonly Position[], { flags, place }: ProposalInput)
 export const firstOf = (drill: Drill, input: ProposalInput): string[] =>
   drill.ownedFirst.filter((id) => !input.owned?.includes(id));
 
-/** Drills whose first ones cannot come, now or later, are out; again and again until nothing changes. */
-function reachable(options: readonly Option[], input: ProposalInput): Option[] {
+/** Options whose first drills cannot come, now or later, are out; again and again until nothing changes. */
+export function reachable<O extends { drill: Drill }>(
+  options: readonly O[],
+  firsts: (option: O) => readonly string[],
+): O[] {
   let left = [...options];
   for (;;) {
     const ids = new Set(left.map((o) => o.drill.id));
-    const next = left.filter((o) => firstOf(o.drill, input).every((id) => ids.has(id)));
+    const next = left.filter((o) => firsts(o).every((id) => ids.has(id)));
     if (next.length === left.length) return next;
     left = next;
   }
 }
 
+/** How many drills, one behind the other, come before a drill. */
+export function depthIn(library: readonly Drill[], drill: Drill, seen: readonly string[] = []): number {
+  return drill.ownedFirst.reduce((most, id) => {
+    const first = library.find((d) => d.id === id);
+    return first && !seen.includes(id) ? Math.max(most, 1 + depthIn(library, first, [...seen, id])) : most;
+  }, 0);
+}
+
 /** In the order of teaching by the position really chosen; among equals a drill stands behind what has to come first. */
 function inOrder(options: readonly Option[], input: ProposalInput): Option[] {
   const place = new Map(input.library.map((d, i) => [d.id, i]));
-  const depth = (drill: Drill, seen: readonly string[] = []): number =>
-    drill.ownedFirst.reduce((most, id) => {
-      const first = input.library.find((d) => d.id === id);
-      return first && !seen.includes(id) ? Math.max(most, 1 + depth(first, [...seen, id])) : most;
-    }, 0);
   const ranked = options.map((o) => ({
     o,
     rank: [
       ...teachRank(o.drill, o.position, o.block.tone, leadsFor(o.drill, input)),
-      depth(o.drill),
+      depthIn(input.library, o.drill),
       place.get(o.drill.id)!,
     ],
   }));

@@ -30,6 +30,7 @@ import { RunStrip } from '@/pictures/run-strip';
 import { Trunk } from '@/pictures/trunk';
 import { CoachFigure } from '@/stations/coach/coach-figure';
 import { CourseRow } from '@/stations/coach/course-row';
+import { driveKeys } from '@/stations/coach/drive-keys';
 import { Heard } from '@/stations/coach/heard';
 import { Now } from '@/stations/coach/now';
 import { useRoom } from '@/stations/coach/room';
@@ -384,18 +385,12 @@ type KeyActions = {
 
 /** The keys of a class: a pedal’s, and a letter for each button. */
 function useClassKeys(live: boolean, run: RunningSession<ClassRun>, does: KeyActions): void {
-  const { session, happen, act, undo } = run;
-  const waits = session.running && session.state.aside !== undefined;
+  const { happen, undo } = run;
   const on = (event: RunEvent) => () => happen(event);
-  const forth = () => (waits ? act() : happen({ kind: 'next' }));
   useHotkeys(
     live
       ? [
-          { key: ' ', does: 'start, ready, or pause', run: act },
-          { key: 'PageDown', does: 'ready, or next block (pedal)', run: forth },
-          { key: 'ArrowRight', does: 'ready, or next block', run: forth },
-          { key: 'PageUp', does: 'block before (pedal)', run: on({ kind: 'back' }) },
-          { key: 'ArrowLeft', does: 'block before', run: on({ kind: 'back' }) },
+          ...driveKeys(run),
           { key: '+', does: 'more breaths', run: on({ kind: 'breaths', by: 1 }) },
           { key: '-', does: 'fewer breaths', run: on({ kind: 'breaths', by: -1 }) },
           { key: 'r', does: 'a rest as it comes', run: on({ kind: 'rest' }) },

@@ -19,6 +19,7 @@ import { useAlone } from '@/ui/alone';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useHotkeys } from '@/ui/hotkeys';
 import { CoachScreen } from './coach-screen';
+import { driveKeys } from './drive-keys';
 import { Heard } from './heard';
 import { RelookScreen } from './relook-screen';
 import { useRoom } from './room';
@@ -215,20 +216,14 @@ type KeyActions = {
 
 /** The keys of a run: what a foot pedal sends, and a letter for each button. */
 function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void {
-  const { session, happen, act, undo } = run;
-  const { state, running } = session;
-  const waits = running && state.aside !== undefined;
+  const { session, happen, undo } = run;
+  const { state } = session;
   const on = (event: RunEvent) => () => happen(event);
-  const forth = () => (waits ? act() : happen({ kind: 'next' }));
   const setUp = run.coached !== null && state.blockS < run.coached.prepS;
   useHotkeys(
     live
       ? [
-          { key: ' ', does: 'start, ready, or pause', run: act },
-          { key: 'PageDown', does: 'ready, or next block (pedal)', run: forth },
-          { key: 'ArrowRight', does: 'ready, or next block', run: forth },
-          { key: 'PageUp', does: 'block before (pedal)', run: on({ kind: 'back' }) },
-          { key: 'ArrowLeft', does: 'block before', run: on({ kind: 'back' }) },
+          ...driveKeys(run),
           { key: 'Enter', does: 'ready: the breaths begin', run: on({ kind: 'ready' }) },
           ...(setUp
             ? []

@@ -106,6 +106,8 @@ for (const [width, height] of [
     await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
     await press(page, /^Start$/);
     await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible();
+    // Two presses of one button so soon after another are one.
+    await page.waitForTimeout(400);
     await press(page, /^Ready now$/);
     await expect(page.getByTestId('phase')).toBeVisible();
     await press(page, /^Next/);

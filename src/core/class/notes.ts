@@ -1,3 +1,4 @@
+import { listed } from '../base/listed';
 import { limitsFor } from '../propose/limits';
 import { hasFullHold } from '../breath/timeline';
 import type { Edit } from '../sequence/edit';
@@ -51,9 +52,6 @@ export function pacersOf(block: Block, seats: readonly Seat[], where: ClassRoom)
   const shortest = own.filter((o) => o.exhaleS <= exhaleS + 1e-6);
   return longest > exhaleS + 1e-6 ? shortest.map((o) => o.seat.member.initials) : [];
 }
-
-const list = (who: readonly string[]): string =>
-  who.length < 2 ? (who[0] ?? '') : `${who.slice(0, -1).join(', ')} and ${who.at(-1)}`;
 
 /** Somebody who does other drills in so large a part of a class is better seen alone. Our choice. */
 const ALONE_FROM = 0.5;
@@ -128,7 +126,7 @@ function blockNotes(
   else if (doing * 2 < seats.length) on('care', `${name}: only ${doing} of ${seats.length} do it.`, remove);
   const out = seats.filter((_, i) => share.ways[i]!.kind === 'out').map((s) => s.member.initials);
   if (out.length > 0 && doing > 0)
-    on('care', `${name}: nothing is open or at hand for ${list(out)}; they sit it out.`);
+    on('care', `${name}: nothing is open or at hand for ${listed(out)}; they sit it out.`);
   const shortOfBreath = seats.flatMap(({ member }, i) => {
     const own = share.ways[i]!.block?.breathing;
     const common = block.breathing;
@@ -144,7 +142,7 @@ function blockNotes(
     const seconds = Math.min(...shortOfBreath.map((s) => s.exhaleS));
     on(
       'care',
-      `${name}: the exhale is longer than is comfortable for ${list(shortOfBreath.map((s) => s.who))}.`,
+      `${name}: the exhale is longer than is comfortable for ${listed(shortOfBreath.map((s) => s.who))}.`,
       {
         says: `Out ${seconds} s for all`,
         edits: [{ kind: 'phase', blockId: block.id, phase: 'exhale', seconds }],
@@ -153,7 +151,7 @@ function blockNotes(
   }
   const pacers = pacersOf(block, seats, where);
   if (pacers.length > 0 && pacers.length * 2 <= seats.length && block.breathing.kind === 'paced')
-    on('say', `As long an exhale as is comfortable for ${list(pacers)}.`);
+    on('say', `As long an exhale as is comfortable for ${listed(pacers)}.`);
   const noHold = seats.filter((_, i) => {
     const own = share.ways[i]!.block;
     return (
@@ -163,7 +161,7 @@ function blockNotes(
   if (noHold.length > 0)
     on(
       'say',
-      `${name}: say before it begins that ${list(noHold.map((s) => s.member.initials))} let the breath go on in the pause.`,
+      `${name}: say before it begins that ${listed(noHold.map((s) => s.member.initials))} let the breath go on in the pause.`,
     );
   return notes;
 }

@@ -1,13 +1,13 @@
 import { and, eq } from 'drizzle-orm';
 import type { RevisedKind } from '@/core/base/revision';
 import { db } from './db/client';
-import { classes, classRuns, looks, runs, screens, sequences } from './db/schema';
+import { classes, classRuns, homePlans, looks, runs, screens, sequences } from './db/schema';
 import { readJson, type JsonKind } from './record-json';
 import { readRun } from './runs';
 import type { Scope } from './scope';
 
 /** The kinds of record in a client’s file. */
-export type ClientRecord = Exclude<RevisedKind, 'class' | 'classRun'>;
+export type ClientRecord = Exclude<RevisedKind, 'class' | 'classRun' | 'homePlan'>;
 
 /** A record that cannot be read, by itself: everything else of the client stays as it is. */
 export type Damaged = { kind: ClientRecord; id: string; at: string; why: string };
@@ -70,9 +70,14 @@ export function rawOf(scope: Scope, kind: RevisedKind, id: string): string | und
       .get();
     return row && `${row.sequence}\n${row.state}\n`;
   }
-  const table = { screen: screens, look: looks, sequence: sequences, class: classes, classRun: classRuns }[
-    kind
-  ];
+  const table = {
+    screen: screens,
+    look: looks,
+    sequence: sequences,
+    class: classes,
+    classRun: classRuns,
+    homePlan: homePlans,
+  }[kind];
   return db()
     .select({ data: table.data })
     .from(table)

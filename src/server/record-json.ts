@@ -2,6 +2,8 @@ import * as z from 'zod/mini';
 import { parseWith } from '@/core/base/parse';
 import { fail, type Result } from '@/core/base/result';
 import { ClassData, ClassRun } from '@/core/class/class.schema';
+import { HomePlan } from '@/core/home/home-plan.schema';
+import { HomeReport } from '@/core/home/report.schema';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
@@ -24,6 +26,8 @@ const SCHEMA = {
   cues: CueCounts,
   class: ClassData,
   classRun: ClassRun,
+  homePlan: HomePlan,
+  homeReport: HomeReport,
 } as const;
 
 export type JsonKind = keyof typeof SCHEMA;
@@ -45,6 +49,8 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   cues: [],
   class: [],
   classRun: [],
+  homePlan: [],
+  homeReport: [],
 };
 
 export const shapeOf = (kind: JsonKind, upgrades = UPGRADES): number => upgrades[kind].length + 1;

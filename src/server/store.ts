@@ -4,12 +4,14 @@ import { parseWith } from '@/core/base/parse';
 import { fail, ok, type Result } from '@/core/base/result';
 import { Stamp, type RevisedKind, type Saved } from '@/core/base/revision';
 import { ClassData, ClassRun } from '@/core/class/class.schema';
+import { HomePlan } from '@/core/home/home-plan.schema';
 import { LookData } from '@/core/look/look.schema';
 import { RunState } from '@/core/run/run.schema';
 import { Screen } from '@/core/screen/screen.schema';
 import { Sequence } from '@/core/sequence/sequence.schema';
 import { findClassRun, saveClassRun } from './class-runs';
 import { findClass, saveClass } from './classes';
+import { findHomePlan, saveHomePlan } from './home-plans';
 import { findLook, saveLook } from './looks';
 import { keepRevision } from './revisions';
 import { findRun, saveRun } from './runs';
@@ -25,6 +27,7 @@ const SCHEMA = {
   run: RunRecord,
   class: ClassData,
   classRun: ClassRun,
+  homePlan: HomePlan,
 } as const;
 
 const Sent = z.object({
@@ -71,6 +74,10 @@ export function storeSent(scope: Scope, kind: RevisedKind, id: string, sent: unk
       const made = parseWith(ClassRun, data);
       return made.ok ? saveClassRun(scope, id, over(made.value)) : made;
     }
+    case 'homePlan': {
+      const made = parseWith(HomePlan, data);
+      return made.ok ? saveHomePlan(scope, id, over(made.value)) : made;
+    }
   }
 }
 
@@ -93,5 +100,6 @@ function isHere(scope: Scope, kind: RevisedKind, id: string): boolean {
   if (kind === 'sequence') return findSequence(scope, id) !== undefined;
   if (kind === 'class') return findClass(scope, id) !== undefined;
   if (kind === 'classRun') return findClassRun(scope, id) !== undefined;
+  if (kind === 'homePlan') return findHomePlan(scope, id) !== undefined;
   return findRun(scope, id) !== undefined;
 }

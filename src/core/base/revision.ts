@@ -12,7 +12,7 @@ export const Stamp = z.object({
 export type Stamp = z.infer<typeof Stamp>;
 
 /** The records that are saved over the revision that they were made from. */
-export const REVISED_KINDS = ['screen', 'look', 'sequence', 'run', 'class', 'classRun'] as const;
+export const REVISED_KINDS = ['screen', 'look', 'sequence', 'run', 'class', 'classRun', 'homePlan'] as const;
 export type RevisedKind = (typeof REVISED_KINDS)[number];
 
 /** A value on its way over the revision that it was made from. */

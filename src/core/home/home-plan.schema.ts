@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { Block } from '../sequence/sequence.schema';
+import { isZone } from './zoned';
 import { HOME_AMOUNTS, HOME_PLACES, MOST_CHECKS, MOST_ENTRIES, MOST_QUIET } from './home-places';
 
 /** A time of day on the client's clock, 24 h. */
@@ -50,11 +51,3 @@ export const HomePlan = z.object({
 });
 
 export type HomePlan = z.infer<typeof HomePlan>;
-
-function isZone(name: string): boolean {
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone !== '';
-  } catch {
-    return false;
-  }
-}

@@ -118,7 +118,8 @@ function sittingOf(day: HomeDay, weekday: number): number[] {
   );
 }
 
-const sinceWaking = (day: HomeDay, time: string): number =>
+/** Minutes from waking to a time of day. */
+export const sinceWaking = (day: HomeDay, time: string): number =>
   (minuteOf(time) - minuteOf(day.wakeAt) + DAY_MIN) % DAY_MIN;
 
 /** Is that minute since waking in a span in which nothing is to remind? */

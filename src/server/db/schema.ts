@@ -1,4 +1,5 @@
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { REVISED_KINDS } from '../../core/base/revision';
 import { RECORDING_KINDS } from '../../core/formats/recording-kind';
 
 /** Every record carries its owner, so that accounts can come without a change of shape. */
@@ -222,12 +223,66 @@ export const classRuns = sqliteTable(
   (t) => [index('class_runs_by_class').on(t.classId, t.startedAt)],
 );
 
+/** Plans for home. One that was sent is never changed: another takes its place. */
+export const homePlans = sqliteTable(
+  'home_plans',
+  {
+    ...ofClient,
+    data: text('data').notNull(),
+    ...revised,
+    createdAt: text('created_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+    /** The number of the plan among those of the client that were sent; null while it is written. */
+    number: integer('number'),
+    sentAt: text('sent_at'),
+    endedAt: text('ended_at'),
+  },
+  (t) => [index('home_plans_by_client').on(t.clientId, t.createdAt)],
+);
+
+/** Links that open a plan on a phone. Of the token only its hash is kept. */
+export const homeLinks = sqliteTable(
+  'home_links',
+  {
+    ...ofClient,
+    planId: text('plan_id')
+      .notNull()
+      .references(() => homePlans.id, { onDelete: 'cascade' }),
+    tokenHash: text('token_hash').notNull().unique(),
+    createdAt: text('created_at').notNull(),
+    withdrawnAt: text('withdrawn_at'),
+    openedAt: text('opened_at'),
+  },
+  (t) => [index('home_links_by_plan').on(t.planId)],
+);
+
+/** What came back from home, under the ids that were made there. */
+export const homeReports = sqliteTable(
+  'home_reports',
+  {
+    ...ofClient,
+    planId: text('plan_id')
+      .notNull()
+      .references(() => homePlans.id, { onDelete: 'cascade' }),
+    kind: text('kind', { enum: ['done', 'stop', 'complaints', 'undo'] }).notNull(),
+    data: text('data').notNull(),
+    at: text('at').notNull(),
+    receivedAt: text('received_at').notNull(),
+    /** When the instructor said that they have seen it; of stop signs. */
+    seenAt: text('seen_at'),
+  },
+  (t) => [
+    index('home_reports_by_plan').on(t.planId, t.at),
+    index('home_reports_by_kind').on(t.ownerId, t.kind),
+  ],
+);
+
 /** Earlier values of records that were corrected. */
 export const revisions = sqliteTable(
   'revisions',
   {
     ...owned,
-    kind: text('kind', { enum: ['screen', 'look', 'sequence', 'run', 'class', 'classRun'] }).notNull(),
+    kind: text('kind', { enum: REVISED_KINDS }).notNull(),
     recordId: text('record_id').notNull(),
     rev: integer('rev').notNull(),
     data: text('data').notNull(),

@@ -3,10 +3,13 @@ import { dropIn } from '@/core/class/member';
 import { LIBRARY } from '@/core/drills/library';
 import type { HomeClient } from '@/core/home/choices';
 import { timeOf } from '@/core/home/clock-time';
-import type { HomeDay, HomePlan } from '@/core/home/home-plan.schema';
+import { HOME_PLACES } from '@/core/home/home-places';
+import type { HomeDay, HomeEntry, HomePlan } from '@/core/home/home-plan.schema';
 import { POSITIONS } from '@/core/body/positions';
 import { PROPS } from '@/core/body/props';
 import { GOALS } from '@/core/aims/goals';
+import { verdictFor } from '@/core/safety/verdict';
+import { makeBlock } from '@/core/sequence/make-block';
 import { READINGS } from '@/core/aims/reading-names';
 import type { Flags } from '@/core/screen/flags';
 import { anyFlags, anyNeeds } from '../helpers';
@@ -79,3 +82,26 @@ export const planOf = (parts: Partial<HomePlan>): HomePlan => ({
   note: '',
   ...parts,
 });
+
+/** Entries at any places, of any drills. */
+export const anyEntries: fc.Arbitrary<HomeEntry[]> = fc
+  .uniqueArray(fc.tuple(fc.constantFrom(...HOME_PLACES), fc.constantFrom(...LIBRARY)), {
+    maxLength: 5,
+    selector: ([place]) => place,
+  })
+  .map((list) => list.map(([place, drill]) => ({ id: place, place, block: blockOf(drill.id) })));
+
+/** A drill as it is usually done, for nobody in particular. */
+export function blockOf(drillId: string): HomeEntry['block'] {
+  const drill = LIBRARY.find((d) => d.id === drillId)!;
+  const verdict = verdictFor(drill, {}, [...PROPS]);
+  return makeBlock({
+    id: 'b',
+    drill,
+    verdict,
+    position: drill.positions[0]!,
+    amount: 'usual',
+    client: {},
+    available: [...PROPS],
+  });
+}

@@ -100,7 +100,7 @@ export function sheetOf(
 }
 
 /** Words for home that follow from what a client does (practice P47, P73). */
-function homeLines(flags: Flags, goals: readonly Goal[]): string[] {
+export function homeLines(flags: Flags, goals: readonly Goal[]): string[] {
   return [
     ...(goals.includes('swimming')
       ? ['Never hold your breath in or near water, and never after fast breathing.']
@@ -114,7 +114,8 @@ function homeLines(flags: Flags, goals: readonly Goal[]): string[] {
   ];
 }
 
-function rowOf(block: Block, number: number, at: string, who: SheetFor, build: Build): SheetRow {
+/** A block as it is written on paper. @param at its time in the sequence; '' where it has none */
+export function rowOf(block: Block, number: number, at: string, who: SheetFor, build: Build): SheetRow {
   const drill = drillOf(block);
   const words = wordsOf(block);
   const { label, setUp } = POSITION[block.position];

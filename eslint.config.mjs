@@ -12,6 +12,7 @@ const core = coreFolders.map((folder) => `core/${folder}`);
 const floors = [
   { from: 'app', allow: ['app', 'stations', 'pictures', 'ui', 'server', ...core] },
   { from: 'stations', allow: ['stations', 'pictures', 'ui', 'devices', 'workers', ...core] },
+  { from: 'at-home', allow: ['at-home', 'pictures', 'devices', ...core] },
   { from: 'pictures', allow: ['pictures', ...core] },
   { from: 'ui', allow: ['ui', ...core] },
   { from: 'devices', allow: ['devices', ...core] },
@@ -36,6 +37,7 @@ const config = [
   {
     ignores: [
       '.next/**',
+      'public/at-home/**',
       'data/**',
       'node_modules/**',
       'next-env.d.ts',

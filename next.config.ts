@@ -19,6 +19,8 @@ const config: NextConfig = {
   serverExternalPackages: ['better-sqlite3', '@react-pdf/renderer'],
   headers: async () => [
     { source: '/:path*', headers: Object.entries(EVERYWHERE).map(([key, value]) => ({ key, value })) },
+    // The worker of the client's page lies beside its parts and opens the page, which lies above them.
+    { source: '/at-home/sw.js', headers: [{ key: 'service-worker-allowed', value: '/home' }] },
   ],
   experimental: {
     // The text of a library file comes by an action.

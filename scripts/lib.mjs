@@ -40,12 +40,22 @@ export function ensureBuilt() {
   const made = existsSync(built) ? statSync(built).mtimeMs : 0;
   if (
     made >
-    newest(['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'])
+    newest([
+      'src',
+      'public/figures',
+      'public/level-worklet.js',
+      'next.config.ts',
+      'scripts/at-home.mjs',
+      'postcss.config.mjs',
+      'package-lock.json',
+      'tsconfig.json',
+    ])
   )
     return;
   console.log('Building …');
   // Bodies whose pose has changed are traced anew; in a fresh clone there is nothing to do.
   if (run(process.execPath, [TSX, 'scripts/figures.ts']) !== 0) process.exit(1);
+  if (run(process.execPath, [join(ROOT, 'scripts/at-home.mjs')]) !== 0) process.exit(1);
   if (run(process.execPath, [NEXT, 'build']) !== 0) process.exit(1);
 }
 

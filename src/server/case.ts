@@ -1,6 +1,7 @@
 import { cache } from 'react';
 import { caseOf, type ClientCase } from '@/core/client/case';
 import { findClient } from './clients';
+import { homesOf } from './home-reports';
 import { bandsOf, looksOf } from './looks';
 import { runsOf } from './runs';
 import type { Scope } from './scope';
@@ -28,6 +29,7 @@ export function caseBefore(scope: Scope, clientId: string, startedAt: string | n
     screen: screenOf(scope, clientId),
     looks: looksOf(scope, clientId).map((look) => ({ ...look, bands: () => bandsOf(scope, look.data) })),
     sequences: sequencesOf(scope, clientId),
+    homes: homesOf(scope, clientId),
     runs: runsOf(scope, clientId).filter((r) => startedAt === null || r.startedAt < startedAt),
   });
 }

@@ -1,9 +1,10 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
+import type { HomeOfClient } from '@/core/client/case';
 import type { HomeReport } from '@/core/home/report.schema';
 import { db } from './db/client';
 import { clients, homeReports } from './db/schema';
-import type { HomePlanRow } from './home-plans';
+import { homePlansOf, type HomePlanRow } from './home-plans';
 import { readJson, shapeOf, writeJson } from './record-json';
 import type { Scope } from './scope';
 
@@ -65,6 +66,22 @@ export const homeReportsOf = (scope: Scope, clientId: string): KeptReport[] =>
     .orderBy(asc(homeReports.at), asc(homeReports.id))
     .all()
     .flatMap(sound);
+
+/** A client's plans for home with what came back of each, newest first. */
+export function homesOf(scope: Scope, clientId: string): HomeOfClient[] {
+  const plans = homePlansOf(scope, clientId);
+  if (plans.length === 0) return [];
+  const reports = homeReportsOf(scope, clientId);
+  return plans.map(({ id, number, sentAt, endedAt, createdAt, data }) => ({
+    id,
+    number,
+    sentAt,
+    endedAt,
+    createdAt,
+    data,
+    reports: reports.flatMap((r) => (r.planId === id ? [r.report] : [])),
+  }));
+}
 
 /** Stop signs from home that nobody has seen yet, oldest first, with whose they are. */
 export const unseenStops = (

@@ -10,12 +10,13 @@ const NAME: Record<Station, string> = {
   read: 'Read',
   write: 'Write',
   coach: 'Coach',
+  home: 'Home',
   follow: 'Follow',
 };
 
 type Props = { clientId: string; stations: readonly { station: Station; fresh: string }[]; due: Station };
 
-/** The six stations in the order of the work: places, not a wizard. The one that is due is marked. */
+/** The stations in the order of the work: places, not a wizard. The one that is due is marked. */
 export function StationRail({ clientId, stations, due }: Props) {
   const here = usePathname().split('/')[3] ?? '';
   return (
@@ -32,7 +33,7 @@ export function StationRail({ clientId, stations, due }: Props) {
             key={station}
             href={`/clients/${clientId}/${station}`}
             aria-current={here === station ? 'page' : undefined}
-            className={`-mb-[1.5px] min-w-24 border-b-[5px] pt-1 pr-3 room:min-w-28 room:pr-6 pb-1.5 ${here === station ? 'border-rise' : 'border-transparent hover:border-rule'}`}
+            className={`-mb-[1.5px] min-w-24 border-b-[5px] pt-1 pr-3 room:min-w-24 room:pr-5 desk:min-w-28 pb-1.5 ${here === station ? 'border-rise' : 'border-transparent hover:border-rule'}`}
           >
             <span className="block text-lead font-semibold">
               {NAME[station]}

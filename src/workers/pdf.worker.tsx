@@ -1,13 +1,20 @@
 import { parentPort } from 'node:worker_threads';
 import { renderToBuffer } from '@react-pdf/renderer';
+import { svgOf } from '@/core/body/figure/body-file';
+import type { Asked } from '@/core/body/figure/draw';
 import type { Sheet } from '@/core/sequence/sheet';
 import { SheetPdf } from '@/pictures/sheet-pdf';
 
-export type PdfJob = { job: number; sheet: Sheet; large: boolean };
-export type PdfMade = { job: number } & ({ pdf: Uint8Array } | { why: string });
+export type PdfJob = { job: number } & ({ sheet: Sheet; large: boolean } | { body: Asked });
+export type PdfMade = { job: number } & ({ pdf: Uint8Array } | { svg: string } | { why: string });
 
-// A thread of the server, not of a browser: making a sheet takes a quarter of a second of computing.
-async function make({ job, sheet, large }: PdfJob): Promise<void> {
+// A thread of the server, not of a browser: making a sheet takes a quarter of a second of computing, tracing a body a third.
+async function make({ job, ...asked }: PdfJob): Promise<void> {
+  if ('body' in asked) {
+    parentPort?.postMessage({ job, svg: svgOf(asked.body) } satisfies PdfMade);
+    return;
+  }
+  const { sheet, large } = asked;
   const made: PdfMade = await renderToBuffer(<SheetPdf sheet={sheet} large={large} />).then(
     (pdf) => ({ job, pdf: new Uint8Array(pdf) }),
     (error: unknown) => ({ job, why: error instanceof Error ? error.message : String(error) }),

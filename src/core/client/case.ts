@@ -1,5 +1,8 @@
 import type { Need } from '../aims/needs';
 import type { Control, School } from '../aims/school';
+import type { HomePlan } from '../home/home-plan.schema';
+import type { HomeReport } from '../home/report.schema';
+import { endOfDay } from '../home/zoned';
 import { comfortableExhale, guessedExhale } from '../look/exhales';
 import { calmHoldOf } from '../look/holds';
 import { barelyBegun, EMPTY_LOOK, type LookData } from '../look/look';
@@ -37,6 +40,18 @@ type SequenceRecord = {
   updatedAt: string;
   data: Sequence;
 };
+/** A plan for home as it is kept, with what came back of it. */
+export type HomeOfClient = {
+  id: string;
+  /** Null while it is written. */
+  number: number | null;
+  sentAt: string | null;
+  endedAt: string | null;
+  createdAt: string;
+  data: HomePlan;
+  reports: readonly HomeReport[];
+};
+
 export type RunOfClient = RunRecord & { id: string; startedAt: string; endedAt: string | null };
 
 /** What is kept of a client, everything newest first. */
@@ -49,6 +64,8 @@ export type CaseRecords = {
   looks: readonly LookRecord[];
   sequences: readonly SequenceRecord[];
   runs: readonly RunOfClient[];
+  /** Plans for home; absent where nobody asks for them. */
+  homes?: readonly HomeOfClient[];
   /** How long set-ups really took in this studio. */
   setUps?: SetUps;
 };
@@ -70,6 +87,7 @@ export type ClientCase = {
   visit: SeenLook | null;
   sequences: readonly SequenceRecord[];
   runs: readonly RunOfClient[];
+  homes: readonly HomeOfClient[] | null;
   /** The flags with what the studio and the runs add to them: these are what rules look at. */
   flags: () => Flags;
   /** What the client has done well: the drills, and their highest level (−1 before the first). */
@@ -78,6 +96,8 @@ export type ClientCase = {
   exhale: () => Prescription | null;
   /** Where and how long this client pauses now; null while no calm hold was seen. */
   hold: () => HoldPrescription | null;
+  /** Drills that were coached and did not go badly. */
+  coached: () => string[];
   /** All that a proposal rests on but the minutes and the wishes. */
   plan: () => ClientPlan;
 };
@@ -157,7 +177,9 @@ export function caseOf(records: CaseRecords): ClientCase {
       },
     };
   });
-  return { screen, looks, visits, visit, sequences, runs, flags, owned, exhale, hold, plan };
+  const coached = once(() => coachedWell(oldestFirst));
+  const homes = records.homes ?? null;
+  return { screen, looks, visits, visit, sequences, runs, homes, flags, owned, exhale, hold, coached, plan };
 }
 
 const toHalf = (seconds: number): number => Math.round(seconds * 2) / 2;
@@ -176,6 +198,21 @@ function ownedIn(runs: readonly RunOfClient[]): { level: number; drills: string[
     runs.flatMap((r) => r.sequence.blocks.map((b) => [b.drillId, drillOf(b)?.level] as const)),
   );
   return { level: ownedLevel(results, (id) => levels.get(id)), drills: ownedDrills(results) };
+}
+
+/** A plan that is at home now, if there is one: sent, not ended, its last day not over where the client is. */
+export const homeNow = (homes: readonly HomeOfClient[], now: Date): HomeOfClient | null =>
+  homes.find(
+    (h) => h.sentAt !== null && h.endedAt === null && now < endOfDay(h.data.day.zone, h.data.until),
+  ) ?? null;
+
+/** Drills of which a block was done, and whose last one did not go badly. */
+function coachedWell(runs: readonly RunOfClient[]): string[] {
+  const results = runs.flatMap((r) => r.state.results);
+  const lost = new Set(lostDrills(results));
+  return [...new Set(results.flatMap((r) => (r.outcome === 'done' ? [r.drillId] : [])))].filter(
+    (id) => !lost.has(id),
+  );
 }
 
 function once<T>(make: () => T): () => T {

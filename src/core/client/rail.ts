@@ -1,13 +1,15 @@
 import { datesIn, USUAL_LOCALE, type Dates } from '../base/dates';
 import { changeBetween } from '../change/change';
 import { inCommon, MEASURES } from '../follow/measures';
+import { adherenceOf } from '../home/adherence';
+import { practiceDay } from '../home/zoned';
 import { namedReadings } from '../read/readings';
 import { setFlags } from '../screen/flags';
 import { openRedFlags } from '../screen/red-flags';
 import { clock, layoutOf } from '../sequence/sequence';
-import type { ClientCase, SeenLook } from './case';
+import { homeNow, type ClientCase, type HomeOfClient, type SeenLook } from './case';
 
-const STATIONS = ['screen', 'look', 'read', 'write', 'coach', 'follow'] as const;
+const STATIONS = ['screen', 'look', 'read', 'write', 'coach', 'home', 'follow'] as const;
 export type Station = (typeof STATIONS)[number];
 export type Rail = { stations: { station: Station; fresh: string }[]; due: Station; goals: string };
 
@@ -31,8 +33,13 @@ export function dueOf(known: ClientCase, now = new Date()): Station {
   if (!visit || !visit.finishedAt) return 'look';
   if (!sequence || sequence.updatedAt < visit.at) return named(visit) > 0 && !sequence ? 'read' : 'write';
   if (!run || run.startedAt < sequence.createdAt) return 'coach';
-  return now.getTime() - Date.parse(visit.at) > LOOK_AGAIN_DAYS * DAY_MS ? 'look' : 'follow';
+  if (now.getTime() - Date.parse(visit.at) > LOOK_AGAIN_DAYS * DAY_MS) return 'look';
+  return known.homes && needsPlan(known.homes, run.startedAt, now) ? 'home' : 'follow';
 }
+
+/** Nothing is at home, and none was sent since the last run. */
+const needsPlan = (homes: readonly HomeOfClient[], lastRun: string, now: Date): boolean =>
+  homeNow(homes, now) === null && !homes.some((h) => h.sentAt !== null && h.sentAt >= lastRun);
 
 const redFlags = ({ screen }: ClientCase): number => openRedFlags(screen.data.redFlags).length;
 const named = (visit: SeenLook): number => namedReadings(visit.readings().readings).length;
@@ -56,6 +63,14 @@ const FRESH: Record<Station, (known: ClientCase, now: Date, dates: Dates) => str
   write: ({ sequences: [sequence] }) =>
     sequence ? `${clock(layoutOf(sequence.data).totalS)} of ${sequence.data.minutes}:00` : 'not written yet',
   coach: ({ runs }) => (!runs[0] ? 'not yet run' : runs[0].endedAt ? counted(runs.length, 'run') : 'running'),
+  home: ({ homes }, now, dates) => {
+    const plan = homes && homeNow(homes, now);
+    if (!plan) return homes?.some((h) => h.sentAt === null) ? 'being written' : 'nothing at home';
+    const today = practiceDay(plan.data.day, now);
+    const { share } = adherenceOf({ plan: plan.data, endedOn: null, reports: plan.reports }, today);
+    const until = `until ${dates.short(`${plan.data.until}T12:00:00`)}`;
+    return share === null ? until : `${until}, ${Math.round(share * 100)} %`;
+  },
   follow: ({ visits }) =>
     holdNews(visits) ?? (visits.length > 1 ? `${visits.length} visits` : 'from the second visit'),
 };

@@ -1,7 +1,6 @@
 import { tzOffset } from '@date-fns/tz';
 import ICAL from 'ical.js';
 import { fail, ok, type Result } from '../base/result';
-import { dayAfter } from '../home/clock-time';
 import type { Reminder } from '../home/reminders';
 import { endOfDay, isZone, momentIn } from '../home/zoned';
 

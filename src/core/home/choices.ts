@@ -1,3 +1,4 @@
+import { omit } from '../base/omit';
 import { NEEDS } from '../aims/needs';
 import { POSITION, supportRank, type Position } from '../body/positions';
 import type { Drill } from '../drills/drill';
@@ -100,7 +101,7 @@ function atPlace(
           client: blockClientOf(plan),
           available: plan.props,
         });
-  const block = withoutGroup(made);
+  const block = omit(made, 'group');
   const bar = onlyWhenOwned(drill, block);
   if (bar !== null && !plan.owned?.includes(drill.id)) return [];
   const fits = SUITS[place](drill, position, block);
@@ -113,8 +114,6 @@ function atPlace(
     breaths: dosed.breathing.kind === 'free' ? dosed.breathing.freeS / FREE_BREATH_S : breathsOf(dosed),
   }));
 }
-
-const withoutGroup = ({ group: _, ...block }: Block): Block => block;
 
 function dosesAt(drill: Drill, verdict: Verdict, place: HomePlace, block: Block): Block[] {
   if (place === 'hourly' || place === 'sitting') {

@@ -1,3 +1,4 @@
+import { omit } from '../base/omit';
 import type { Goal } from '../aims/goals';
 import { NO_CUES, rankedCues, type CueMemory } from '../run/cue-memory';
 import type { RunState } from '../run/run.schema';
@@ -50,8 +51,7 @@ export const firstNameOf = (name: string): string => (name.trim().split(/\s+/)[0
 
 /** A block without what only the instructor reads. */
 function bare(entry: HomeEntry): HomeEntry {
-  const { drill: _drill, group: _group, ...block } = entry.block;
-  return { ...entry, block: { ...block, why: [], changes: [] } };
+  return { ...entry, block: { ...omit(entry.block, 'drill', 'group'), why: [], changes: [] } };
 }
 
 function wordsAtHome({ id, block }: HomeEntry, of: AtHome, draws: Draws): HomeWords {

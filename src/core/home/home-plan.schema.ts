@@ -46,6 +46,8 @@ export const HomePlan = z.object({
   amount: z.enum(HOME_AMOUNTS),
   /** Drills that are not to go home. */
   unwanted: z.array(z.string().check(z.maxLength(40))).check(z.maxLength(200)),
+  /** The sixteen complaints are asked at home from the first day on; else in the last days. */
+  asks: z.boolean(),
   /** A sentence of the instructor's own to the client. */
   note: z.string().check(z.maxLength(400)),
 });

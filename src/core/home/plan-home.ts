@@ -8,7 +8,7 @@ import { awakeMin, breathsOf, CHECK_S, fullestDay } from './schedule';
 
 /** What of a plan is asked for: the day, the dates and how much. */
 export type HomeWish = Pick<HomePlan, 'day' | 'from' | 'until' | 'amount'> &
-  Partial<Pick<HomePlan, 'unwanted' | 'note'>>;
+  Partial<Pick<HomePlan, 'unwanted' | 'note' | 'asks'>>;
 
 /** So many breaths a day of one drill are worth two thirds of all that it can do at home. Our choice. */
 const USEFUL_BREATHS = 15;
@@ -156,6 +156,7 @@ function written(chosen: Chosen, wish: HomeWish): HomePlan {
     until: wish.until,
     amount: wish.amount,
     unwanted: [...(wish.unwanted ?? [])],
+    asks: wish.asks ?? false,
     note: wish.note ?? '',
   };
 }

@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
-import { dayAfter, minuteOf } from './clock-time';
+import { dayAfter, dayIn, minuteOf } from './clock-time';
+import type { HomeDay } from './home-plan.schema';
 
 /**
  * The moment of a time of day in a time zone. A time that the change to summer time leaps over is the one an hour on; of
@@ -11,6 +12,28 @@ export function momentIn(zone: string, day: string, time: string): Date {
   const [y, m, d] = day.split('-').map(Number);
   const at = minuteOf(time);
   return new Date(new TZDate(y!, m! - 1, d!, Math.floor(at / 60), at % 60, 0, zone).getTime());
+}
+
+/** The time of day that it is in a time zone. @example timeIn('Europe/Oslo', new Date('2026-01-01T06:05:00Z')) // '07:05' */
+export function timeIn(zone: string, at: Date): string {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(at);
+  const of = (type: string) => parts.find((p) => p.type === type)!.value;
+  return `${of('hour')}:${of('minute')}`;
+}
+
+/** Who gets up so long before the usual time has begun the new day. Our choice. */
+const EARLY_MIN = 180;
+
+/** The day of practice that a moment belongs to: from getting up to going to bed, past midnight with who is up then. */
+export function practiceDay({ zone, wakeAt }: Pick<HomeDay, 'zone' | 'wakeAt'>, at: Date): string {
+  const early = minuteOf(wakeAt) - minuteOf(timeIn(zone, at));
+  const today = dayIn(zone, at);
+  return early > EARLY_MIN ? dayAfter(today, -1) : today;
 }
 
 /** Does the platform know a time zone of that name? */

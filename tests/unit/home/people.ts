@@ -79,6 +79,7 @@ export const planOf = (parts: Partial<HomePlan>): HomePlan => ({
   until: '2026-04-12',
   amount: 'full',
   unwanted: [],
+  asks: false,
   note: '',
   ...parts,
 });

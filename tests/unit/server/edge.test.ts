@@ -46,8 +46,8 @@ describe('JSON in the database', () => {
       cues: [],
       class: [],
       classRun: [],
-    homePlan: [],
-    homeReport: [],
+      homePlan: [],
+      homeReport: [],
     };
     const old = JSON.stringify({ ...EMPTY_SCREEN, goals: undefined, wish: 'to sing' });
     expect(shapeOf('screen', upgrades)).toBe(2);

@@ -1,0 +1,66 @@
+import type { HomeWords } from '@/core/home/home-doc.schema';
+import type { HomeEntry } from '@/core/home/home-plan.schema';
+import { Back, Body, Tap } from './parts';
+
+export type DrillProps = {
+  entry: HomeEntry;
+  words: HomeWords;
+  onBack: () => void;
+  onDone: () => void;
+  onStop: () => void;
+};
+
+/** How a drill is done: the body, how to get there, what touches, what to do, and two cues. */
+export function DrillPage({ words, onBack, onBegin, onDone, onStop }: DrillProps & { onBegin: () => void }) {
+  return (
+    <>
+      <Back onBack={onBack} />
+      <h1>{words.name}</h1>
+      <p className="lead">
+        {words.dose}. {words.counts}
+      </p>
+      {words.props && <p>You need: {words.props}.</p>}
+      {words.pictures.map((drawn, i) => (
+        <figure key={i}>
+          <Body drawn={drawn} className="body" />
+          {words.pictures.length > 1 && (
+            <figcaption>{i === 0 ? 'how it begins' : 'where it goes'}</figcaption>
+          )}
+        </figure>
+      ))}
+      <h2>Get there</h2>
+      <ol className="steps">
+        {words.place.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ol>
+      {words.steps.length > 0 && (
+        <>
+          <h2>Then</h2>
+          <ol className="steps">
+            {words.steps.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ol>
+        </>
+      )}
+      {words.cues.map((c) => (
+        <p key={c} className="cue">
+          {c}
+        </p>
+      ))}
+      {words.feeling && <p className="quiet">You may feel: {words.feeling}</p>}
+      <div className="below">
+        <Tap look="main" className="wide" onClick={onBegin}>
+          Begin, with the count
+        </Tap>
+        <Tap className="wide" onClick={onDone}>
+          I have done it
+        </Tap>
+        <Tap look="stop" className="wide" onClick={onStop}>
+          Something is not right
+        </Tap>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,52 @@
+'use client';
+
+import type { HomePlan } from '@/core/home/home-plan.schema';
+import { Button } from '@/ui/button';
+import { When } from '@/ui/dates';
+
+/** A link as it is handed out, once. */
+export type NewLink = { url: string; qr: string; here: boolean };
+
+/** The link on paper. It is shown once: Kokyu keeps nothing from which it could be made again. */
+export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePlan; onAway: () => void }) {
+  return (
+    <div className="grid max-w-[760px] grid-cols-1 gap-8 room:grid-cols-[260px_1fr]">
+      <div
+        role="img"
+        aria-label="The link as a code for the camera of a phone"
+        className="size-[260px] bg-white p-1 [&_svg]:size-full"
+        dangerouslySetInnerHTML={{ __html: link.qr }}
+      />
+      <div className="space-y-3">
+        <h3 className="text-title">Your page at home</h3>
+        <p>
+          Point the camera of your phone at the code, or type the address. It needs no account. Put it on your
+          home screen; it is good until <When at={`${plan.until}T12:00:00`} />.
+        </p>
+        <p className="break-all font-mono text-small" data-testid="link">
+          {link.url}
+        </p>
+        <p className="text-small text-soft">
+          Whoever has this paper opens the page. Lose it: say so, and it is withdrawn.
+        </p>
+        <div className="no-print space-y-2">
+          {link.here && (
+            <p className="text-small text-care">
+              This address is this machine’s own; no phone reaches it. Start Kokyu with KOKYU_HOST (see the
+              guide), or hand out the one file.
+            </p>
+          )}
+          <p className="text-small text-soft">
+            Print it now: it is not shown again. A further one can be made at any time.
+          </p>
+          <span className="flex gap-2">
+            <Button kind="main" onClick={() => window.print()}>
+              Print
+            </Button>
+            <Button onClick={onAway}>Away</Button>
+          </span>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -3,6 +3,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from '
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { openFront } from './front.mjs';
 
 export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 export const NEXT = join(ROOT, 'node_modules/next/dist/bin/next');
@@ -87,12 +88,13 @@ export async function freePort(wanted) {
 /** Starts the built application on 127.0.0.1 and stays until it ends. */
 export async function serve(databasePath, wantedPort, { dev = false } = {}) {
   const port = await freePort(wantedPort);
+  const phones = await openForPhones(port);
   const child = spawn(
     process.execPath,
     [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
     {
       cwd: ROOT,
-      env: { ...ENV, KOKYU_DB: databasePath },
+      env: { ...ENV, KOKYU_DB: databasePath, ...(phones ? { KOKYU_PHONE: phones.origin } : {}) },
       stdio: ['inherit', 'pipe', 'inherit'],
     },
   );
@@ -101,6 +103,24 @@ export async function serve(databasePath, wantedPort, { dev = false } = {}) {
     if (/Ready in/.test(String(chunk)))
       console.log(`\nKokyu is at http://127.0.0.1:${port}  (records: ${databasePath}; Ctrl+C ends it)`);
   });
+  if (phones)
+    console.log(
+      `Phones of this network reach the pages of clients, and nothing else, at ${phones.origin}/home`,
+    );
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
+}
+
+/** With KOKYU_HOST, an address of this machine, phones of the same network reach the pages of clients. Off by default. */
+async function openForPhones(port) {
+  const host = process.env.KOKYU_HOST;
+  if (!host) return null;
+  try {
+    return await openFront({ host, port: Number(process.env.KOKYU_HOST_PORT ?? port + 1000), target: port });
+  } catch (error) {
+    console.error(
+      `Phones cannot be let in at ${host} (${error.code ?? error.message}). Set KOKYU_HOST to an address that this machine has, or start without it.`,
+    );
+    process.exit(1);
+  }
 }

@@ -46,7 +46,7 @@ export function useHome(origin: Origin) {
   const send = useCallback(async () => {
     if (origin.kind !== 'link' || busy.current) return;
     busy.current = true;
-    for (let arrived = true; arrived && now.current; ) {
+    for (let arrived = true; arrived && now.current;) {
       const { doc, said, unsent } = now.current;
       const reports = said.filter((r) => unsent.includes(r.id)).slice(0, AT_ONCE);
       if (reports.length === 0) break;

@@ -15,7 +15,7 @@ type Props = Omit<ComponentProps<typeof ClientFileMenu>, 'onRenamed'> & { goals:
 export function ClientHead({ goals, ...file }: Props) {
   const [open, setOpen] = useState(false);
   return (
-    <div className="flex flex-wrap items-baseline gap-x-7 pt-1.5 pb-0.5">
+    <div className="client-head flex flex-wrap items-baseline gap-x-7 pt-1.5 pb-0.5">
       <h1 className="min-w-0 text-head wrap-anywhere" dir="auto">
         {file.name}
       </h1>

@@ -26,7 +26,7 @@ const SITTING_TIMES = 3;
 /** The hours beside waking and bedtime have their own practice. Our choice. */
 const CLEAR_OF_ENDS_MIN = 45;
 /** Two things are not asked for at once. Our choice. */
-const APART_MIN = 10;
+const APART_MIN = 25;
 /** A look at posture and breath takes so long: three breaths. Our choice. */
 export const CHECK_S = 20;
 

@@ -25,14 +25,16 @@ export function DoneChart({
   const percent = done.share === null ? null : Math.round(done.share * 100);
   return (
     <div className="space-y-3">
-      <p>
-        <span className="text-huge font-semibold tabular-nums">
-          {percent === null ? '–' : `${percent} %`}
-        </span>{' '}
-        <span className="text-soft">
-          of what was asked was done{done.days.length > 0 ? ` in ${done.days.length} days` : ''}
-        </span>
-      </p>
+      {percent === null ? (
+        <p className="text-soft">Nothing has come back yet; what was not done counts from tomorrow on.</p>
+      ) : (
+        <p>
+          <span className="text-huge font-semibold tabular-nums">{percent} %</span>{' '}
+          <span className="text-soft">
+            of what was asked was done in {done.days.length} {done.days.length === 1 ? 'day' : 'days'}
+          </span>
+        </p>
+      )}
       <svg
         viewBox={`0 0 ${Math.max(14, days.length) * COLUMN} ${HEIGHT + 22}`}
         className={className}

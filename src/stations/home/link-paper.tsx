@@ -10,7 +10,7 @@ export type NewLink = { url: string; qr: string; here: boolean };
 /** The link on paper. It is shown once: Kokyu keeps nothing from which it could be made again. */
 export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePlan; onAway: () => void }) {
   return (
-    <div className="grid max-w-[760px] grid-cols-1 gap-8 room:grid-cols-[260px_1fr]">
+    <div className="for-client grid max-w-[760px] grid-cols-1 gap-8 room:grid-cols-[260px_1fr]">
       <div
         role="img"
         aria-label="The link as a code for the camera of a phone"

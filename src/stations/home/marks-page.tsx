@@ -38,7 +38,7 @@ function marksOf({ entries, checks }: HomePlan): Mark[] {
 /** Marks to cut out and stick up round the house: a sign, what to do, and nothing that a guest need read. */
 export function MarksPage({ clientId, plan }: { clientId: string; plan: HomePlan }) {
   return (
-    <div className="space-y-5">
+    <div className="for-client space-y-5">
       <div className="no-print flex flex-wrap items-center gap-3">
         <Button kind="main" onClick={() => window.print()}>
           Print

@@ -52,8 +52,8 @@ describe('a day of practice', () => {
       '21:00',
       '22:10',
     ]);
-    // 15½ h awake in three: 12:10 and 17:20, out of the way of the full hours.
-    expect(slots.filter((s) => s.kind === 'check').map((s) => s.at)).toEqual(['12:10', '17:20']);
+    // 15½ h awake in three: 12:10 and 17:20, moved out of the way of the full hours.
+    expect(slots.filter((s) => s.kind === 'check').map((s) => s.at)).toEqual(['12:25', '17:25']);
     // 20 breaths at the ends and 14 times 3 of 8 s; two checks of 20 s.
     expect(totalOn(plan, MONDAY)).toEqual({ seconds: (20 + 42) * 8 + 40, breaths: 62, times: 18 });
   });

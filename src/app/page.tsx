@@ -1,9 +1,14 @@
 import { connect } from '@/server/db/client';
 import { countArchived, listClients, PAGE_SIZE } from '@/server/clients';
+import { dayAfter, dayIn } from '@/core/home/clock-time';
+import { momentIn } from '@/core/home/zoned';
+import { dueToday } from '@/server/today';
+import { visitsBetween } from '@/server/visits';
 import { scopeOfRequest } from '@/server/scope';
 import { Today } from '@/stations/today/today';
 import { restoreClient } from './clients/[id]/actions';
-import { createClient } from './actions';
+import { seeStop } from './clients/[id]/home/actions';
+import { addVisit, createClient, dropVisit, takeCalendar } from './actions';
 
 type Props = { searchParams: Promise<{ page?: string }> };
 
@@ -14,14 +19,23 @@ export default async function TodayPage({ searchParams }: Props) {
   const scope = await scopeOfRequest();
   const { page = '0' } = await searchParams;
   const { rows, total, page: at } = listClients(scope, '', Number.parseInt(page, 10));
+  const now = new Date();
+  const zone = new Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const today = dayIn(zone, now);
   return (
     <Today
+      due={dueToday(scope, now, today)}
+      visits={visitsBetween(
+        scope,
+        momentIn(zone, today, '00:00'),
+        momentIn(zone, dayAfter(today, 7), '00:00'),
+      )}
       rows={rows}
       total={total}
       page={at}
       pageSize={PAGE_SIZE}
       archived={countArchived(scope)}
-      actions={{ createClient, restoreClient }}
+      actions={{ createClient, restoreClient, seeStop, addVisit, dropVisit, takeCalendar }}
     />
   );
 }

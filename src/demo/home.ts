@@ -15,6 +15,7 @@ import { caseFor } from '@/server/case';
 import { createHomePlan, sendHomePlan } from '@/server/home-plans';
 import { keepHomeReports } from '@/server/home-reports';
 import type { Scope } from '@/server/scope';
+import { putVisits } from '@/server/visits';
 
 type AtHome = {
   name: string;
@@ -128,4 +129,24 @@ export function fillHome(
     if (!kept.ok) return kept;
   }
   return ok(AT_HOME.length);
+}
+
+/** Who comes in the next days. */
+export function fillDiary(scope: Scope, now: Date): void {
+  const day = (n: number) => dayAfter(dayIn(ZONE, now), n);
+  putVisits(
+    scope,
+    (
+      [
+        [1, '09:30', 'Odile K.', 45],
+        [1, '11:00', 'Bram T.', 60],
+        [2, '10:00', 'Jorun S.', 45],
+      ] as const
+    ).map(([n, time, title, lengthMin]) => ({
+      uid: `${idOf(`${title} ${n}`)}@kokyu.invalid`,
+      startAt: momentIn(ZONE, day(n), time).toISOString(),
+      lengthMin,
+      title,
+    })),
+  );
 }

@@ -150,6 +150,23 @@ function local(day: string, at: string): ICAL.Time {
 /** A visit that stands in a calendar: when, how long, and what it is called there. UTC ISO 8601. */
 export type CalendarVisit = { uid: string; startAt: string; lengthMin: number; title: string };
 
+/** Visits as a calendar (RFC 5545), each a single event in UTC. @param stamp when it is printed */
+export function printVisits(visits: readonly CalendarVisit[], stamp: Date): string {
+  const calendar = new ICAL.Component('vcalendar');
+  calendar.addPropertyWithValue('version', '2.0');
+  calendar.addPropertyWithValue('prodid', '-//Kokyu//Diary//EN');
+  for (const { uid, startAt, lengthMin, title } of visits) {
+    const made = new ICAL.Component('vevent');
+    made.addPropertyWithValue('uid', uid);
+    made.addPropertyWithValue('dtstamp', utc(stamp));
+    made.addPropertyWithValue('dtstart', utc(new Date(startAt)));
+    made.addPropertyWithValue('duration', ICAL.Duration.fromSeconds(lengthMin * 60));
+    made.addPropertyWithValue('summary', title);
+    calendar.addSubcomponent(made);
+  }
+  return `${calendar.toString()}\r\n`;
+}
+
 const MOST_EVENTS = 2000;
 
 /**

@@ -28,7 +28,7 @@ const WEIGHED = 8;
  * @returns a plan without id; a failure where nothing may go home yet, in words
  */
 export function planHome(client: HomeClient, wish: HomeWish): Result<HomePlan> {
-  const full = bestWithin(client, wish, HOME_LIMIT.minutes * 60);
+  const full = bestWithin(client, { ...wish, amount: 'full' }, HOME_LIMIT.minutes * 60);
   if (!full.ok || wish.amount === 'full') return full;
   const most = wish.amount === 'half' ? fullestDay(full.value).total.seconds * HALF : FIVE_MIN_S;
   const less = bestWithin(client, wish, Math.min(most, fullestDay(full.value).total.seconds));

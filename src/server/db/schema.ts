@@ -1,4 +1,4 @@
-import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { REVISED_KINDS } from '../../core/base/revision';
 import { RECORDING_KINDS } from '../../core/formats/recording-kind';
 
@@ -274,6 +274,25 @@ export const homeReports = sqliteTable(
   (t) => [
     index('home_reports_by_plan').on(t.planId, t.at),
     index('home_reports_by_kind').on(t.ownerId, t.kind),
+  ],
+);
+
+/** Who comes when: a light diary beside the calendar that the instructor keeps elsewhere. */
+export const visits = sqliteTable(
+  'visits',
+  {
+    ...owned,
+    /** Null where a calendar had somebody whom Kokyu does not know. */
+    clientId: text('client_id').references(() => clients.id, { onDelete: 'cascade' }),
+    title: text('title').notNull(),
+    startAt: text('start_at').notNull(),
+    lengthMin: integer('length_min').notNull(),
+    /** The name that the event has in its calendar: what comes again is the same visit. */
+    uid: text('uid').notNull(),
+  },
+  (t) => [
+    uniqueIndex('visits_by_uid').on(t.ownerId, t.uid),
+    index('visits_by_start').on(t.ownerId, t.startAt),
   ],
 );
 

@@ -16,7 +16,7 @@ const WHERE: Record<HomePlace | 'check', { at: string; copies: number }> = {
   sitting: { at: 'at the edge of the screen', copies: 2 },
   beforeRun: { at: 'on the shoes', copies: 1 },
   kettle: { at: 'on the kettle', copies: 1 },
-  check: { at: 'on a mirror, at the steering wheel', copies: 2 },
+  check: { at: 'on a mirror, by the door', copies: 2 },
 };
 
 type Mark = { key: string; place: HomePlace | 'check'; what: string; how: string };

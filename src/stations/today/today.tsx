@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import type { Due } from '@/core/client/due';
 import type { Excursions } from '@/core/body/zones';
 import type { Result } from '@/core/base/result';
 import { Figure } from '@/pictures/figure';
@@ -15,6 +16,9 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Dialog } from '@/ui/dialog';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
+
+import { Diary, type DiaryActions, type DiaryVisit } from './diary';
+import { DueList } from './due-list';
 
 const ArchivedList = dynamic(() => import('./archived-list').then((m) => m.ArchivedList), { ssr: false });
 
@@ -32,6 +36,8 @@ type Row = {
 };
 
 type Props = {
+  due: readonly Due[];
+  visits: readonly DiaryVisit[];
   rows: Row[];
   total: number;
   page: number;
@@ -41,11 +47,12 @@ type Props = {
   actions: {
     createClient: (name: string) => Promise<Result<{ id: string }>>;
     restoreClient: (id: string) => Promise<Result<null>>;
-  };
+    seeStop: (reportId: string) => Promise<Result<null>>;
+  } & DiaryActions;
 };
 
 /** Who is here, what is due and what is unfinished. */
-export function Today({ rows, total, page, pageSize, archived, actions }: Props) {
+export function Today({ due, visits, rows, total, page, pageSize, archived, actions }: Props) {
   const [search, setSearch] = useState('');
   const [found, setFound] = useState<{ rows: Row[]; total: number } | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -75,54 +82,59 @@ export function Today({ rows, total, page, pageSize, archived, actions }: Props)
     setError(result.ok ? null : result.why);
     if (result.ok) router.push(`/clients/${result.value.id}/screen`);
   };
+  const Clients = due.length > 0 ? 'h2' : 'h1';
   const shown = search.trim() === '' ? rows : (found?.rows ?? rows);
   const pages = Math.ceil(total / pageSize);
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12 pt-3">
-      <section aria-labelledby="clients">
-        <div className="flex flex-wrap items-end justify-between gap-x-4 border-b-[1.5px] border-ink pb-2">
-          <h1 id="clients" className="text-head">
-            Clients
-          </h1>
-          <label className="flex items-baseline gap-2 text-small text-soft">
-            Find
-            <input
-              ref={searchBox}
-              className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-body text-ink"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
-            />
-          </label>
-        </div>
-        {total === 0 ? (
-          <Empty />
-        ) : (
-          <ul>
-            {shown.map((row) => (
-              <ClientLine key={row.id} row={row} />
-            ))}
-            {shown.length === 0 && <li className="py-6 text-soft">No name holds “{search}”.</li>}
-          </ul>
-        )}
-        {search.trim() === '' && pages > 1 && (
-          <nav aria-label="Pages" className="flex items-center gap-4 pt-3">
-            {page > 0 && (
-              <Link className="underline underline-offset-4" href={`/?page=${page - 1}`}>
-                Before
-              </Link>
-            )}
-            <span className="text-soft tabular-nums">
-              {page + 1} of {pages}
-            </span>
-            {page + 1 < pages && (
-              <Link className="underline underline-offset-4" href={`/?page=${page + 1}`}>
-                Next
-              </Link>
-            )}
-          </nav>
-        )}
-      </section>
+      <div className="min-w-0 space-y-7">
+        {due.length > 0 && <DueList due={due} onSeen={actions.seeStop} />}
+        <section aria-labelledby="clients">
+          <div className="flex flex-wrap items-end justify-between gap-x-4 border-b-[1.5px] border-ink pb-2">
+            <Clients id="clients" className="text-head">
+              Clients
+            </Clients>
+            <label className="flex items-baseline gap-2 text-small text-soft">
+              Find
+              <input
+                ref={searchBox}
+                className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-body text-ink"
+                value={search}
+                onChange={(e) => setSearch(e.target.value)}
+              />
+            </label>
+          </div>
+          {total === 0 ? (
+            <Empty />
+          ) : (
+            <ul>
+              {shown.map((row) => (
+                <ClientLine key={row.id} row={row} />
+              ))}
+              {shown.length === 0 && <li className="py-6 text-soft">No name holds “{search}”.</li>}
+            </ul>
+          )}
+          {search.trim() === '' && pages > 1 && (
+            <nav aria-label="Pages" className="flex items-center gap-4 pt-3">
+              {page > 0 && (
+                <Link className="underline underline-offset-4" href={`/?page=${page - 1}`}>
+                  Before
+                </Link>
+              )}
+              <span className="text-soft tabular-nums">
+                {page + 1} of {pages}
+              </span>
+              {page + 1 < pages && (
+                <Link className="underline underline-offset-4" href={`/?page=${page + 1}`}>
+                  Next
+                </Link>
+              )}
+            </nav>
+          )}
+        </section>
+      </div>
       <aside className="space-y-8 pt-1">
+        <Diary visits={visits} names={rows.map((r) => r.name)} actions={actions} />
         <form
           className="space-y-3"
           onSubmit={(e) => {

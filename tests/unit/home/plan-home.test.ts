@@ -91,7 +91,7 @@ describe('a plan for home', () => {
         const five = planHome(who, wish({ amount: 'five' }));
         if (five.ok) expect(fullestDay(five.value).total.seconds).toBeLessThanOrEqual(300);
       }),
-      { numRuns: 120 },
+      { numRuns: 300 },
     );
   });
 

@@ -1,0 +1,191 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import type { Result } from '@/core/base/result';
+import { useDates } from '@/ui/dates';
+import { Button } from '@/ui/button';
+import { FileButton } from '@/ui/file-button';
+import { Press } from '@/ui/press';
+import { Select } from '@/ui/select';
+
+export type DiaryVisit = {
+  id: string;
+  clientId: string | null;
+  title: string;
+  startAt: string;
+  lengthMin: number;
+};
+
+export type DiaryActions = {
+  addVisit: (visit: { who: string; startAt: string; lengthMin: number }) => Promise<Result<null>>;
+  dropVisit: (id: string) => Promise<Result<null>>;
+  takeCalendar: (text: string) => Promise<Result<{ taken: number }>>;
+};
+
+type Props = {
+  /** Of the next seven days, earliest first. */
+  visits: readonly DiaryVisit[];
+  /** Names that are offered. */
+  names: readonly string[];
+  actions: DiaryActions;
+};
+
+const LENGTHS = [30, 45, 60, 90] as const;
+
+/** Who comes in the next days: a light diary beside whatever calendar the studio keeps. */
+export function Diary({ visits, names, actions }: Props) {
+  const router = useRouter();
+  const dates = useDates();
+  const [said, setSaid] = useState('');
+  const [adding, setAdding] = useState(false);
+  const after = (done: Result<unknown> | null, text: string) => {
+    setSaid(done?.ok ? text : (done?.why ?? 'Kokyu does not answer. Try again.'));
+    if (done?.ok) router.refresh();
+  };
+  return (
+    <section aria-labelledby="diary" className="space-y-2">
+      <h2 id="diary" className="text-lead">
+        Who comes
+      </h2>
+      {visits.length === 0 && (
+        <p className="text-fine text-soft">Nobody is in the diary for the next days.</p>
+      )}
+      <ul>
+        {visits.map((v) => (
+          <li key={v.id} className="flex items-baseline gap-3 border-b border-rule py-1 text-small">
+            <span className="tabular-nums whitespace-nowrap text-soft">{dates.moment(v.startAt)}</span>
+            {v.clientId ? (
+              <Link
+                href={`/clients/${v.clientId}`}
+                className="min-w-0 grow wrap-anywhere underline decoration-rule underline-offset-4"
+                dir="auto"
+              >
+                {v.title}
+              </Link>
+            ) : (
+              <span className="min-w-0 grow wrap-anywhere" dir="auto">
+                {v.title}
+              </span>
+            )}
+            <Press
+              look="quiet"
+              aria-label={`Take ${v.title} out of the diary`}
+              onClick={() =>
+                void actions
+                  .dropVisit(v.id)
+                  .catch(() => null)
+                  .then((done) => after(done, ''))
+              }
+            >
+              out
+            </Press>
+          </li>
+        ))}
+      </ul>
+      {adding ? (
+        <AddVisit
+          names={names}
+          onAway={() => setAdding(false)}
+          onAdd={(visit) =>
+            actions
+              .addVisit(visit)
+              .catch(() => null)
+              .then((done) => {
+                after(done, '');
+                if (done?.ok) setAdding(false);
+              })
+          }
+        />
+      ) : (
+        <Press look="text" className="text-small" onClick={() => setAdding(true)}>
+          Put a visit in
+        </Press>
+      )}
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-small">
+        <FileButton
+          label="Take a calendar"
+          accept=".ics,text/calendar"
+          onFile={(file) =>
+            void file
+              .text()
+              .then(actions.takeCalendar)
+              .catch(() => null)
+              .then((done) => after(done, done?.ok ? `${done.value.taken} visits taken in.` : ''))
+          }
+        />
+        <a href="/diary" download className="text-soft underline decoration-rule underline-offset-4">
+          As a calendar file
+        </a>
+      </div>
+      <p role="status" className="text-small text-soft">
+        {said}
+      </p>
+    </section>
+  );
+}
+
+type AddProps = {
+  names: Props['names'];
+  onAway: () => void;
+  onAdd: (visit: { who: string; startAt: string; lengthMin: number }) => Promise<void>;
+};
+
+function AddVisit({ names, onAway, onAdd }: AddProps) {
+  const who = useRef<HTMLInputElement>(null);
+  const [lengthMin, setLengthMin] = useState(60);
+  const when = useRef<HTMLInputElement>(null);
+  const [empty, setEmpty] = useState(false);
+  return (
+    <form
+      className="space-y-2 border-l-[3px] border-rule pl-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const at = Date.parse(when.current?.value ?? '');
+        const name = who.current?.value.trim() ?? '';
+        const whole = !Number.isNaN(at) && name !== '';
+        setEmpty(!whole);
+        if (whole) void onAdd({ who: name, startAt: new Date(at).toISOString(), lengthMin });
+      }}
+    >
+      <label className="block">
+        <span className="block text-fine text-soft">Who, by the name in the list</span>
+        <input
+          ref={who}
+          list="names"
+          autoComplete="off"
+          maxLength={120}
+          className="w-full border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-small"
+        />
+        <datalist id="names">
+          {names.map((name) => (
+            <option key={name} value={name} />
+          ))}
+        </datalist>
+      </label>
+      <label className="block">
+        <span className="block text-fine text-soft">When</span>
+        <input
+          ref={when}
+          type="datetime-local"
+          className="w-full border-b-[1.5px] border-ink bg-transparent px-0.5 py-0.5 text-small"
+        />
+      </label>
+      {empty && <p className="text-small text-care">Say who, the day and the time.</p>}
+      <Select
+        label="How long"
+        look="line"
+        value={String(lengthMin)}
+        onValue={(v) => setLengthMin(Number(v))}
+        options={LENGTHS.map((n) => ({ value: String(n), label: `${n} min` }))}
+      />
+      <span className="flex gap-2">
+        <Button type="submit">Put it in</Button>
+        <Button kind="quiet" onClick={onAway}>
+          Away
+        </Button>
+      </span>
+    </form>
+  );
+}

@@ -3,8 +3,8 @@ import { networkInterfaces } from 'node:os';
 
 /** All that a phone may ask for, by method. Whatever else is asked for does not exist here. */
 const OPEN = {
-  GET: /^\/(home|home\/plan|icon\.svg|at-home\/[A-Za-z0-9._-]+)$/,
-  HEAD: /^\/(home|icon\.svg|at-home\/[A-Za-z0-9._-]+)$/,
+  GET: /^\/(home|home\/plan|icon\.svg|at-home\/[A-Za-z0-9_-]+(\.[A-Za-z0-9_-]+)+)$/,
+  HEAD: /^\/(home|icon\.svg|at-home\/[A-Za-z0-9_-]+(\.[A-Za-z0-9_-]+)+)$/,
   POST: /^\/home\/said$/,
 };
 const PASSED_ON = [

@@ -30,7 +30,7 @@ export function RunPage({ entry, words, onBack, onDone, onStop }: DrillProps) {
   const phase = moment.kind === 'breath' ? moment.span.phase : null;
   return (
     <div className="run" style={{ '--breath': volume.toFixed(2) } as CSSProperties}>
-      <p className="name">{words.name}</p>
+      <h1 className="name">{words.name}</h1>
       <Count moment={moment} full={words.full} />
       <div className="pair">
         <Trunk

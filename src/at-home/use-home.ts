@@ -13,7 +13,8 @@ export type Standing =
   | { kind: 'open'; kept: Kept; /** Nothing that is done now survives this page. */ fleeting: boolean }
   | { kind: 'shut'; why: string };
 
-const AGAIN_MS = 60_000;
+/** Where something waits, it is tried again so often. */
+const AGAIN_MS = 10_000;
 /** So much is sent at once. */
 const AT_ONCE = 200;
 

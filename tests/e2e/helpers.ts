@@ -19,6 +19,7 @@ export async function demoClient(page: Page, name: string): Promise<string> {
   await page.locator('[data-awake=true]').first().waitFor();
   await page.getByLabel('Find').fill(name);
   const href = await page
+    .getByRole('region', { name: 'Clients' })
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .first()
     .getAttribute('href');

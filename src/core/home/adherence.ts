@@ -9,7 +9,7 @@ import { slotsOn } from './schedule';
 /** A plan as it was at home: its own last day may come before the planned one. */
 export type PlanAtHome = { plan: HomePlan; endedOn: string | null; reports: readonly HomeReport[] };
 
-export type DayDone = { day: string; asked: number; done: number; felt: number | null };
+type DayDone = { day: string; asked: number; done: number; felt: number | null };
 
 export type Adherence = {
   days: DayDone[];

@@ -43,7 +43,7 @@ const MOST_BY_OCCASION = 10;
 const FREE_BREATH_S = 6;
 
 /** Why a drill stays here and does not go home; null where it may. */
-export function staysHere(drill: Drill, verdict: Verdict, client: HomeClient): string | null {
+function staysHere(drill: Drill, verdict: Verdict, client: HomeClient): string | null {
   const { plan } = client;
   if (!isOpen(verdict)) return verdict.reasons.map((r) => r.text).join('; ');
   if (plan.lost?.includes(drill.id)) return 'it went badly last time';

@@ -9,8 +9,6 @@ import { twoCues, wordsOf } from '../sequence/words';
 import type { HomeDoc, HomeWords } from './home-doc.schema';
 import type { HomeEntry, HomePlan } from './home-plan.schema';
 
-export type { HomeDoc, HomeWords };
-
 /** What a phone may know of a client, beside the plan. */
 export type AtHome = {
   planId: string;

@@ -165,6 +165,7 @@ describe('what is due', () => {
       '1 reading',
       expect.stringMatching(/^\d+:\d\d of 8:00$/),
       'not yet run',
+      'nothing at home',
       '2 visits',
     ]);
   });

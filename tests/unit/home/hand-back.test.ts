@@ -6,7 +6,7 @@ import { HomeReport } from '@/core/home/report.schema';
 import { slotsOn } from '@/core/home/schedule';
 import { STOP_SIGNS } from '@/core/screen/stop-signs';
 import { must, why } from '../helpers';
-import { anyDay, anyEntries, blockOf, DAY, planOf } from './people';
+import { anyDay, anyEntries, blockOf, planOf } from './people';
 
 const PLAN = '11111111-1111-4111-8111-111111111111';
 const OTHER = '22222222-2222-4222-8222-222222222222';

@@ -146,7 +146,7 @@ function Foot({ waiting, nobody, fleeting, onHandBack, doc }: Props) {
 }
 
 /** @example dayWords('2026-03-02') // 'Monday, 2 March' */
-export const dayWords = (day: string): string =>
+const dayWords = (day: string): string =>
   new Intl.DateTimeFormat('en-GB', {
     weekday: 'long',
     day: 'numeric',

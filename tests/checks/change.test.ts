@@ -2,7 +2,10 @@ import { mean, standardDeviation } from '@/core/base/statistics';
 import { changeBetween, type Measured } from '@/core/change/change';
 import { smallestChange, spreadBetween, type NoiseKnown } from '@/core/change/noise';
 import { compareLooks } from '@/core/follow/compare';
-import { MEASURES, seriesOf } from '@/core/follow/measures';
+import { followAll } from '@/core/follow/follow-all';
+import { MEASURES } from '@/core/follow/measures';
+import { followed, type Point } from '@/core/follow/trend';
+import { ewma, ewmaSd, theilSen } from '@/core/change/trend';
 import { RING_ZONES } from '@/core/body/zones';
 import { look } from '../unit/helpers';
 import { dice } from './bodies/body';
@@ -106,26 +109,31 @@ describe('false changes of a client who does not change', () => {
         return {
           at: `2026-01-${String(i + 1).padStart(2, '0')}T09:00:00.000Z`,
           sameState: false,
-          data: look({
-            numbers: { pain: Math.min(10, Math.max(0, Math.round(5 + 0.5 * gauss()))) },
-            holds: [0, 1, 2].map(() => ({
+          seen: {
+            data: look({
+              numbers: { pain: Math.min(10, Math.max(0, Math.round(5 + 0.5 * gauss()))) },
+              holds: [0, 1, 2].map(() => ({
+                position: 'hookLying' as const,
+                holdS: hold * (1 + 0.08 * gauss()),
+                end: 'calm' as const,
+                breathlessness: 1,
+              })),
+            }),
+            quiet: {
+              from: 'taps' as const,
+              rate: quiet(14, 0.055),
+              exhale: quiet(2.6, 0.1),
+              inhale: quiet(1.7, 0.1),
               position: 'hookLying' as const,
-              holdS: hold * (1 + 0.08 * gauss()),
-              end: 'calm' as const,
-              breathlessness: 1,
-            })),
-          }),
-          quiet: {
-            from: 'taps' as const,
-            rate: quiet(14, 0.055),
-            exhale: quiet(2.6, 0.1),
-            dutyCycle: 0.4,
+              dutyCycle: 0.4,
+            },
           },
         };
       });
-      const page = seriesOf(visits);
-      expect(page.filter((s) => s.change !== null)).toHaveLength(4);
-      if (page.some((s) => s.change?.verdict === 'more' || s.change?.verdict === 'less')) changed++;
+      const page = followAll({ looks: visits, runs: [], homes: [] });
+      // Rate, exhale, inhale, their share, hold and pain.
+      expect(page.filter((s) => s.difference !== null)).toHaveLength(6);
+      if (page.some((s) => s.verdict === 'changed' || s.drift !== null)) changed++;
     }
     expect(changed / 1500).toBeLessThanOrEqual(0.05 + 3 * Math.sqrt((0.05 * 0.95) / 1500));
   });
@@ -162,4 +170,132 @@ it('every measure says where its noise comes from', () => {
     if (m.noise.kind === 'repeated') expect(m.noise.days.source).toMatch(/our choice|cited|from memory/);
     else expect(m.noise.kind).toBe('stated');
   }
+});
+
+/** Rows of every measure there is, of somebody who has not changed but by `effect` times what is found four times in five. */
+function pageOf(count: number, sameState: boolean, effect: number, gauss: () => number) {
+  const start = 20;
+  const noise = (m: (typeof MEASURES)[number]) =>
+    m.noise.kind === 'stated'
+      ? { day: m.noise.sem, within: 0 }
+      : m.noise.kind === 'repeated'
+        ? { day: Math.max(m.noise.days.least, m.noise.days.share * start), within: start * 0.08 }
+        : { day: 1, within: 0 };
+  const measures = MEASURES.filter((m) => !(m.noise.kind === 'stated' && m.noise.sem === 0));
+  const rows = (shift: (id: string) => number) =>
+    measures.map((m) => {
+      const { day, within } = noise(m);
+      const points = Array.from({ length: count }, (_, i): Point => ({
+        at: new Date(Date.UTC(2026, 0, 1 + i * 7)).toISOString(),
+        sameState: sameState && i > 0 && effect === 0,
+        measured: {
+          value:
+            start + day * gauss() + (within * gauss()) / Math.sqrt(3) + (i === count - 1 ? shift(m.id) : 0),
+          spread: within,
+          n: within > 0 ? 3 : 1,
+        },
+      }));
+      return followed(m, m.label, points, measures.length);
+    });
+  const still = rows(() => 0);
+  if (effect === 0) return still;
+  return rows((id) => effect * (still.find((r) => r.id === id)?.found80 ?? 0));
+}
+
+describe('a whole page of everything that is followed', () => {
+  it.each([
+    [2, false],
+    [3, false],
+    [6, false],
+    [12, false],
+    [4, true],
+    [12, true],
+  ])(
+    'says “changed” of nobody who has not, in 95 of 100 pages: %d visits, at equal state %s',
+    (count, same) => {
+      const { gauss } = dice(count + (same ? 100 : 0));
+      const pages = 300;
+      let wrong = 0;
+      for (let c = 0; c < pages; c++)
+        if (pageOf(count, same, 0, gauss).some((r) => r.verdict === 'changed' || r.drift !== null)) wrong++;
+      expect(wrong / pages).toBeLessThanOrEqual(0.05 + 3 * Math.sqrt((0.05 * 0.95) / pages));
+    },
+  );
+
+  it('finds what it says it finds: four in five of changes of the size that it names', () => {
+    const { gauss } = dice(4711);
+    let [found, all] = [0, 0];
+    for (let c = 0; c < 60; c++)
+      for (const r of pageOf(2, false, 1, gauss)) {
+        all++;
+        if (r.verdict === 'changed') found++;
+      }
+    expect(Math.abs(found / all - 0.8)).toBeLessThan(0.08);
+  });
+
+  it('says how many more looks it takes only where more looks can tell', () => {
+    const measure = {
+      id: 'x',
+      unit: 's',
+      group: 'hold',
+      trend: false,
+      noise: { kind: 'stated', sem: 1 },
+    } as const;
+    const at = (value: number) => ({
+      at: '2026-01-01T00:00:00Z',
+      sameState: false,
+      measured: { value, spread: 0, n: 1 },
+    });
+    const z = 2.0537; // the normal quantile for 4 in 100 on two sides
+    const of = (difference: number) => followed(measure, 'x', [at(10), at(10 + difference)], 1);
+    expect(of(z * Math.SQRT2 * 1.01).verdict).toBe('changed');
+    expect(of(z * 0.99)).toMatchObject({ verdict: 'noise', moreLooks: null });
+    // Two looks more bring √(1 + 1/1) down to √(1 + 1/3) = 1.155.
+    expect(of(z * 1.16)).toMatchObject({ verdict: 'cannotTell', moreLooks: 2 });
+    expect(of(z * 1.02)).toMatchObject({ verdict: 'noise', moreLooks: null });
+    expect(followed(measure, 'x', [at(10)], 1)).toMatchObject({ verdict: 'cannotTell', difference: null });
+  });
+});
+
+describe('a slope with limits', () => {
+  it('is that of Sen 1968, J Am Stat Assoc 63:1379: 4, within 26/7 and 35/8 at 93 %', () => {
+    const made = theilSen([1, 2, 3, 4, 10, 12, 18], [9, 15, 19, 20, 45, 55, 78], 0.93)!;
+    expect(made.slope).toBe(4);
+    expect([made.low, made.high]).toEqual([26 / 7, 35 / 8]);
+    expect(made.intercept).toBe(20 - 4 * 4);
+  });
+
+  it('holds the true slope as often as it says, and has no limits where so few points can carry none', () => {
+    const { gauss } = dice(99);
+    let inside = 0;
+    for (let c = 0; c < 800; c++) {
+      const x = Array.from({ length: 8 }, (_, i) => i);
+      const made = theilSen(
+        x,
+        x.map((v) => 2 * v + gauss()),
+        0.95,
+      )!;
+      if (made.low <= 2 && made.high >= 2) inside++;
+    }
+    expect(inside / 800).toBeGreaterThanOrEqual(0.95 - 0.02);
+    expect(theilSen([0, 1, 2, 3], [1, 2, 3, 4], 0.95)).toMatchObject({
+      slope: 1,
+      low: -Infinity,
+      high: Infinity,
+    });
+    expect(theilSen([0, 1], [1, 2], 0.95)).toBeNull();
+  });
+});
+
+describe('a weighted average', () => {
+  it('is that of the NIST/SEMATECH e-Handbook 6.3.2.4: λ 0.3, limits 52.588 and 47.412, the last 51.99', () => {
+    const values = [
+      52, 47, 53, 49.3, 50.1, 47, 51, 50.1, 51.2, 50.5, 49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6,
+      52.1,
+    ];
+    expect(ewma(values, 50, 0.3).at(-1)).toBeCloseTo(51.99, 2);
+    expect(50 + 3 * 2.0539 * ewmaSd(0.3)).toBeCloseTo(52.588, 3);
+    expect(50 - 3 * 2.0539 * ewmaSd(0.3)).toBeCloseTo(47.412, 3);
+    expect(ewmaSd(0.3, 1)).toBeCloseTo(0.3, 9);
+  });
 });

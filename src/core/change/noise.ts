@@ -67,7 +67,7 @@ export function spreadBetween(groups: readonly (readonly number[])[]): { sem: nu
  * several differences looked at together share the twentieth of false ones (Bonferroni).
  *
  * @param together how many differences are shown at once @param within the spread within visits, when more of them are
- *   known than these two
+ *   known than these two @param falseShare how often any of them may be called one that is none
  */
 export function smallestChange(
   known: NoiseKnown,
@@ -75,8 +75,9 @@ export function smallestChange(
   after: Measured,
   together = 1,
   within = pooledSpread([before, after]),
+  falseShare = FALSE_SHARE,
 ): number | null {
-  const level = 1 - FALSE_SHARE / 2 / Math.max(1, together);
+  const level = 1 - falseShare / 2 / Math.max(1, together);
   if (known.kind === 'stated') return normalQuantile(level) * Math.SQRT2 * known.sem;
   if (known.kind === 'seen') return studentQuantile(level, known.df) * Math.SQRT2 * known.sem;
   if (within === null) return null;

@@ -1,6 +1,6 @@
 import { datesIn, USUAL_LOCALE, type Dates } from '../base/dates';
 import { changeBetween } from '../change/change';
-import { inCommon, MEASURES } from '../follow/measures';
+import { inCommon, LOOK_MEASURES } from '../follow/measures';
 import { adherenceOf } from '../home/adherence';
 import { practiceDay } from '../home/zoned';
 import { namedReadings } from '../read/readings';
@@ -80,7 +80,7 @@ function day(at: string, now: Date, dates: Dates): string {
   return on === dates.day(now) ? 'today' : on;
 }
 
-const HOLD = MEASURES.find((m) => m.id === 'hold')!;
+const HOLD = LOOK_MEASURES.find((m) => m.id === 'hold')!;
 
 /** The change of the calm hold between the two newest visits that have one in the same place, in a few words. */
 function holdNews(visits: readonly SeenLook[]): string | null {

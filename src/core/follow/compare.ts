@@ -1,6 +1,6 @@
 import { changeBetween, type Change } from '../change/change';
 import type { RelookTest } from '../look/look';
-import { inCommon, labelAt, MEASURES, type Measure, type SeenMeasures } from './measures';
+import { inCommon, labelAt, LOOK_MEASURES, type Measure, type SeenMeasures } from './measures';
 
 export type Comparison = { label: string; unit: Measure['unit']; change: Change };
 
@@ -26,7 +26,7 @@ export function changeSaid(list: readonly Comparison[]): string {
  * compared at once shares the twentieth of false changes.
  */
 export function compareLooks(before: SeenMeasures, after: SeenMeasures, test: RelookTest): Comparison[] {
-  const found = MEASURES.filter((m) => m.test === test).flatMap((measure) => {
+  const found = LOOK_MEASURES.filter((m) => m.test === test).flatMap((measure) => {
     const both = inCommon(measure, before, after);
     return both ? [{ measure, both }] : [];
   });

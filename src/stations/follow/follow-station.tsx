@@ -7,7 +7,10 @@ import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
 import type { Outcome } from '@/core/follow/judged';
 import type { RunSummary } from '@/core/run/summary';
-import type { Series } from '@/core/follow/measures';
+import { curvesOf } from '@/core/follow/follow-all';
+import type { Followed } from '@/core/follow/trend';
+import { MeasureTable } from './measure-table';
+import { noiseSaid, valueOf, verdictSaid } from './words';
 import type { LookData } from '@/core/look/look';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';
@@ -26,14 +29,14 @@ export type Visit = { id: string; at: string; rings: LookData['rings'] };
 export function FollowStation({
   clientId,
   visits,
-  series,
+  rows,
   runs,
   outcomes,
 }: {
   clientId: string;
   /** Oldest first. */
   visits: Visit[];
-  series: Series[];
+  rows: Followed[];
   runs: readonly RunSummary[];
   outcomes: Outcome[];
 }) {
@@ -51,10 +54,11 @@ export function FollowStation({
   return (
     <div className="space-y-5">
       <div className="grid grid-cols-1 room:grid-cols-3 gap-8">
-        {series.map((s) => (
-          <TrendFigure key={s.id} series={s} />
+        {curvesOf(rows).map((row) => (
+          <TrendFigure key={row.id} row={row} />
         ))}
       </div>
+      <MeasureTable rows={rows} />
       {withRings.length > 0 && (
         <section aria-labelledby="rings">
           <h2 id="rings" className="text-lead">
@@ -92,30 +96,22 @@ export function FollowStation({
   );
 }
 
-function TrendFigure({ series: { label, unit, noise, change, points } }: { series: Series }) {
+function TrendFigure({ row }: { row: Followed }) {
+  const { label, unit, noise, points } = row;
   const name = label.charAt(0).toUpperCase() + label.slice(1);
-  const last = points.at(-1);
-  const said = !last
-    ? 'not measured yet'
-    : !change
-      ? 'one visit so far'
-      : change.verdict === 'unknown'
-        ? 'noise not known: two tries a visit are needed'
-        : change.verdict === 'withinNoise'
-          ? `last change ${signed(change.difference)}, within the noise of the test (±${change.noise!.toFixed(1)})`
-          : `last change ${signed(change.difference)}, more than the noise of the test (±${change.noise!.toFixed(1)})`;
+  const last = points.at(-1)!;
   return (
     <section aria-label={name}>
       <div className="flex items-baseline justify-between">
         <h2 className="text-lead">{name}</h2>
-        {last && (
-          <span className="text-title font-semibold tabular-nums">
-            {last.measured.value.toFixed(1)} <span className="text-fine font-normal text-soft">{unit}</span>
-          </span>
-        )}
+        <span className="text-title font-semibold tabular-nums">
+          {valueOf(row, last.measured.value)} <span className="text-fine font-normal text-soft">{unit}</span>
+        </span>
       </div>
-      <p className="text-fine text-soft tabular-nums">{last ? <WithTerms text={said} /> : said}</p>
-      {points.length > 0 && <Trend name={name} unit={unit} points={points} noise={noise} />}
+      <p className="text-fine text-soft tabular-nums">
+        <WithTerms text={points.length < 2 ? 'one visit so far' : `${verdictSaid(row)}; ${noiseSaid(row)}`} />
+      </p>
+      <Trend name={name} unit={unit} points={points} noise={noise} />
     </section>
   );
 }
@@ -123,5 +119,3 @@ function TrendFigure({ series: { label, unit, noise, change, points } }: { serie
 /** Shares of the three levels, upper ribs first. */
 const shareOf = (e: Excursions): string =>
   LEVELS.map((level) => `${Math.round(levelShare(e, level) * 100)}`).join(' / ') + ' %';
-
-const signed = (v: number): string => `${v >= 0 ? '+' : '−'}${Math.abs(v).toFixed(1)}`;

@@ -1,7 +1,8 @@
 import { RELOOK_TESTS } from '@/core/look/look';
 import { changeBetween } from '@/core/change/change';
 import { changeSaid, compareLooks, type Comparison } from '@/core/follow/compare';
-import { MEASURES, seriesOf } from '@/core/follow/measures';
+import { followAll } from '@/core/follow/follow-all';
+import { LOOK_MEASURES, MEASURES } from '@/core/follow/measures';
 import { sameStates } from '@/core/follow/same-state';
 import type { LookData, RelookTest } from '@/core/look/look';
 import { quietBreath } from '@/core/look/quiet';
@@ -31,7 +32,7 @@ const compared = (before: LookData, after: LookData, test: RelookTest) =>
   compareLooks(seen(before), seen(after), test);
 
 describe('change against noise', () => {
-  const hold = MEASURES.find((m) => m.id === 'hold')!.noise;
+  const hold = LOOK_MEASURES.find((m) => m.id === 'hold')!.noise;
   it('names a change only beyond the noise', () => {
     const before = { value: 20, spread: 2, n: 3 };
     const to = (value: number) => changeBetween(before, { value, spread: 2, n: 3 }, hold);
@@ -94,26 +95,31 @@ describe('measures', () => {
   });
   it('has none when nothing was measured', () => {
     expect(quietBreath(look({}), [])).toBeNull();
-    for (const measure of MEASURES) expect(measure.find(seen(look({})))).toEqual([]);
+    for (const measure of LOOK_MEASURES) expect(measure.find(seen(look({})))).toEqual([]);
   });
-  it('show over the visits what was taken in the place where it was taken first', () => {
+  it('show over the visits like with like only, what was looked at most first', () => {
     const standing = look({ holds: [{ position: 'standing', holdS: 30, end: 'calm', breathlessness: 1 }] });
     const visits = [look({}), holds(20, 22), standing, holds(24, 26)].map((data, i) => ({
       at: `2026-11-0${i + 1}T09:00:00.000Z`,
-      ...seen(data),
+      seen: seen(data),
       sameState: false,
     }));
-    const hold = seriesOf(visits).find((s) => s.id === 'hold')!;
+    const rows = followAll({ looks: visits, runs: [], homes: [] });
+    const hold = rows.find((s) => s.id === 'hold')!;
     expect(hold.label).toBe('calm hold, hook-lying');
     expect(hold.points.map((p) => [p.at.slice(8, 10), p.measured.value])).toEqual([
       ['02', 21],
       ['04', 25],
     ]);
-    expect(seriesOf(visits).find((s) => s.id === 'rate')!.points).toEqual([]);
+    expect(rows.filter((s) => s.id === 'hold').map((s) => [s.label, s.points.length])).toEqual([
+      ['calm hold, hook-lying', 2],
+      ['calm hold, standing', 1],
+    ]);
+    expect(rows.find((s) => s.id === 'rate')).toBeUndefined();
   });
   it('have each an id of its own, a unit and a look again that takes it', () => {
     expect(new Set(MEASURES.map((m) => m.id)).size).toBe(MEASURES.length);
-    expect(new Set(MEASURES.map((m) => m.test))).toEqual(new Set(RELOOK_TESTS));
+    expect(new Set(MEASURES.flatMap((m) => m.test ?? []))).toEqual(new Set(RELOOK_TESTS));
   });
 });
 

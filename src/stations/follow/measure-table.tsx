@@ -1,0 +1,105 @@
+'use client';
+
+import { useState } from 'react';
+import { MEASURE_GROUPS } from '@/core/follow/measures';
+import type { Followed } from '@/core/follow/trend';
+import { Spark } from '@/pictures/spark';
+import { Press } from '@/ui/press';
+import { GROUP_LABEL, noiseSaid, signed, slopeSaid, valueOf, verdictSaid } from './words';
+
+/** Everything that is followed, and whether it changed: like with like, each against its own noise. */
+export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
+  const [all, setAll] = useState(false);
+  const twice = rows.filter((r) => r.points.length > 1);
+  const shown = all ? rows : twice;
+  const once = rows.length - twice.length;
+  return (
+    <section aria-labelledby="changed">
+      <h2 id="changed" className="text-lead">
+        Did it change?
+      </h2>
+      <p className="max-w-[90ch] text-fine text-soft">
+        The newest look against the first, in one place and by one device. All {twice.length} rows together
+        are wrong about a change in at most one page of twenty; the more that is looked at, the more a change
+        has to show.
+      </p>
+      {shown.length === 0 ? (
+        <p className="py-2 text-soft">Nothing was measured twice yet.</p>
+      ) : (
+        <div className="overflow-x-auto">
+          <table className="w-full min-w-[860px] text-left text-small tabular-nums">
+            <thead className="text-fine text-soft">
+              <tr className="border-b border-rule">
+                <th className="py-1 font-normal">what</th>
+                <th className="font-normal">over the visits</th>
+                <th className="font-normal">first → newest</th>
+                <th className="font-normal">verdict</th>
+                <th className="font-normal">a week</th>
+                <th className="font-normal">against</th>
+              </tr>
+            </thead>
+            {MEASURE_GROUPS.map((group) => {
+              const here = shown.filter((r) => r.group === group);
+              if (here.length === 0) return null;
+              return (
+                <tbody key={group}>
+                  <tr>
+                    <th colSpan={6} scope="rowgroup" className="pt-3 pb-0.5 text-left font-semibold">
+                      {GROUP_LABEL[group]}
+                    </th>
+                  </tr>
+                  {here.map((row) => (
+                    <Row key={`${row.id} ${row.label}`} row={row} />
+                  ))}
+                </tbody>
+              );
+            })}
+          </table>
+        </div>
+      )}
+      {once > 0 && (
+        <Press look="quiet" className="pt-1 text-small" onClick={() => setAll(!all)}>
+          {all ? 'Only what was taken twice' : `${once} more that ${once === 1 ? 'was' : 'were'} taken once`}
+        </Press>
+      )}
+    </section>
+  );
+}
+
+function Row({ row }: { row: Followed }) {
+  const [first, last] = [row.points[0]!, row.points.at(-1)!];
+  const single = row.points.length < 2;
+  const values = `${valueOf(row, first.measured.value)}${single ? '' : ` → ${valueOf(row, last.measured.value)}`}`;
+  return (
+    <tr className="border-b border-rule align-middle">
+      <td className="py-1 pr-3">{row.label}</td>
+      <td className="pr-3">
+        {!single && (
+          <Spark
+            values={row.points.map((p) => p.measured.value)}
+            noise={row.noise}
+            className="h-[30px] w-[132px]"
+            title={`${row.label}: ${row.points.map((p) => valueOf(row, p.measured.value)).join(', ')}`}
+          />
+        )}
+      </td>
+      <td className="pr-3 whitespace-nowrap">
+        {values} <span className="text-soft">{row.unit === 'yes or no' ? '' : row.unit}</span>
+      </td>
+      <td className={`pr-3 ${row.verdict === 'changed' ? 'font-bold' : ''}`}>
+        {verdictSaid(row)}
+        {row.verdict === 'changed' && row.difference !== null && row.unit !== 'yes or no' && (
+          <> ({signed(row, row.difference)})</>
+        )}
+        {row.drift && <span className="block text-fine">drifts {row.drift}</span>}
+      </td>
+      <td className="pr-3 text-soft">{slopeSaid(row)}</td>
+      <td className="text-fine text-soft">
+        {row.unit === 'yes or no' ? '' : noiseSaid(row)}
+        {row.found80 !== null && row.found80 > 0 && (
+          <span className="block">a true {valueOf(row, row.found80)} is found four times in five</span>
+        )}
+      </td>
+    </tr>
+  );
+}

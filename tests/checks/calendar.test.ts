@@ -11,8 +11,12 @@ import { remindersOf, type Reminder } from '@/core/home/reminders';
 import { momentIn } from '@/core/home/zoned';
 import { must, why } from '../unit/helpers';
 import { blockOf, DAY, planOf } from '../unit/home/people';
+import golden from './golden/calendar.json';
+import { GOLDEN_CALENDARS } from './golden/reminders';
 
 const ZONES = ['Europe/Oslo', 'America/New_York', 'Australia/Lord_Howe', 'Africa/Casablanca'] as const;
+
+const ZONES_READ = ['Europe/Oslo', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kolkata'] as const;
 
 const planIn = (zone: string, from: string, until: string, places = ['waking', 'bedtime'] as const) =>
   planOf({
@@ -154,6 +158,32 @@ describe('a calendar of reminders (RFC 5545)', () => {
     // The old file, opened once more by mistake, changes nothing.
     take(printed(first, 'Europe/Oslo', 1));
     expect(shown()).toEqual([]);
+  });
+});
+
+describe('our calendars as Debian’s python3-icalendar and python3-vobject read them (golden/calendar.json)', () => {
+  it.each(ZONES_READ)('in %s: the same events and every time that they come', (zone) => {
+    const kept = golden.calendars[zone]!;
+    const read = must(
+      readCalendar(
+        GOLDEN_CALENDARS[zone]!,
+        new Date('2026-03-01T00:00:00Z'),
+        new Date('2026-05-01T00:00:00Z'),
+      ),
+    );
+    // What is cancelled is read by them with its status, and left out by ours.
+    expect(kept.fields.map((f) => [f.uid, f.sequence, f.status, f.alarms])).toEqual([
+      ['waking-0705.abc@kokyu.invalid', 4, 'CONFIRMED', 1],
+      ['sitting-1-1100.abc@kokyu.invalid', 4, 'CONFIRMED', 1],
+      ['bedtime-2210.abc@kokyu.invalid', 4, 'CANCELLED', 0],
+    ]);
+    const times = kept.fields
+      .filter((f) => f.status === 'CONFIRMED')
+      .flatMap((f) => kept.times[f.uid]!)
+      .map((t) => new Date(t).toISOString())
+      .sort();
+    expect(read.map((v) => v.startAt)).toEqual(times);
+    expect(kept.fields[0]!.text).toContain('Åndedrag – slowly, „leise“; one line\nand another');
   });
 });
 

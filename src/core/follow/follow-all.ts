@@ -35,9 +35,28 @@ export function followAll(client: FollowedClient): Followed[] {
         return rowsOf(measure, client.homes, measure.find);
     }
   });
-  const asked = rows.filter((r) => r.points.length > 1).length;
-  return rows.map(({ measure, label, points }) => followed(measure, label, points, asked));
+  const twice = rows.filter((r) => r.points.length > 1);
+  const curves = new Set(
+    LOOK_MEASURES.filter((m) => m.trend).flatMap((m) => twice.find((r) => r.measure.id === m.id) ?? []),
+  );
+  const others = twice.length - curves.size;
+  // Each side takes its share of the wrong answers; where only one is asked, all of it.
+  const share = curves.size === 0 ? 0 : others === 0 ? 1 : OF_CURVES;
+  return rows.map((row) =>
+    followed(
+      row.measure,
+      row.label,
+      row.points,
+      curves.has(row) ? curves.size / share : Math.max(1, others) / (1 - share || 1),
+    ),
+  );
 }
+
+/**
+ * The few that are drawn as curves are what was meant to be followed before anything was seen, so they get this part of the
+ * wrong answers that a page may give, and the many others the rest. Our choice.
+ */
+const OF_CURVES = 0.6;
 
 function rowsOf<T>(
   measure: Measure,

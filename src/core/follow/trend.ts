@@ -31,7 +31,7 @@ export type Followed = {
   noise: number | null;
   noiseFrom: 'seen' | 'stated' | 'within' | 'unknown';
   verdict: Verdict;
-  /** How many more looks like the newest it would take to tell, where it cannot be told yet; null: more than are made. */
+  /** How many more looks like the newest it would take to tell, where more looks can; else null. */
   moreLooks: number | null;
   /** The true change that is found four times in five; null where the noise is not known. */
   found80: number | null;
@@ -55,7 +55,8 @@ const WEEK_MS = 7 * 86_400_000;
  * What a row of values says. The newest is held against the first: that is one question for each measure, and all that are
  * asked on a page share the twentieth of wrong answers (Bonferroni).
  *
- * @param points oldest first, all of one place and device @param together how many measures of the page are asked
+ * @param points oldest first, all of one place and device @param together how many questions this one counts as: all of
+ *   the page where they weigh alike
  */
 export function followed(
   measure: Pick<Measure, 'id' | 'unit' | 'group' | 'trend' | 'noise'>,
@@ -83,7 +84,7 @@ export function followed(
     difference,
     noise,
     noiseFrom: noise === null ? 'unknown' : known.kind === 'repeated' ? 'within' : known.kind,
-    ...verdictOf(difference, noise, quantile, points.length),
+    ...verdictOf(difference, noise),
     found80: noise === null ? null : noise * (1 + normalQuantile(POWER) / quantile),
     slope: slopeOf(points),
     drift: noise === null ? null : driftOf(points, noise / quantile / Math.SQRT2, asked),
@@ -96,14 +97,10 @@ const HAIR = 1e-9;
  * With a difference of r standard errors of one look, one look at each end tells where r > z·√2; more looks at the newer end
  * bring that down toward z, and no further: below it nothing can be told from this beginning.
  */
-function verdictOf(
-  difference: number | null,
-  noise: number | null,
-  z: number,
-  looks: number,
-): Pick<Followed, 'verdict' | 'moreLooks'> {
-  if (difference === null || noise === null)
-    return { verdict: 'cannotTell', moreLooks: Math.max(1, LOOKS_FOR_NOISE - looks) };
+function verdictOf(difference: number | null, noise: number | null): Pick<Followed, 'verdict' | 'moreLooks'> {
+  if (difference === null) return { verdict: 'cannotTell', moreLooks: 1 };
+  // Without a noise more looks of the same kind tell nothing: what is needed is tries, or looks at equal state.
+  if (noise === null) return { verdict: 'cannotTell', moreLooks: null };
   if (Math.abs(difference) > noise + HAIR) return { verdict: 'changed', moreLooks: null };
   if (noise === 0) return { verdict: 'noise', moreLooks: null };
   const ratio = (Math.abs(difference) * Math.SQRT2) / noise;
@@ -113,9 +110,6 @@ function verdictOf(
     ? { verdict: 'noise', moreLooks: null }
     : { verdict: 'cannotTell', moreLooks: Math.max(1, more) };
 }
-
-/** Looks at equal state from which a noise can be seen where none is known. */
-const LOOKS_FOR_NOISE = 3;
 
 /** The noise as it was seen in this client at equal state, where that is enough, else as the measure states it. */
 function noiseOfClient(noise: NoiseKnown, points: readonly Point[]): NoiseKnown {

@@ -53,7 +53,7 @@ export function FollowStation({
   const withRings = visits.filter((v) => v.rings.hookLying ?? v.rings.sitting ?? v.rings.standing).slice(-4);
   return (
     <div className="space-y-5">
-      <div className="grid grid-cols-1 room:grid-cols-3 gap-8">
+      <div className="grid grid-cols-1 room:grid-cols-2 desk:grid-cols-4 gap-x-8 gap-y-4">
         {curvesOf(rows).map((row) => (
           <TrendFigure key={row.id} row={row} />
         ))}

@@ -5,7 +5,7 @@ import { MEASURE_GROUPS } from '@/core/follow/measures';
 import type { Followed } from '@/core/follow/trend';
 import { Spark } from '@/pictures/spark';
 import { Press } from '@/ui/press';
-import { GROUP_LABEL, noiseSaid, signed, slopeSaid, valueOf, verdictSaid } from './words';
+import { GROUP_LABEL, NOISE_FROM, signed, slopeSaid, valueOf, verdictSaid } from './words';
 
 /** Everything that is followed, and whether it changed: like with like, each against its own noise. */
 export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
@@ -35,7 +35,8 @@ export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
                 <th className="font-normal">first → newest</th>
                 <th className="font-normal">verdict</th>
                 <th className="font-normal">a week</th>
-                <th className="font-normal">against</th>
+                <th className="font-normal">noise, and from where</th>
+                <th className="font-normal">is found 4 in 5</th>
               </tr>
             </thead>
             {MEASURE_GROUPS.map((group) => {
@@ -44,7 +45,7 @@ export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
               return (
                 <tbody key={group}>
                   <tr>
-                    <th colSpan={6} scope="rowgroup" className="pt-3 pb-0.5 text-left font-semibold">
+                    <th colSpan={7} scope="rowgroup" className="pt-3 pb-0.5 text-left font-semibold">
                       {GROUP_LABEL[group]}
                     </th>
                   </tr>
@@ -57,6 +58,14 @@ export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
           </table>
         </div>
       )}
+      <p className="max-w-[100ch] pt-1 text-fine text-soft">
+        Noise:{' '}
+        {Object.values(NOISE_FROM)
+          .map((n) => `${n.short}, ${n.long}`)
+          .join('; ')}
+        . A week: the slope by the median of all pairs; it has limits from six looks on. Is found: a true
+        change of that size would be called one four times in five.
+      </p>
       {once > 0 && (
         <Press look="quiet" className="pt-1 text-small" onClick={() => setAll(!all)}>
           {all ? 'Only what was taken twice' : `${once} more that ${once === 1 ? 'was' : 'were'} taken once`}
@@ -94,11 +103,15 @@ function Row({ row }: { row: Followed }) {
         {row.drift && <span className="block text-fine">drifts {row.drift}</span>}
       </td>
       <td className="pr-3 text-soft">{slopeSaid(row)}</td>
-      <td className="text-fine text-soft">
-        {row.unit === 'yes or no' ? '' : noiseSaid(row)}
-        {row.found80 !== null && row.found80 > 0 && (
-          <span className="block">a true {valueOf(row, row.found80)} is found four times in five</span>
-        )}
+      <td className="pr-3 whitespace-nowrap text-soft">
+        {row.unit === 'yes or no'
+          ? ''
+          : row.noise === null
+            ? NOISE_FROM.unknown.short
+            : `±${valueOf(row, row.noise)} · ${NOISE_FROM[row.noiseFrom].short}`}
+      </td>
+      <td className="text-soft">
+        {row.found80 !== null && row.found80 > 0 ? valueOf(row, row.found80) : ''}
       </td>
     </tr>
   );

@@ -10,11 +10,12 @@ export const GROUP_LABEL: Record<(typeof MEASURE_GROUPS)[number], string> = {
   done: 'What was done',
 };
 
-const NOISE_FROM: Record<Followed['noiseFrom'], string> = {
-  seen: 'from this client’s own looks at equal state',
-  within: 'from the tries of a visit and a stated spread from day to day',
-  stated: 'stated: our choice, no published figure',
-  unknown: 'not known yet',
+/** Where a noise comes from, short beside the figure and in a sentence below. */
+export const NOISE_FROM: Record<Followed['noiseFrom'], { short: string; long: string }> = {
+  seen: { short: 'own looks', long: 'from this client’s own looks at equal state' },
+  within: { short: 'tries and days', long: 'from the tries of a visit and a stated spread from day to day' },
+  stated: { short: 'stated', long: 'stated: our choice, no published figure' },
+  unknown: { short: 'not known', long: 'not known yet: two tries a visit are needed' },
 };
 
 const digits = ({ unit }: Pick<Followed, 'unit'>): number =>
@@ -23,8 +24,10 @@ const digits = ({ unit }: Pick<Followed, 'unit'>): number =>
 export const valueOf = (row: Pick<Followed, 'unit'>, value: number): string =>
   row.unit === 'yes or no' ? (value > 0 ? 'yes' : 'no') : value.toFixed(digits(row));
 
-export const signed = (row: Pick<Followed, 'unit'>, value: number): string =>
-  `${value >= 0 ? '+' : '−'}${Math.abs(value).toFixed(digits(row))}`;
+export function signed(row: Pick<Followed, 'unit'>, value: number): string {
+  const size = Math.abs(value).toFixed(digits(row));
+  return Number(size) === 0 ? '0' : `${value > 0 ? '+' : '−'}${size}`;
+}
 
 const looks = (n: number): string => (n === 1 ? 'one more look' : `${n} more looks`);
 
@@ -44,15 +47,14 @@ export function verdictSaid(row: Followed): string {
 /** What the noise is, and from where. */
 export const noiseSaid = (row: Followed): string =>
   row.noise === null
-    ? `noise ${NOISE_FROM.unknown}: two tries a visit are needed`
-    : `±${row.noise.toFixed(digits(row) || 0)} is noise, ${NOISE_FROM[row.noiseFrom]}`;
+    ? `noise ${NOISE_FROM.unknown.long}`
+    : `±${valueOf(row, row.noise)} is noise, ${NOISE_FROM[row.noiseFrom].long}`;
 
 /** The slope, with its limits where there are some. */
 export function slopeSaid(row: Followed): string {
   if (!row.slope) return '';
   const { perWeek, low, high } = row.slope;
-  const per = `${signed(row, perWeek)} a week`;
-  return Number.isFinite(low) && Number.isFinite(high)
-    ? `${per} (${signed(row, low)} to ${signed(row, high)})`
-    : `${per}, limits from six looks on`;
+  const limits =
+    Number.isFinite(low) && Number.isFinite(high) ? ` (${signed(row, low)} to ${signed(row, high)})` : '';
+  return `${signed(row, perWeek)}${limits}`;
 }

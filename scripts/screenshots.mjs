@@ -33,7 +33,10 @@ try {
   const at = (path) => page.goto(`http://127.0.0.1:${port}${path}`, { waitUntil: 'networkidle' });
   const client = async (name) => {
     await at('/');
-    return page.getByRole('link', { name: new RegExp(`^${name}`) }).getAttribute('href');
+    return page
+      .getByRole('region', { name: 'Clients' })
+      .getByRole('link', { name: new RegExp(`^${name}`) })
+      .getAttribute('href');
   };
   const newest = async (path) => {
     await at(path);
@@ -85,10 +88,6 @@ try {
   await newest(`${wen}/write`);
   await page.mouse.move(640, 4);
   await shot('write');
-  await page.keyboard.press('a');
-  await page.waitForTimeout(400);
-  await shot('write-shelf');
-  await page.keyboard.press('a');
   await page.getByRole('button', { name: 'Sheets and files' }).click();
   const paper = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await paper.goto(
@@ -98,10 +97,6 @@ try {
   await paper.screenshot({ path: join(out, 'sheet-client.png') });
   await paper.close();
   await page.keyboard.press('Escape');
-  await page.getByRole('region', { name: 'Air moved' }).getByRole('button').first().click();
-  await page.getByRole('radio', { name: 'large' }).click();
-  await page.getByRole('region', { name: 'Air moved' }).scrollIntoViewIfNeeded();
-  await shot('write-air');
   await at(`${petra}/coach`);
   await page.getByRole('button', { name: 'Start this sequence' }).click();
   await page.waitForURL(/coach\/.+/);
@@ -114,6 +109,19 @@ try {
   await shot('coach');
   await at(`${wen}/follow`);
   await shot('follow');
+  await at(`${petra}/home`);
+  await page.getByRole('button', { name: 'A link for their phone' }).click();
+  const link = await page.getByTestId('link').innerText();
+  await page.getByRole('button', { name: 'Away' }).click();
+  const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
+  await phone.goto(link, { waitUntil: 'networkidle' });
+  await phone.waitForTimeout(900);
+  await phone.screenshot({ path: join(out, 'at-home.png') });
+  await phone.close();
+  await at(`${wen}/home`);
+  await page.getByRole('button', { name: 'Plan for home' }).click();
+  await page.getByRole('heading', { name: 'Plan for home' }).waitFor();
+  await shot('home');
   await at('/classes');
   await page.getByRole('link', { name: /Breath on the floor/ }).click();
   await page.getByRole('list', { name: 'The blocks of the class' }).waitFor();

@@ -14,7 +14,7 @@ export type Point = {
 };
 
 /** `changed` beyond noise, `noise` and no more, or it cannot be told yet. */
-export type Verdict = 'changed' | 'noise' | 'cannotTell';
+type Verdict = 'changed' | 'noise' | 'cannotTell';
 
 /** A measure over the visits, in one place and by one device, and what can be said of it. */
 export type Followed = {

@@ -2,7 +2,8 @@ import { tzOffset } from '@date-fns/tz';
 import ICAL from 'ical.js';
 import { fail, ok, type Result } from '../base/result';
 import type { Reminder } from '../home/reminders';
-import { endOfDay, isZone, momentIn } from '../home/zoned';
+import { isZone } from '../home/clock-time';
+import { endOfDay, momentIn } from '../home/zoned';
 
 /** What a calendar file is made from. */
 export type CalendarOf = {

@@ -41,3 +41,12 @@ export function dayIn(zone: string, at: Date): string {
   const of = (type: string) => parts.find((p) => p.type === type)!.value;
   return `${of('year')}-${of('month')}-${of('day')}`;
 }
+
+/** Does the platform know a time zone of that name? */
+export function isZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
+}

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { Block } from '../sequence/sequence.schema';
-import { isZone } from './zoned';
+import { isZone } from './clock-time';
 import { HOME_AMOUNTS, HOME_PLACES, MOST_CHECKS, MOST_ENTRIES, MOST_QUIET } from './home-places';
 
 /** A time of day on the client's clock, 24 h. */

@@ -36,14 +36,5 @@ export function practiceDay({ zone, wakeAt }: Pick<HomeDay, 'zone' | 'wakeAt'>, 
   return early > EARLY_MIN ? dayAfter(today, -1) : today;
 }
 
-/** Does the platform know a time zone of that name? */
-export function isZone(name: string): boolean {
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone !== '';
-  } catch {
-    return false;
-  }
-}
-
 /** The end of a day in a time zone: the first moment of the next. */
 export const endOfDay = (zone: string, day: string): Date => momentIn(zone, dayAfter(day), '00:00');

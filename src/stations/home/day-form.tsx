@@ -2,7 +2,7 @@
 
 import { MOST_QUIET } from '@/core/home/home-places';
 import type { HomeDay, HomePlan } from '@/core/home/home-plan.schema';
-import { isZone } from '@/core/home/zoned';
+import { isZone } from '@/core/home/clock-time';
 import { TextField } from '@/ui/field';
 import { Press } from '@/ui/press';
 import { useState } from 'react';

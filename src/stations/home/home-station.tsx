@@ -10,13 +10,10 @@ import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { Figure } from '@/pictures/figure';
 import { AtHome, type AtHomeActions } from './at-home';
-import { PlanEditor } from './plan-editor';
+import { PlanEditor, type PlanActions } from './plan-editor';
 
-export type HomeActions = AtHomeActions & {
-  beginHome: (clientId: string) => Promise<Result<{ id: string }>>;
-  planAgain: (clientId: string, wish: HomePlan) => Promise<Result<HomePlan>>;
-  sendHome: (planId: string) => Promise<Result<{ number: number }>>;
-};
+type HomeActions = AtHomeActions &
+  PlanActions & { beginHome: (clientId: string) => Promise<Result<{ id: string }>> };
 
 type Props = {
   clientId: string;

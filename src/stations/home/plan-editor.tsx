@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import type { Result } from '@/core/base/result';
 import { homeProblems, maySend } from '@/core/home/check-home';
 import type { HomeClient } from '@/core/home/choices';
 import { dayAfter, daysBetween, weekdayOf } from '@/core/home/clock-time';
@@ -19,7 +20,11 @@ import { NumberField } from '@/ui/field';
 import { useHotkeys } from '@/ui/hotkeys';
 import { DayForm } from './day-form';
 import { EntryList } from './entry-list';
-import type { HomeActions } from './home-station';
+
+export type PlanActions = {
+  planAgain: (clientId: string, wish: HomePlan) => Promise<Result<HomePlan>>;
+  sendHome: (planId: string) => Promise<Result<{ number: number }>>;
+};
 
 type Props = {
   clientId: string;
@@ -30,7 +35,7 @@ type Props = {
   client: Pick<HomeClient, 'plan' | 'coached' | 'library'>;
   /** A plan is at home that this one takes the place of. */
   replaces: boolean;
-  actions: Pick<HomeActions, 'planAgain' | 'sendHome'>;
+  actions: PlanActions;
 };
 
 const UNDO_MOST = 50;

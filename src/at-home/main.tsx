@@ -16,6 +16,12 @@ function originOf(): Origin {
   return token ? { kind: 'link', token } : { kind: 'lost' };
 }
 
+// At night the colours of a dim room, where the phone says that it is night.
+const dark = matchMedia('(prefers-color-scheme: dark)');
+const dim = () => document.documentElement.classList.toggle('dim', dark.matches);
+dim();
+dark.addEventListener('change', dim);
+
 const origin = originOf();
 createRoot(document.getElementById('page')!).render(<App origin={origin} />);
 if (origin.kind === 'link') {

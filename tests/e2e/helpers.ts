@@ -78,7 +78,7 @@ export async function startRunning(page: Page): Promise<void> {
 
 /** The stations of a client, in their order. */
 export const stationsOf = (file: string): string[] =>
-  ['screen', 'look', 'read', 'write', 'coach', 'follow'].map((station) => `${file}/${station}`);
+  ['screen', 'look', 'read', 'write', 'coach', 'home', 'follow'].map((station) => `${file}/${station}`);
 
 /** The first look, sequence or run that a station of a client lists. */
 export async function firstOf(

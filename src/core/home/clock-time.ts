@@ -30,15 +30,19 @@ export const daysBetween = (from: string, to: string): number =>
 /** 1 Monday to 7 Sunday (ISO 8601). */
 export const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).getUTCDay() || 7;
 
+/** What the clock and the calendar of a time zone show at a moment, by the name of the part. @param zone an IANA name */
+export function partsIn(
+  zone: string,
+  at: Date,
+  options: Intl.DateTimeFormatOptions,
+): (part: Intl.DateTimeFormatPartTypes) => string {
+  const parts = new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options }).formatToParts(at);
+  return (part) => parts.find((p) => p.type === part)!.value;
+}
+
 /** The day that it is in a time zone. @param zone an IANA name */
 export function dayIn(zone: string, at: Date): string {
-  const parts = new Intl.DateTimeFormat('en-CA', {
-    timeZone: zone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  }).formatToParts(at);
-  const of = (type: string) => parts.find((p) => p.type === type)!.value;
+  const of = partsIn(zone, at, { year: 'numeric', month: '2-digit', day: '2-digit' });
   return `${of('year')}-${of('month')}-${of('day')}`;
 }
 

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { dayAfter, dayIn, minuteOf } from './clock-time';
+import { dayAfter, dayIn, minuteOf, partsIn } from './clock-time';
 import type { HomeDay } from './home-plan.schema';
 
 /**
@@ -16,13 +16,7 @@ export function momentIn(zone: string, day: string, time: string): Date {
 
 /** The time of day that it is in a time zone. @example timeIn('Europe/Oslo', new Date('2026-01-01T06:05:00Z')) // '07:05' */
 export function timeIn(zone: string, at: Date): string {
-  const parts = new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone,
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).formatToParts(at);
-  const of = (type: string) => parts.find((p) => p.type === type)!.value;
+  const of = partsIn(zone, at, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
   return `${of('hour')}:${of('minute')}`;
 }
 

@@ -24,7 +24,7 @@ export default async function TodayPage({ searchParams }: Props) {
   const today = dayIn(zone, now);
   return (
     <Today
-      due={dueToday(scope, now, today)}
+      due={await dueToday(scope, now, today)}
       visits={visitsBetween(
         scope,
         momentIn(zone, today, '00:00'),

@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, isNotNull, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { ClientCase } from '@/core/client/case';
 import { dueOfClient, sortDue, type Due } from '@/core/client/due';
 import { weekdayOf } from '@/core/home/clock-time';
@@ -9,13 +9,11 @@ import { clients, homePlans, runs } from './db/schema';
 import { unseenStops } from './home-reports';
 import type { Scope } from './scope';
 
-/** Who has something going on: a plan sent, or a run not long ago. Nobody else can have anything due but a look. */
-const LATELY_DAYS = 42;
+/** Of so many at most with a plan at home the whole file is looked through for what is due. */
 const MOST_LOOKED_AT = 60;
-const DAY_MS = 86_400_000;
 
-/** What needs doing today in the studio, what may harm first. */
-export function dueToday(scope: Scope, now: Date, today: string): Due[] {
+/** What needs doing today in the studio, what may harm first. Between two files the server answers others. */
+export async function dueToday(scope: Scope, now: Date, today: string): Promise<Due[]> {
   const stops = unseenStops(scope).map(({ id, clientId, name, report }): Due => ({
     who: name,
     clientId,
@@ -28,11 +26,17 @@ export function dueToday(scope: Scope, now: Date, today: string): Due[] {
       clientId: null,
       what: { kind: 'class', classId: c.id, time: c.data.time ?? null },
     }));
-  const busy = busyClients(scope, now).flatMap(({ id, name }) => {
+  const looked: Due[] = [];
+  const athome = withPlans(scope);
+  for (const { id, name } of athome) {
     const known = soundCase(scope, id);
-    return known ? dueOfClient(known, now).map((what): Due => ({ who: name, clientId: id, what })) : [];
-  });
-  return sortDue([...stops, ...classes, ...busy]);
+    if (known)
+      looked.push(...dueOfClient(known, now).map((what): Due => ({ who: name, clientId: id, what })));
+    await new Promise((next) => setImmediate(next));
+  }
+  const seen = new Set(athome.map((c) => c.id));
+  const others = [...withRedFlags(scope), ...withOpenRuns(scope)].filter((d) => !seen.has(d.clientId!));
+  return sortDue([...stops, ...classes, ...looked, ...others]);
 }
 
 /** A damaged file says so on its own page. */
@@ -44,29 +48,41 @@ function soundCase(scope: Scope, id: string): ClientCase | null {
   }
 }
 
-function busyClients(scope: Scope, now: Date): { id: string; name: string }[] {
-  const since = new Date(now.getTime() - LATELY_DAYS * DAY_MS).toISOString();
-  const found = new Map<string, string>();
-  const mine = and(eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt));
-  const add = (rows: readonly { id: string; name: string }[]) => rows.forEach((r) => found.set(r.id, r.name));
-  add(
-    db()
-      .selectDistinct({ id: clients.id, name: clients.name })
-      .from(homePlans)
-      .innerJoin(clients, eq(clients.id, homePlans.clientId))
-      .where(and(mine, isNotNull(homePlans.sentAt), isNull(homePlans.endedAt)))
-      .limit(MOST_LOOKED_AT)
-      .all(),
-  );
-  add(
-    db()
-      .select({ id: clients.id, name: clients.name })
-      .from(runs)
-      .innerJoin(clients, eq(clients.id, runs.clientId))
-      .where(and(mine, gt(runs.startedAt, since)))
-      .orderBy(desc(runs.startedAt))
-      .limit(MOST_LOOKED_AT)
-      .all(),
-  );
-  return [...found].slice(0, MOST_LOOKED_AT).map(([id, name]) => ({ id, name }));
-}
+const mine = (scope: Scope) => and(eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt));
+
+/** Clients with a plan at home. */
+const withPlans = (scope: Scope): { id: string; name: string }[] =>
+  db()
+    .selectDistinct({ id: clients.id, name: clients.name })
+    .from(homePlans)
+    .innerJoin(clients, eq(clients.id, homePlans.clientId))
+    .where(and(mine(scope), isNotNull(homePlans.sentAt), isNull(homePlans.endedAt)))
+    .limit(MOST_LOOKED_AT)
+    .all();
+
+/** Clients of whom a red flag is open, without reading their files. */
+const withRedFlags = (scope: Scope): Due[] =>
+  db()
+    .select({ id: clients.id, name: clients.name })
+    .from(clients)
+    .where(
+      and(
+        mine(scope),
+        sql`exists (select 1 from screens, json_each(iif(json_valid(screens.data), screens.data, '{}'), '$.redFlags') where screens.client_id = ${clients.id} and json_extract(json_each.value, '$.action') is null)`,
+      ),
+    )
+    .limit(MOST_LOOKED_AT)
+    .all()
+    .map(({ id, name }): Due => ({ who: name, clientId: id, what: { kind: 'redFlag' } }));
+
+/** Runs that were begun and not ended. */
+const withOpenRuns = (scope: Scope): Due[] =>
+  db()
+    .select({ id: clients.id, name: clients.name, runId: runs.id })
+    .from(runs)
+    .innerJoin(clients, eq(clients.id, runs.clientId))
+    .where(and(mine(scope), isNull(runs.endedAt)))
+    .orderBy(desc(runs.startedAt))
+    .limit(MOST_LOOKED_AT)
+    .all()
+    .map(({ id, name, runId }): Due => ({ who: name, clientId: id, what: { kind: 'runOpen', runId } }));

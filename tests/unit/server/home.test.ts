@@ -16,7 +16,10 @@ import {
   sendHomePlan,
 } from '@/server/home-plans';
 import { homeReportsOf, keepHomeReports, seeStop, unseenStops } from '@/server/home-reports';
+import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { startRun } from '@/server/runs';
 import { STUDIO, type Scope } from '@/server/scope';
+import { saveScreen } from '@/server/screens';
 import { dueToday } from '@/server/today';
 import { dropVisit, putVisits, visitsBetween } from '@/server/visits';
 import { must, why } from '../helpers';
@@ -124,7 +127,7 @@ describe('what comes back', () => {
     expect(homeReportsOf(STUDIO, c)).toEqual([]);
   });
 
-  it('a stop sign stands on top of today until it was seen, by this studio alone', () => {
+  it('a stop sign stands on top of today until it was seen, by this studio alone', async () => {
     const c = client('Stopped');
     const id = sent(c);
     const stop: HomeReport = {
@@ -136,7 +139,7 @@ describe('what comes back', () => {
       sign: 'panic',
     };
     must(keepHomeReports(STUDIO, { id, clientId: c }, [stop]));
-    expect(dueToday(STUDIO, NOW, '2026-03-05')[0]).toMatchObject({
+    expect((await dueToday(STUDIO, NOW, '2026-03-05'))[0]).toMatchObject({
       who: 'Stopped',
       what: { kind: 'stop', sign: 'panic' },
     });
@@ -144,7 +147,32 @@ describe('what comes back', () => {
     expect(seeStop(OTHER, stop.id).ok).toBe(false);
     must(seeStop(STUDIO, stop.id));
     expect(why(seeStop(STUDIO, stop.id))).toContain('already');
-    expect(dueToday(STUDIO, NOW, '2026-03-05').filter((d) => d.what.kind === 'stop')).toEqual([]);
+    expect((await dueToday(STUDIO, NOW, '2026-03-05')).filter((d) => d.what.kind === 'stop')).toEqual([]);
+  });
+});
+
+describe('what today is for', () => {
+  it('knows open red flags and open runs of those who have nothing at home', async () => {
+    const flagged = client('Flagged');
+    const screen = { ...EMPTY_SCREEN, redFlags: [{ flag: 'chestPain' as const, at: AT }] };
+    expect(saveScreen(STUDIO, flagged, over(0, screen)).ok).toBe(true);
+    const running = client('Running');
+    startRun(STUDIO, running, 's', {
+      minutes: 20,
+      school: 'lowQuiet',
+      blocks: [blockOf('twoHands')],
+      relook: { test: 'quiet', position: 'hookLying', lengthS: 60 },
+      leftOut: [],
+    });
+    const due = (await dueToday(STUDIO, NOW, '2026-03-05')).map((d) => [d.who, d.what.kind]);
+    expect(due).toContainEqual(['Flagged', 'redFlag']);
+    expect(due).toContainEqual(['Running', 'runOpen']);
+    const settled = {
+      ...screen,
+      redFlags: [{ ...screen.redFlags[0]!, action: 'sent to the clinic', actionAt: AT }],
+    };
+    expect(saveScreen(STUDIO, flagged, over(1, settled)).ok).toBe(true);
+    expect((await dueToday(STUDIO, NOW, '2026-03-05')).some((d) => d.who === 'Flagged')).toBe(false);
   });
 });
 

@@ -59,7 +59,7 @@ export function Diary({ visits, names, actions }: Props) {
             {v.clientId ? (
               <Link
                 href={`/clients/${v.clientId}`}
-                className="min-w-0 grow wrap-anywhere underline decoration-rule underline-offset-4"
+                className="inline-block min-h-6 min-w-6 grow wrap-anywhere underline decoration-rule underline-offset-4"
                 dir="auto"
               >
                 {v.title}
@@ -71,6 +71,7 @@ export function Diary({ visits, names, actions }: Props) {
             )}
             <Press
               look="quiet"
+              className="min-w-6"
               aria-label={`Take ${v.title} out of the diary`}
               onClick={() =>
                 void actions
@@ -115,7 +116,11 @@ export function Diary({ visits, names, actions }: Props) {
               .then((done) => after(done, done?.ok ? `${done.value.taken} visits taken in.` : ''))
           }
         />
-        <a href="/diary" download className="text-soft underline decoration-rule underline-offset-4">
+        <a
+          href="/diary"
+          download
+          className="inline-block min-h-6 py-0.5 text-soft underline decoration-rule underline-offset-4"
+        >
           As a calendar file
         </a>
       </div>

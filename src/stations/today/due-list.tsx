@@ -44,7 +44,7 @@ export function DueList({
           >
             <Link
               href={hrefOf(d)}
-              className="min-w-0 font-semibold wrap-anywhere underline decoration-rule underline-offset-4"
+              className="inline-block min-h-6 min-w-6 font-semibold wrap-anywhere underline decoration-rule underline-offset-4"
               dir="auto"
             >
               {d.who}

@@ -1,5 +1,6 @@
 import type { ButtonHTMLAttributes } from 'react';
 import type { Drawn } from '@/core/home/home-doc.schema';
+import { Framed } from '@/pictures/framed';
 
 /** What is pressed: the thing to do, another, or one that only goes back. */
 export function Tap({
@@ -11,22 +12,8 @@ export function Tap({
 }
 
 /** A body as it was drawn where the plan was made. */
-export const Body = ({
-  drawn: { said, viewBox, markup },
-  className,
-}: {
-  drawn: Drawn;
-  className?: string;
-}) => (
-  <svg
-    viewBox={viewBox}
-    className={className}
-    overflow="visible"
-    role="img"
-    aria-label={said}
-    preserveAspectRatio="xMidYMax meet"
-    dangerouslySetInnerHTML={{ __html: markup }}
-  />
+export const Body = ({ drawn, className }: { drawn: Drawn; className?: string }) => (
+  <Framed {...drawn} className={className} />
 );
 
 export const Back = ({ onBack }: { onBack: () => void }) => (

@@ -110,9 +110,9 @@ export function useHome(origin: Origin) {
 
   /** Keeps something that was done, and sends it when it can. */
   const say = useCallback(
-    async (said: Said): Promise<string> => {
+    async (said: Said): Promise<void> => {
       const kept = now.current;
-      if (!kept) return '';
+      if (!kept) return;
       const at = new Date();
       const id = crypto.randomUUID?.() ?? uuidOf(crypto.getRandomValues(new Uint8Array(16)));
       const report = {
@@ -123,7 +123,6 @@ export function useHome(origin: Origin) {
       } as HomeReport;
       await put({ ...kept, said: [...kept.said, report], unsent: [...kept.unsent, id] });
       void send();
-      return id;
     },
     [put, send],
   );

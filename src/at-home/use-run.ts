@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { asSequence } from '@/core/home/as-sequence';
 import type { HomeEntry } from '@/core/home/home-plan.schema';
 import { NEW_RUN } from '@/core/run/run';
 import { clockS, coachedNow, type RunContext, type Session } from '@/core/run/session';
@@ -11,13 +12,7 @@ const COUNT_IN_S = 4;
 const CONTEXT: RunContext = { flags: {}, props: [], library: [], waits: false };
 
 const sessionOf = ({ block }: HomeEntry): Session => ({
-  sequence: {
-    minutes: 60,
-    school: 'lowQuiet',
-    blocks: [{ ...block, setUpS: COUNT_IN_S }],
-    relook: { test: 'quiet', position: block.position, lengthS: 30 },
-    leftOut: [],
-  },
+  sequence: asSequence([{ ...block, setUpS: COUNT_IN_S }]),
   state: NEW_RUN,
   running: false,
 });

@@ -1,4 +1,5 @@
 import { subDays } from 'date-fns';
+import { homeClientOf } from '@/core/client/home-client';
 import { catalogueOf, NO_OWN } from '@/core/drills/catalogue';
 import { fail, ok, type Result } from '@/core/base/result';
 import { dayAfter, dayIn } from '@/core/home/clock-time';
@@ -75,15 +76,7 @@ export function fillHome(
     const day: HomeDay = { ...usualDay(ZONE), ...person.day };
     const from = dayIn(ZONE, subDays(now, person.sentDaysAgo));
     const wish: HomeWish = { day, from, until: dayAfter(from, person.days - 1), amount: 'full' };
-    const made = planHome(
-      {
-        plan: known.plan(),
-        sequence: known.sequences[0]?.data ?? null,
-        coached: known.coached(),
-        library: catalogueOf(NO_OWN),
-      },
-      wish,
-    );
+    const made = planHome(homeClientOf(known, catalogueOf(NO_OWN)), wish);
     if (!made.ok) return made;
     const at = momentIn(ZONE, from, '06:00').toISOString();
     const id = createHomePlan(scope, client.id, made.value, at);

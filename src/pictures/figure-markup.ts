@@ -7,6 +7,10 @@ import { ZONE_FILL } from './zone-hatch';
 
 const FILL: Record<ThingTone, string> = { thing: 'var(--figure-thing)', band: 'var(--tone)' };
 
+/** The frame of a drawing, with a hair of room below the ground. */
+export const boxOf = ({ viewBox: [x, y, w, h] }: Pick<Drawing, 'viewBox'>): string =>
+  `${x} ${y} ${w} ${h + 1}`;
+
 /** The inside of a figure as text. A page shows sixty of them, and a node for every path is most of what it costs. */
 const written = new WeakMap<Drawing, Map<string, string>>();
 

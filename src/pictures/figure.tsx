@@ -10,7 +10,6 @@ import {
   shippedOf,
   type Alignment,
   type Asked,
-  type Drawing,
   type FigureView,
 } from '@/core/body/figure/draw';
 import { bestView, type FigureName } from '@/core/body/figure/figures';
@@ -19,7 +18,8 @@ import type { Position } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
 import type { Excursions } from '@/core/body/zones';
 import { useBuild } from './figure-build';
-import { markupOf } from './figure-markup';
+import { boxOf, markupOf } from './figure-markup';
+import { Framed } from './framed';
 import { useTraced } from './figure-traced';
 
 type Props = {
@@ -36,21 +36,6 @@ type Props = {
 };
 
 const NO_PROPS: readonly Prop[] = [];
-
-type Frame = { className?: string | undefined; said: string; viewBox: Drawing['viewBox']; markup: string };
-
-const Framed = ({ className, said, viewBox: [x, y, w, h], markup }: Frame) => (
-  <svg
-    viewBox={`${x} ${y} ${w} ${h + 1}`}
-    className={className}
-    // Arrows may stand out of the frame of the body.
-    overflow="visible"
-    role="img"
-    aria-label={said}
-    preserveAspectRatio="xMidYMax meet"
-    dangerouslySetInnerHTML={{ __html: markup }}
-  />
-);
 
 /** A body in a position with the props it uses, and where the breath goes. The body is a file that a page gets when it is shown; one with hands of its own is traced here. */
 export const Figure = memo(function Figure({
@@ -86,7 +71,7 @@ export const Figure = memo(function Figure({
     <Framed
       className={className}
       said={title ?? saidOf(asked, props, zones)}
-      viewBox={drawing.viewBox}
+      viewBox={boxOf(drawing)}
       markup={markupOf(drawing, view, zones, traced)}
     />
   );
@@ -142,7 +127,7 @@ export const MovingFigure = memo(function MovingFigure({
     <Framed
       className={className}
       said={title ?? saidOf(shippedOf(asked), props, zones)}
-      viewBox={viewBox}
+      viewBox={boxOf({ viewBox })}
       markup={`<g transform="translate(${shift[0].toFixed(2)} ${shift[1].toFixed(2)})">${inside}</g>`}
     />
   );

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { AxeBuilder } from '@axe-core/playwright';
-import { chromium, expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { chromium, expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import ICAL from 'ical.js';
 import { DATABASE, PORT } from '../../playwright.config';
@@ -64,6 +64,12 @@ const phoneIn = (folder: string): Promise<BrowserContext> =>
       '--disable-sync',
     ],
   });
+
+/** A phone of its own. */
+async function phoneOf(browser: Browser): Promise<{ context: BrowserContext; phone: Page }> {
+  const context = await browser.newContext(PHONE);
+  return { context, phone: await context.newPage() };
+}
 
 /** Does the first drill of the day without the count, and says how hard it was. */
 async function doneOne(phone: Page, felt: number): Promise<void> {
@@ -142,8 +148,7 @@ test('a run on the phone counts with the engine of the room, and a stop sign sta
   const file = await somebody(page);
   await sentHome(page, file);
   const link = await linkOf(page);
-  const context = await browser.newContext(PHONE);
-  const phone = await context.newPage();
+  const { context, phone } = await phoneOf(browser);
   await phone.goto(link);
   await phone
     .getByRole('button', { name: /^(Begin|Open)$/ })
@@ -185,8 +190,7 @@ test('links that are withdrawn, over or guessed open nothing; what was done befo
   const file = await somebody(page);
   await sentHome(page, file);
   const [withdrawn, good] = [await linkOf(page), await linkOf(page)];
-  const context = await browser.newContext(PHONE);
-  const phone = await context.newPage();
+  const { context, phone } = await phoneOf(browser);
   await phone.goto(withdrawn);
   await expect(phone.getByRole('heading', { name: 'Wen, today' })).toBeVisible();
   await page.reload();
@@ -245,8 +249,7 @@ test('the one file runs from disk without asking anybody, and its code and its f
   ]);
   const path = join(folder, 'home.html');
   await download.saveAs(path);
-  const context = await browser.newContext(PHONE);
-  const phone = await context.newPage();
+  const { context, phone } = await phoneOf(browser);
   const asked: string[] = [];
   phone.on(
     'request',
@@ -364,8 +367,7 @@ test('the sixteen questions are answered at home', async ({ page, browser }) => 
   await page.getByRole('button', { name: 'Send it home' }).click();
   await expect(page.getByRole('heading', { name: 'At home now' })).toBeVisible();
   const link = await linkOf(page);
-  const context = await browser.newContext(PHONE);
-  const phone = await context.newPage();
+  const { context, phone } = await phoneOf(browser);
   await phone.goto(link);
   await phone.getByRole('button', { name: 'Answer them' }).click();
   await expect(phone.getByRole('button', { name: '16 still to answer' })).toBeDisabled();
@@ -397,8 +399,7 @@ test('the page at home is small, painted soon on a slow phone, and holds at ever
   const link = await linkOf(page);
   const script = readFileSync('public/at-home/page.js');
   expect(gzipSync(script).length / 1024).toBeLessThan(90);
-  const context = await browser.newContext(PHONE);
-  const phone = await context.newPage();
+  const { context, phone } = await phoneOf(browser);
   const cdp = await context.newCDPSession(phone);
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   await phone.goto(link);

@@ -5,7 +5,7 @@ import { bestView } from '@/core/body/figure/figures';
 import { saidOf, zonesShown } from '@/core/body/figure/said';
 import type { Drawn } from '@/core/home/home-doc.schema';
 import type { SheetRow } from '@/core/sequence/sheet';
-import { markupOf } from '@/pictures/figure-markup';
+import { boxOf, markupOf } from '@/pictures/figure-markup';
 import { traceBody } from '@/server/pdf-thread';
 
 /** Bodies by name, as text: a phone gets them with its plan. */
@@ -49,10 +49,9 @@ async function drawnOne(row: SheetRow, figure: SheetRow['figure'], end: boolean)
   if (text === null) return null;
   const drawing = drawFigure(asked, props, meant);
   const zones = end ? [] : zonesShown(breath);
-  const [x, y, w, h] = drawing.viewBox;
   return {
     said: saidOf(wanted, props, zones),
-    viewBox: `${x} ${y} ${w} ${h + 1}`,
+    viewBox: boxOf(drawing),
     markup: markupOf(drawing, view, zones, text),
   };
 }

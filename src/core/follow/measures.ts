@@ -6,7 +6,7 @@ import { independentOf, OUR_CHOICE, type DayToDay, type NoiseKnown } from '../ch
 import { comfortableExhale } from '../look/exhales';
 import { HOLD_DAYS, summariseHolds } from '../look/holds';
 import { bestAlignment, lowBreath } from '../look/sweep';
-import type { LookData, RelookTest } from '../look/look';
+import type { HoldKind, LookData, RelookTest } from '../look/look';
 import { RING_POSITION, RING_POSITIONS } from '../look/places';
 import type { QuietBreath, SeenBands } from '../look/quiet';
 import { scoreSymptoms, SYMPTOMS } from '../look/symptoms';
@@ -101,6 +101,19 @@ const inBands = (
     const measured = of(analysis);
     return measured ? [{ measured, at: { key: position, label: RING_POSITION[position].label } }] : [];
   });
+
+/** Holds of a kind that ended calm, by position. */
+const calmHolds = ({ holds }: LookData, kind: HoldKind): Found[] =>
+  summariseHolds(holds, kind).flatMap(({ position, meanCalmS, spreadS, calmTries }) =>
+    meanCalmS === null
+      ? []
+      : [
+          {
+            measured: { value: meanCalmS, spread: spreadS ?? 0, n: calmTries },
+            at: { key: position, label: POSITION[position].label },
+          },
+        ],
+  );
 
 const once = (value: number): Measured => ({ value, spread: 0, n: 1 });
 const DUTY_DAYS: DayToDay = { share: 0.06, least: 2, source: OUR_CHOICE };
@@ -215,17 +228,7 @@ const MORE_OF_LOOKS: readonly LookMeasure[] = [
     test: null,
     trend: false,
     noise: { kind: 'repeated', days: HOLD_DAYS },
-    find: ({ data }) =>
-      summariseHolds(data.holds, 'fullBreath').flatMap(({ position, meanCalmS, spreadS, calmTries }) =>
-        meanCalmS === null
-          ? []
-          : [
-              {
-                measured: { value: meanCalmS, spread: spreadS ?? 0, n: calmTries },
-                at: { key: position, label: POSITION[position].label },
-              },
-            ],
-      ),
+    find: ({ data }) => calmHolds(data, 'fullBreath'),
   },
   {
     from: 'look',
@@ -401,17 +404,7 @@ export const MEASURES: readonly Measure[] = [
     test: 'hold',
     trend: true,
     noise: { kind: 'repeated', days: HOLD_DAYS },
-    find: ({ data }) =>
-      summariseHolds(data.holds).flatMap(({ position, meanCalmS, spreadS, calmTries }) =>
-        meanCalmS === null
-          ? []
-          : [
-              {
-                measured: { value: meanCalmS, spread: spreadS ?? 0, n: calmTries },
-                at: { key: position, label: POSITION[position].label },
-              },
-            ],
-      ),
+    find: ({ data }) => calmHolds(data, 'calm'),
   },
   {
     from: 'look',

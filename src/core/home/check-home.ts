@@ -2,6 +2,7 @@ import type { ClientPlan } from '../propose/input';
 import type { Drill } from '../drills/drill';
 import { problemsOf } from '../sequence/check';
 import { clock, drillOf, nameOf } from '../sequence/sequence';
+import { asSequence } from './as-sequence';
 import { daysBetween } from './clock-time';
 import type { HomePlan } from './home-plan.schema';
 import { breathsAllowed, fullRoundsOf, HOME_LIMIT, isHeld, isResisted, onlyWhenOwned } from './limits';
@@ -40,10 +41,11 @@ export function homeProblems(plan: HomePlan, client: HomeRules, today: string): 
 
 function entryProblems({ entries }: HomePlan, client: HomeRules): HomeProblem[] {
   const blocks = entries.map((e) => ({ ...e.block, id: e.id }));
-  const barred = problemsOf(
-    { minutes: 120, school: 'lowQuiet', blocks, relook: NO_RELOOK, leftOut: [] },
-    { flags: client.flags, props: client.props, library: client.library },
-  )
+  const barred = problemsOf(asSequence(blocks), {
+    flags: client.flags,
+    props: client.props,
+    library: client.library,
+  })
     .filter((p) => p.level === 'stop' || p.barred)
     .map((p): HomeProblem => ({ entryId: p.blockId, level: 'stop', text: p.text }));
   const own = entries.flatMap((entry): HomeProblem[] => {
@@ -68,8 +70,6 @@ function entryProblems({ entries }: HomePlan, client: HomeRules): HomeProblem[] 
   });
   return [...barred, ...own];
 }
-
-const NO_RELOOK = { test: 'quiet', position: 'hookLying', lengthS: 60 } as const;
 
 /** What is too much for a day. */
 function dayProblems(plan: HomePlan, { flags }: HomeRules): string[] {

@@ -42,13 +42,11 @@ const MOST_BY_OCCASION = 10;
 /** Free breathing has no count; about so long is a breath of it, s. Our choice. */
 const FREE_BREATH_S = 6;
 
-/** Why a drill stays here and does not go home; null where it may. */
-function staysHere(drill: Drill, verdict: Verdict, client: HomeClient): string | null {
-  const { plan } = client;
-  if (!isOpen(verdict)) return verdict.reasons.map((r) => r.text).join('; ');
-  if (plan.lost?.includes(drill.id)) return 'it went badly last time';
-  return unfitFor(drill, verdict, inputOf(client));
-}
+/** Whether a drill stays here: it is barred, lacks a thing, went badly last time, or is unfit for what was read. */
+const staysHere = (drill: Drill, verdict: Verdict, client: HomeClient): boolean =>
+  !isOpen(verdict) ||
+  (client.plan.lost?.includes(drill.id) ?? false) ||
+  unfitFor(drill, verdict, inputOf(client)) !== null;
 
 const inputOf = ({ plan, library }: HomeClient): ProposalInput => ({ ...plan, library, minutes: 20 });
 
@@ -63,7 +61,7 @@ export function homeOptions(client: HomeClient, unwanted: readonly string[] = []
   return library.flatMap((drill): HomeOption[] => {
     if (!known.has(drill.id) || unwanted.includes(drill.id)) return [];
     const verdict = verdictFor(drill, plan.flags, plan.props);
-    if (staysHere(drill, verdict, client) !== null) return [];
+    if (staysHere(drill, verdict, client)) return [];
     const written = sequence?.blocks.find((b) => b.drillId === drill.id && drillOf(b));
     const owned = plan.owned?.includes(drill.id) ?? false;
     const sure = owned ? SURE.owned : coached.includes(drill.id) ? SURE.coached : SURE.written;
@@ -91,7 +89,7 @@ function atPlace(
   if (position === null) return [];
   const made =
     written && written.position === position && written.breathing.kind === verdict.breathing.kind
-      ? { ...written, group: undefined }
+      ? written
       : makeBlock({
           id: '',
           drill,

@@ -1,6 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
+import { asSequence } from '@/core/home/as-sequence';
 import type { HomeProblem } from '@/core/home/check-home';
 import { homeOptions, type HomeClient, type HomeOption } from '@/core/home/choices';
 import { HOME_PLACES, MOST_ENTRIES, PLACE_WORDS } from '@/core/home/home-places';
@@ -96,10 +97,7 @@ function Entry({ entry, problems, onChange }: EntryProps) {
   const by = (steps: number) => {
     const edit = lengthBy(block, steps);
     if (!edit) return;
-    const { blocks } = applyEdit(
-      { minutes: 60, school: 'lowQuiet', blocks: [block], relook: RELOOK, leftOut: [] },
-      edit,
-    );
+    const { blocks } = applyEdit(asSequence([block]), edit);
     onChange({ ...entry, block: blocks[0]! });
   };
   const name = nameOf(block);
@@ -159,8 +157,6 @@ function Entry({ entry, problems, onChange }: EntryProps) {
     </li>
   );
 }
-
-const RELOOK = { test: 'quiet', position: 'hookLying', lengthS: 60 } as const;
 
 /** Everything else that may go home, at the places that suit it. */
 function PutIn({ options, onPut }: { options: readonly HomeOption[]; onPut: (option: HomeOption) => void }) {

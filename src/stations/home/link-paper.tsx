@@ -4,8 +4,8 @@ import type { HomePlan } from '@/core/home/home-plan.schema';
 import { Button } from '@/ui/button';
 import { When } from '@/ui/dates';
 
-/** A link as it is handed out, once. */
-export type NewLink = { url: string; qr: string; here: boolean };
+/** A link as it is handed out, once: its address, and the same as a picture that a phone reads. */
+export type NewLink = { url: string; qr: string; /** Only this machine opens it. */ here: boolean };
 
 /** The link on paper. It is shown once: Kokyu keeps nothing from which it could be made again. */
 export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePlan; onAway: () => void }) {

@@ -4,6 +4,7 @@ import { headers } from 'next/headers';
 import QRCode from 'qrcode';
 import * as z from 'zod';
 import { fail, ok, type Result } from '@/core/base/result';
+import { homeClientOf } from '@/core/client/home-client';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { homeProblems, maySend } from '@/core/home/check-home';
 import { dayIn } from '@/core/home/clock-time';
@@ -19,8 +20,8 @@ import * as links from '@/server/home-links';
 import * as plans from '@/server/home-plans';
 import * as reports from '@/server/home-reports';
 import type { Scope } from '@/server/scope';
+import type { NewLink } from '@/stations/home/link-paper';
 import { command } from '../../../command';
-import { homeClientOf } from './client-of';
 
 const Id = z.uuid();
 const STALE = [['/clients/[id]', 'layout'], ['/']] as const;
@@ -35,7 +36,7 @@ export async function beginHome(clientId: string): Promise<Result<{ id: string }
       if (!known) return fail('This client is no longer here.');
       const before = plans.homePlansOf(scope, id)[0]?.data;
       const day = before?.day ?? usualDay(new Intl.DateTimeFormat().resolvedOptions().timeZone);
-      const made = planHome(homeClientOf(scope, known), {
+      const made = planHome(homeClientOf(known, catalogueOf(ownLibrary(scope))), {
         ...newWish(dayIn(day.zone, new Date()), day),
         amount: before?.amount ?? 'full',
         unwanted: before?.unwanted ?? [],
@@ -50,7 +51,9 @@ export async function beginHome(clientId: string): Promise<Result<{ id: string }
 export async function planAgain(clientId: string, wish: HomePlan): Promise<Result<HomePlan>> {
   return command(z.tuple([Id, HomePlan]), [clientId, wish], ([id, given], scope): Result<HomePlan> => {
     const known = caseFor(scope, id);
-    return known ? planHome(homeClientOf(scope, known), given) : fail('This client is no longer here.');
+    return known
+      ? planHome(homeClientOf(known, catalogueOf(ownLibrary(scope))), given)
+      : fail('This client is no longer here.');
   });
 }
 
@@ -82,9 +85,7 @@ export async function endHome(planId: string): Promise<Result<null>> {
   return command(Id, planId, (id, scope) => plans.endHomePlan(scope, id), STALE);
 }
 
-/** A link as it is handed out: its address, and the same as a picture that a phone reads. Both are shown once. */
-export type NewLink = { url: string; qr: string; /** Only this machine opens it. */ here: boolean };
-
+/** Makes a link and shows it: its address, and the same as a picture that a phone reads. */
 export async function makeLink(planId: string): Promise<Result<NewLink>> {
   const made = await command(Id, planId, (id, scope) => links.createHomeLink(scope, id), STALE);
   if (!made.ok) return made;

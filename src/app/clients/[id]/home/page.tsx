@@ -1,14 +1,16 @@
 import { notFound } from 'next/navigation';
+import { homeClientOf } from '@/core/client/home-client';
+import { catalogueOf } from '@/core/drills/catalogue';
 import { homeNow } from '@/core/client/case';
 import { practiceDay } from '@/core/home/zoned';
 import { barOf } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
+import { ownLibrary } from '@/server/drills';
 import { homeLinksOf } from '@/server/home-links';
 import { findHomePlan } from '@/server/home-plans';
 import { scopeOfRequest } from '@/server/scope';
 import { HomeStation } from '@/stations/home/home-station';
 import * as actions from './actions';
-import { homeClientOf } from './client-of';
 
 export const metadata = { title: 'Home' };
 
@@ -22,7 +24,7 @@ export default async function HomePage({ params }: { params: Promise<{ id: strin
   const current = homeNow(homes, now);
   const draft = homes.find((h) => h.sentAt === null);
   const row = draft && findHomePlan(scope, draft.id);
-  const { plan, coached, library } = homeClientOf(scope, known);
+  const { plan, coached, library } = homeClientOf(known, catalogueOf(ownLibrary(scope)));
   const day = (current ?? draft)?.data.day;
   return (
     <HomeStation

@@ -141,8 +141,9 @@ test('the search finds a client without putting the name in an address', async (
   page.on('request', (r) => addresses.push(r.url()));
   await page.goto('/');
   await page.getByLabel('Find').fill('sunni');
-  await expect(page.getByRole('listitem')).toHaveCount(1);
-  await expect(page.getByRole('link', { name: /^Sunniva A\./ })).toBeVisible();
+  const clients = page.getByRole('region', { name: 'Clients' });
+  await expect(clients.getByRole('listitem')).toHaveCount(1);
+  await expect(clients.getByRole('link', { name: /^Sunniva A\./ })).toBeVisible();
   expect(addresses.join(' ').toLowerCase()).not.toContain('sunni');
 });
 
@@ -156,7 +157,7 @@ test('a client file goes out and comes in as a new client; a wrong one is refuse
   ]);
   const path = await download.path();
   await page.goto('/');
-  const choose = page.locator('input[type=file]');
+  const choose = page.locator('input[type=file][accept*=".json"]');
   await choose.setInputFiles({
     name: 'other.json',
     mimeType: 'application/json',
@@ -171,5 +172,6 @@ test('a client file goes out and comes in as a new client; a wrong one is refuse
   await page.getByRole('button', { name: 'Take off the list', exact: true }).click();
   await page.getByRole('button', { name: 'Yes, take off the list' }).click();
   await page.getByRole('button', { name: 'Go to Today' }).click();
-  await expect(page.getByRole('link', { name: /^Wen L\./ })).toHaveCount(1);
+  const clients = page.getByRole('region', { name: 'Clients' });
+  await expect(clients.getByRole('link', { name: /^Wen L\./ })).toHaveCount(1);
 });

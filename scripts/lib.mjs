@@ -38,7 +38,8 @@ export function ensureInstalled() {
 /** Builds when there is no build or something it is made from is newer. */
 export function ensureBuilt() {
   const built = join(ROOT, '.next/BUILD_ID');
-  const made = existsSync(built) ? statSync(built).mtimeMs : 0;
+  const whole = existsSync(built) && existsSync(join(ROOT, 'public/at-home'));
+  const made = whole ? statSync(built).mtimeMs : 0;
   if (
     made >
     newest([

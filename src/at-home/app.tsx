@@ -1,3 +1,4 @@
+import { waitingCount } from '@/core/home/kept';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { slotFor, todayOf, type LineNow } from '@/core/home/today';
 import type { HomeDoc } from '@/core/home/home-doc.schema';
@@ -5,7 +6,7 @@ import { ZoneHatch } from '@/pictures/zone-hatch';
 import { DrillPage } from './drill-page';
 import { FeltPage } from './felt-page';
 import { HandBack } from './hand-back';
-import type { Kept } from './keep';
+import type { Kept } from '@/core/home/kept.schema';
 import { Questions } from './questions';
 import { RunPage } from './run-page';
 import { StopPage } from './stop-page';
@@ -75,7 +76,7 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
         <TodayPage
           doc={doc}
           today={today}
-          waiting={file ? null : kept.unsent.length}
+          waiting={file ? null : waitingCount(kept)}
           nobody={home.reach === 'nobody'}
           fleeting={fleeting}
           asked={doc.asks && !said.some((r) => r.kind === 'complaints')}

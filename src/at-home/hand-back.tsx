@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { printHandBack } from '@/core/home/hand-back';
-import type { Kept } from './keep';
+import type { Kept } from '@/core/home/kept.schema';
 import { Back, Tap } from './parts';
 
 /** What was done, as a code to read out or send, and as a file. */

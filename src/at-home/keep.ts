@@ -1,16 +1,5 @@
 import { createStore, get, set, type UseStore } from 'idb-keyval';
-import * as z from 'zod/mini';
-import { HomeDoc } from '@/core/home/home-doc.schema';
-import { HomeReport, MOST_REPORTS } from '@/core/home/report.schema';
-
-const Kept = z.object({
-  doc: HomeDoc,
-  said: z.array(HomeReport).check(z.maxLength(MOST_REPORTS)),
-  /** Ids of what is not known to have arrived. */
-  unsent: z.array(z.string()).check(z.maxLength(MOST_REPORTS)),
-});
-/** What this phone keeps: the plan, what was said of it, and what of that still has to be sent. */
-export type Kept = z.infer<typeof Kept>;
+import { Kept } from '@/core/home/kept.schema';
 
 let store: UseStore | null = null;
 const place = () => (store ??= createStore('kokyu-at-home', 'plans'));

@@ -2,7 +2,9 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { practiceDay } from '@/core/home/zoned';
 import type { HomeDoc } from '@/core/home/home-doc.schema';
 import type { HomeReport } from '@/core/home/report.schema';
-import { keep, recall, type Kept } from './keep';
+import { fresh, taken, waiting, without } from '@/core/home/kept';
+import type { Kept } from '@/core/home/kept.schema';
+import { keep, recall } from './keep';
 import { fetchPlan, sendReports } from './send';
 
 /** How the page came: by a link that can be asked, or as one file that asks nobody. */
@@ -31,14 +33,19 @@ export function useHome(origin: Origin) {
   const [reach, setReach] = useState<'there' | 'nobody'>('there');
   const now = useRef<Kept | null>(null);
   const busy = useRef(false);
+  const shut = useRef<string | null>(null);
+  const fleeting = useRef(false);
   const name = origin.kind === 'link' ? origin.token : origin.kind === 'file' ? origin.doc.planId : '';
 
   const put = useCallback(
     async (kept: Kept) => {
       now.current = kept;
-      setStanding((s) => ({ kind: 'open', kept, fleeting: s.kind === 'open' && s.fleeting }));
-      const went = await keep(name, kept);
-      if (!went) setStanding({ kind: 'open', kept: now.current, fleeting: true });
+      // What still goes out after a plan was shut does not open it again.
+      const show = (fleeting: boolean) =>
+        shut.current === null && setStanding({ kind: 'open', kept, fleeting });
+      show(fleeting.current);
+      fleeting.current = !(await keep(name, kept));
+      if (fleeting.current) show(true);
     },
     [name],
   );
@@ -48,15 +55,13 @@ export function useHome(origin: Origin) {
     if (origin.kind !== 'link' || busy.current) return;
     busy.current = true;
     for (let arrived = true; arrived && now.current;) {
-      const { doc, said, unsent } = now.current;
-      const reports = said.filter((r) => unsent.includes(r.id)).slice(0, AT_ONCE);
-      if (reports.length === 0) break;
-      const answer = await sendReports(origin.token, doc.planId, reports);
+      const next = waiting(now.current);
+      if (!next) break;
+      const answer = await sendReports(origin.token, next.planId, next.reports.slice(0, AT_ONCE));
       setReach(answer.kind === 'nobody' ? 'nobody' : 'there');
       arrived = answer.kind === 'got' && answer.value.kept.length > 0;
       if (answer.kind !== 'got') break;
-      const gone = new Set(answer.value.kept);
-      await put({ ...now.current, unsent: now.current.unsent.filter((id) => !gone.has(id)) });
+      await put(without(now.current, new Set(answer.value.kept)));
     }
     busy.current = false;
   }, [origin, put]);
@@ -80,14 +85,12 @@ export function useHome(origin: Origin) {
       if (!here) return;
       setReach(answer.kind === 'nobody' ? 'nobody' : 'there');
       if (answer.kind === 'shut') {
-        await send();
+        shut.current = answer.why;
         setStanding({ kind: 'shut', why: answer.why });
+        await send();
       } else if (answer.kind === 'got') {
         const { doc } = answer.value;
-        const before = now.current;
-        // What was not sent of a plan that was replaced goes out before the new one takes its place.
-        if (before && before.doc.planId !== doc.planId) await send();
-        await put(before && before.doc.planId === doc.planId ? { ...before, doc } : fresh(doc));
+        await put(now.current ? taken(now.current, doc) : fresh(doc));
         await send();
       } else if (!kept)
         setStanding({
@@ -130,8 +133,6 @@ export function useHome(origin: Origin) {
 }
 
 export type Home = ReturnType<typeof useHome>;
-
-const fresh = (doc: HomeDoc): Kept => ({ doc, said: [], unsent: [] });
 
 /** A random UUID (version 4, RFC 9562) where the browser makes none itself: over plain http. */
 function uuidOf(bytes: Uint8Array): string {

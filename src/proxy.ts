@@ -59,4 +59,4 @@ function readable(path: string): boolean {
   }
 }
 
-export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|bring-in).*)' }] };
+export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|bring-in|bundle$).*)' }] };

@@ -46,6 +46,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <Link href="/drills" className="hover:underline">
               Drills
             </Link>
+            <Link href="/studio" className="hover:underline">
+              Studio
+            </Link>
             <Link href="/words" className="hover:underline">
               Words
             </Link>

@@ -31,13 +31,14 @@ export function demoFiles(now: Date): ClientFile[] {
   return PEOPLE.map((person, i) => fileOf(person, i, now));
 }
 
-function fileOf(person: Person, number: number, now: Date): ClientFile {
+/** @param number makes ids and chance, so that the same number gives the same file @param furthest how far the work has come */
+export function fileOf(person: Person, number: number, now: Date, furthest = FURTHEST): ClientFile {
   const random = seeded(1000 + number);
   const id = idMaker(number);
   const screen = screenOf(person, now);
   const file: ClientFile = {
     format: 'kokyu-client',
-    version: 2,
+    version: 3,
     name: person.name,
     school: person.school,
     control: person.control ?? null,
@@ -46,9 +47,11 @@ function fileOf(person: Person, number: number, now: Date): ClientFile {
     recordings: [],
     sequences: [],
     runs: [],
+    homes: [],
+    visits: [],
   };
   for (let v = 0; v < person.visits; v++) {
-    const along = (FURTHEST * v) / (person.visits - 1);
+    const along = (furthest * v) / (person.visits - 1);
     const at = subDays(subMinutes(now, 95 + number * 40), 1 + (person.visits - 1 - v) * DAYS_BETWEEN);
     const look = lookOf(person, v, along, random);
     const lookId = id();

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Document, Font, G, Page, Path, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
+import { Document, G, Page, Path, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
 import { svgOf } from '@/core/body/figure/body-file';
 import { partOf } from '@/core/body/figure/part-of';
 import type { Hands } from '@/core/body/figure/contacts';
@@ -11,28 +11,7 @@ import { bestView, type FigureName } from '@/core/body/figure/figures';
 import { zonesShown } from '@/core/body/figure/said';
 import type { Zone } from '@/core/body/zones';
 import type { Sheet, SheetRow } from '@/core/sequence/sheet';
-
-const fontFile = (font: string, script: string, style: string) =>
-  join(process.cwd(), `node_modules/@fontsource/${font}/files/${font}-${script}-${style}.woff`);
-
-/** A family of each script that names and own drills may be written in; the first that has a letter draws it. */
-const FAMILIES = [
-  ['Hyperlegible', 'atkinson-hyperlegible', 'latin', true],
-  ['Hyperlegible more', 'atkinson-hyperlegible', 'latin-ext', true],
-  ['Noto Chinese', 'noto-sans-sc', 'chinese-simplified', false],
-  ['Plex Arabic', 'ibm-plex-sans-arabic', 'arabic', false],
-] as const;
-for (const [family, font, script, slanted] of FAMILIES)
-  Font.register({
-    family,
-    fonts: [
-      { src: fontFile(font, script, '400-normal') },
-      { src: fontFile(font, script, '700-normal'), fontWeight: 700 },
-      // Where a script has no slanted letters they stand upright.
-      { src: fontFile(font, script, slanted ? '400-italic' : '400-normal'), fontStyle: 'italic' },
-    ],
-  });
-Font.registerHyphenationCallback((word) => [word]);
+import { PAPER_FONTS } from './paper-fonts';
 
 /** Ink on paper; a print has one ground. */
 const FILL: Record<ThingTone, string> = { thing: '#b9ad94', band: '#64508a' };
@@ -244,7 +223,7 @@ function Drawn({
 const sizes = (size: number) =>
   StyleSheet.create({
     page: {
-      fontFamily: FAMILIES.map(([family]) => family),
+      fontFamily: PAPER_FONTS,
       fontSize: size,
       lineHeight: 1.25,
       color: INK,

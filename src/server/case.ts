@@ -20,7 +20,16 @@ export const caseFor = cache((scope: Scope, clientId: string): ClientCase | null
 /** The same as it was before a run began; null: as it is. */
 export function caseBefore(scope: Scope, clientId: string, startedAt: string | null): ClientCase | null {
   const client = findClient(scope, clientId);
-  if (!client) return null;
+  return client ? caseOfRow(scope, client, startedAt) : null;
+}
+
+/** The same of a client as they stand in the database, on the list or not. */
+export function caseOfRow(
+  scope: Scope,
+  client: NonNullable<ReturnType<typeof findClient>>,
+  startedAt: string | null = null,
+): ClientCase {
+  const clientId = client.id;
   return caseOf({
     school: client.school,
     control: client.control,

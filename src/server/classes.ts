@@ -74,6 +74,13 @@ export function archiveClass(scope: Scope, id: string): Result<null> {
   return done.changes > 0 ? ok(null) : fail(GONE);
 }
 
+/** Takes a class out of the database with its runs: one that was brought in and is taken back. */
+export const removeClass = (scope: Scope, id: string): void =>
+  void db()
+    .delete(classes)
+    .where(and(eq(classes.id, id), eq(classes.ownerId, scope.ownerId)))
+    .run();
+
 const GONE = 'This class is no longer here.';
 
 export const saveClass = (scope: Scope, id: string, save: Save<ClassData>): Saved<ClassData> =>

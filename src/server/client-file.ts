@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { RULES_VERSION } from '@/core/drills/shelf';
-import { base64Of, bytesOf, type ClientFile } from '@/core/formats/client-file';
+import { base64Of, bytesOf, type BundledClient, type ClientFile } from '@/core/formats/client-file';
+import { recordingPath } from '@/core/formats/bundle';
+import type { HomeReport } from '@/core/home/report.schema';
 import type { LookData } from '@/core/look/look';
 import { ok, type Result } from '@/core/base/result';
 import { createClient, findClient, setControl, setSchool } from './clients';
@@ -8,26 +10,60 @@ import { over } from '@/core/base/revision';
 import { db } from './db/client';
 import { shapeOf, writeJson } from './record-json';
 import type { Scope } from './scope';
-import { looks, recordings, runs, sequences } from './db/schema';
+import { homePlans, homeReports, looks, recordings, runs, sequences, visits } from './db/schema';
 import { looksOf } from './looks';
-import { recordingsOf } from './recordings';
+import { homePlansOf } from './home-plans';
+import { homeReportsOf } from './home-reports';
+import { recordingNamesOf, recordingsOf } from './recordings';
 import { runsOf } from './runs';
 import { saveScreen, screenOf } from './screens';
 import { sequencesOf } from './sequences';
+import { visitsOf } from './visits';
 
 /** Everything about a client, ready to be printed; undefined when there is no such client. */
 export function clientFileOf(scope: Scope, clientId: string): ClientFile | undefined {
   const client = findClient(scope, clientId);
   if (!client) return undefined;
-  const ownLooks = looksOf(scope, clientId);
+  const { looks: ownLooks, ...kept } = keptOf(scope, client);
   return {
     format: 'kokyu-client',
-    version: 2,
-    name: client.name,
-    school: client.school,
-    control: client.control,
+    version: 3,
+    ...kept,
+    looks: ownLooks,
+    recordings: ownLooks
+      .flatMap((l) => recordingsOf(scope, l.id))
+      .map(({ id, lookId, name, kind, bytes }) => ({ id, lookId, name, kind, base64: base64Of(bytes) })),
+  };
+}
+
+/** The same for a bundle: raw records are named, and lie beside it. One who was taken off the list is there too. */
+export function bundledClientOf(scope: Scope, client: Client): BundledClient {
+  const { looks: ownLooks, ...kept } = keptOf(scope, client);
+  return {
+    format: 'kokyu-bundled-client',
+    version: 3,
+    id: client.id,
+    createdAt: client.createdAt,
+    archivedAt: client.archivedAt,
+    ...kept,
+    looks: ownLooks,
+    // A record of a look that cannot be read has nothing to lie with.
+    recordings: recordingNamesOf(scope, client.id)
+      .filter((r) => ownLooks.some((l) => l.id === r.lookId))
+      .map((r) => ({ ...r, file: recordingPath(r) })),
+  };
+}
+
+type Client = NonNullable<ReturnType<typeof findClient>>;
+
+function keptOf(scope: Scope, { id: clientId, name, school, control }: Client) {
+  const reports = homeReportsOf(scope, clientId);
+  return {
+    name,
+    school,
+    control,
     screen: screenOf(scope, clientId).data,
-    looks: ownLooks.map(({ id, at, finishedAt, purpose, runId, data }) => ({
+    looks: looksOf(scope, clientId).map(({ id, at, finishedAt, purpose, runId, data }) => ({
       id,
       at,
       finishedAt,
@@ -35,9 +71,6 @@ export function clientFileOf(scope: Scope, clientId: string): ClientFile | undef
       runId,
       data,
     })),
-    recordings: ownLooks
-      .flatMap((l) => recordingsOf(scope, l.id))
-      .map(({ id, lookId, name, kind, bytes }) => ({ id, lookId, name, kind, base64: base64Of(bytes) })),
     sequences: sequencesOf(scope, clientId).map(({ id, name, createdAt, updatedAt, data }) => ({
       id,
       name,
@@ -53,13 +86,66 @@ export function clientFileOf(scope: Scope, clientId: string): ClientFile | undef
       sequence,
       state,
     })),
+    homes: homePlansOf(scope, clientId).map(({ id, number, createdAt, sentAt, endedAt, data }) => ({
+      id,
+      number,
+      createdAt,
+      sentAt,
+      endedAt,
+      data,
+      reports: reports.flatMap(({ planId, receivedAt, seenAt, report }) =>
+        planId === id ? [{ receivedAt, seenAt, report }] : [],
+      ),
+    })),
+    visits: visitsOf(scope, clientId),
   };
+}
+
+/** Gives what is brought in ids of its own, each the same one wherever it stands. */
+export type Fresh = (id: string) => string;
+export function freshIds(): Fresh {
+  const renamed = new Map<string, string>();
+  return (id) => renamed.get(id) ?? renamed.set(id, randomUUID()).get(id)!;
 }
 
 /** Brings a client in as a new one, with new ids, so that bringing the same file in twice harms nothing. */
 export function importClientFile(scope: Scope, file: ClientFile): Result<{ id: string }> {
-  const renamed = new Map<string, string>();
-  const fresh = (id: string) => renamed.get(id) ?? renamed.set(id, randomUUID()).get(id)!;
+  const fresh = freshIds();
+  return db().transaction(() => {
+    const made = importKept(scope, file, fresh);
+    if (!made.ok) return made;
+    for (const r of file.recordings) importRecording(scope, r, Buffer.from(bytesOf(r.base64)), fresh);
+    return made;
+  });
+}
+
+/** Keeps the bytes of a raw record beside a look that was brought in. */
+export function importRecording(
+  scope: Scope,
+  { id, lookId, name, kind }: Pick<ClientFile['recordings'][number], 'id' | 'lookId' | 'name' | 'kind'>,
+  bytes: Buffer,
+  fresh: Fresh,
+): void {
+  db()
+    .insert(recordings)
+    .values({
+      id: fresh(id),
+      ownerId: scope.ownerId,
+      lookId: fresh(lookId),
+      name,
+      kind,
+      bytes,
+      createdAt: new Date().toISOString(),
+    })
+    .run();
+}
+
+/** Brings in all of a client but raw records. */
+export function importKept(
+  scope: Scope,
+  file: Omit<ClientFile, 'format' | 'version' | 'recordings'>,
+  fresh: Fresh,
+): Result<{ id: string }> {
   return db().transaction(() => {
     const made = createClient(scope, file.name);
     if (!made.ok) return made;
@@ -68,14 +154,13 @@ export function importClientFile(scope: Scope, file: ClientFile): Result<{ id: s
     setSchool(scope, clientId, file.school);
     setControl(scope, clientId, file.control);
     saveScreen(scope, clientId, over(0, file.screen));
-    for (const l of file.looks) {
-      const data = renamedRecords(l.data, fresh);
+    for (const l of file.looks)
       db()
         .insert(looks)
         .values({
           ...l,
           ...own,
-          data: writeJson(data),
+          data: writeJson(renamedRecords(l.data, fresh)),
           shape: shapeOf('look'),
           id: fresh(l.id),
           runId: l.runId && fresh(l.runId),
@@ -84,22 +169,6 @@ export function importClientFile(scope: Scope, file: ClientFile): Result<{ id: s
           updatedAt: l.at,
         })
         .run();
-    }
-    for (const r of file.recordings) {
-      const bytes = Buffer.from(bytesOf(r.base64));
-      db()
-        .insert(recordings)
-        .values({
-          id: fresh(r.id),
-          ownerId: scope.ownerId,
-          lookId: fresh(r.lookId),
-          name: r.name,
-          kind: r.kind,
-          bytes,
-          createdAt: new Date().toISOString(),
-        })
-        .run();
-    }
     for (const s of file.sequences)
       db()
         .insert(sequences)
@@ -132,11 +201,59 @@ export function importClientFile(scope: Scope, file: ClientFile): Result<{ id: s
         })
         .run();
     }
+    for (const h of file.homes) importHome(own, h, fresh);
+    for (const v of file.visits)
+      // In the studio that it comes from, the visit stands in the diary already.
+      db()
+        .insert(visits)
+        .values({ ...v, ...own, id: randomUUID() })
+        .onConflictDoNothing()
+        .run();
     return ok({ id: clientId });
   });
 }
 
-function renamedRecords(look: LookData, fresh: (id: string) => string): LookData {
+function importHome(
+  own: { ownerId: string; clientId: string },
+  { reports, data, ...plan }: ClientFile['homes'][number],
+  fresh: Fresh,
+): void {
+  db()
+    .insert(homePlans)
+    .values({
+      ...plan,
+      ...own,
+      id: fresh(plan.id),
+      data: writeJson(data),
+      shape: shapeOf('homePlan'),
+      rev: 0,
+      updatedAt: plan.sentAt ?? plan.createdAt,
+    })
+    .run();
+  for (const { receivedAt, seenAt, report } of reports) {
+    const renamed = renamedReport(report, fresh);
+    db()
+      .insert(homeReports)
+      .values({
+        ...own,
+        id: renamed.id,
+        planId: fresh(plan.id),
+        kind: renamed.kind,
+        data: writeJson(renamed),
+        at: renamed.at,
+        receivedAt,
+        seenAt,
+      })
+      .run();
+  }
+}
+
+const renamedReport = (report: HomeReport, fresh: Fresh): HomeReport =>
+  report.kind === 'undo'
+    ? { ...report, id: fresh(report.id), of: fresh(report.of) }
+    : { ...report, id: fresh(report.id) };
+
+function renamedRecords(look: LookData, fresh: Fresh): LookData {
   const bands = look.bands?.map((b) => ({ ...b, recordId: fresh(b.recordId) }));
   const exhales = look.exhales?.map((e) =>
     e.heard?.recordId ? { ...e, heard: { ...e.heard, recordId: fresh(e.heard.recordId) } } : e,

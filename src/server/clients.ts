@@ -181,6 +181,32 @@ const mine = (scope: Scope, id: string) =>
 export const findClient = (scope: Scope, id: string) =>
   db().select().from(clients).where(mine(scope, id)).get();
 
+/** Everybody of the owner, taken off the list or not, in the order they came. */
+export const everyClient = (scope: Scope): (typeof clients.$inferSelect)[] =>
+  db()
+    .select()
+    .from(clients)
+    .where(eq(clients.ownerId, scope.ownerId))
+    .orderBy(asc(clients.createdAt), asc(clients.id))
+    .all();
+
+/** Takes clients out of the database with all that is kept of them: what was brought in and is taken back. */
+export const removeClients = (scope: Scope, ids: readonly string[]): void =>
+  db().transaction(() => {
+    for (const id of ids)
+      db()
+        .delete(clients)
+        .where(and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId)))
+        .run();
+  });
+
+/** Puts back when a client came, and when they were taken off the list, as it was where they come from. */
+export const setTimes = (
+  scope: Scope,
+  id: string,
+  times: { createdAt: string; archivedAt: string | null },
+): void => void db().update(clients).set(times).where(mine(scope, id)).run();
+
 export function renameClient(scope: Scope, id: string, name: string): Result<null> {
   if (!findClient(scope, id)) return fail(GONE);
   const trimmed = cleanName(name);

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import { fail, ok, type Result } from '@/core/base/result';
 import type { Asked } from '@/core/body/figure/draw';
+import type { Report } from '@/core/client/report';
 import type { Sheet } from '@/core/sequence/sheet';
 
 /** What `workers/pdf.worker` takes and gives. */
@@ -17,9 +18,12 @@ let idle: NodeJS.Timeout | null = null;
 let jobs = 0;
 const waiting = new Map<number, Settle>();
 
-/** A sheet as a PDF; null when too many wait. */
-export const makePdf = (sheet: Sheet, large: boolean): Promise<Result<Uint8Array>> | null =>
-  inThread({ sheet, large }, (made): made is Uint8Array => made instanceof Uint8Array);
+/** What is printed: a sheet, or a report with its days in words. */
+export type Printed = { sheet: Sheet; large: boolean } | { report: Report; days: Record<string, string> };
+
+/** It as a PDF; null when too many wait. */
+export const makePdf = (printed: Printed): Promise<Result<Uint8Array>> | null =>
+  inThread(printed, (made): made is Uint8Array => made instanceof Uint8Array);
 
 /** A body that is no file, traced; null when too many wait. */
 export const traceBody = (body: Asked): Promise<Result<string>> | null =>

@@ -58,6 +58,9 @@ export const shapeOf = (kind: JsonKind, upgrades = UPGRADES): number => upgrades
 /** What was parsed lately, by the text itself: the same record is read many times for one page. */
 const parsed = new Map<string, { text: string; shape: number; result: Result<unknown> }>();
 const MOST_PARSED = 3000;
+/** Texts of more letters than these are not kept parsed at once: a walk over a whole studio would hold all of it. */
+const MOST_LETTERS = 2_000_000;
+let letters = 0;
 
 /**
  * A record as its schema knows it, brought up from the shape it was written in. Nothing is cast: text that is no JSON, or
@@ -76,7 +79,11 @@ export function readJson<K extends JsonKind>(
   const known = parsed.get(name);
   if (known && known.shape === shape && known.text === text) return known.result as Result<JsonOf<K>>;
   const result = parsedNow(kind, text, shape, upgrades);
-  if (parsed.size >= MOST_PARSED) parsed.clear();
+  letters += text.length;
+  if (parsed.size >= MOST_PARSED || letters > MOST_LETTERS) {
+    parsed.clear();
+    letters = text.length;
+  }
   parsed.set(name, { text, shape, result });
   return result;
 }

@@ -64,6 +64,24 @@ export const recordingsOf = (scope: Scope, lookId: string): Recording[] =>
     .orderBy(asc(recordings.createdAt))
     .all();
 
+/** The raw files of a client without their bytes. */
+export const recordingNamesOf = (
+  scope: Scope,
+  clientId: string,
+): Pick<Recording, 'id' | 'lookId' | 'name' | 'kind'>[] =>
+  db()
+    .select({
+      id: recordings.id,
+      lookId: recordings.lookId,
+      name: recordings.name,
+      kind: recordings.kind,
+    })
+    .from(recordings)
+    .innerJoin(looks, eq(looks.id, recordings.lookId))
+    .where(and(eq(looks.clientId, clientId), eq(recordings.ownerId, scope.ownerId)))
+    .orderBy(asc(looks.at), asc(recordings.createdAt), asc(recordings.id))
+    .all();
+
 /** The bands of a kept file with the places that the look gives its channels. */
 export function bandRecordOf(scope: Scope, note: Pick<BandNote, 'recordId' | 'places'>): Result<BandRecord> {
   const row = findRecording(scope, note.recordId);
@@ -80,10 +98,12 @@ export function analysisOf(scope: Scope, note: BandNote): BandAnalysis | null {
   const record = bandRecordOf(scope, note);
   const analysis = record.ok ? analyse(record.value, { calibration: note.calibration }) : null;
   const value = analysis?.ok ? analysis.value : null;
-  if (analysed.size > 60) analysed.clear();
+  if (analysed.size > MOST_ANALYSED) analysed.clear();
   analysed.set(key, value);
   return value;
 }
 
 /** Raw files never change, so what was found in them can be kept for a while. */
 const analysed = new Map<string, BandAnalysis | null>();
+/** More than any client has on one page. */
+const MOST_ANALYSED = 24;

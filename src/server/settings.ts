@@ -53,3 +53,12 @@ export function learnFrom(scope: Scope, run: RunRecord): void {
   save(scope, 'setUps', withSetUps(setUps(scope), setUpsIn(run)));
   if (run.state.cues?.length) save(scope, 'cues', addCounts(studioCues(scope), cueCounts([run.state])));
 }
+
+/** Takes over what another studio has set and learnt, where this one has nothing of the kind. */
+export function takeSettings(
+  scope: Scope,
+  given: { thresholds: OwnThresholds; setUps: SetUps; cues: CueCounts },
+): void {
+  for (const subject of ['thresholds', 'setUps', 'cues'] as const)
+    if (!db().select().from(settings).where(row(scope, subject)).get()) save(scope, subject, given[subject]);
+}

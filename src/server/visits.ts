@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, gte, lt } from 'drizzle-orm';
+import { and, asc, eq, gte, isNull, lt } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import type { CalendarVisit } from '@/core/formats/icalendar';
 import { clientNames } from './classes';
@@ -25,6 +25,25 @@ export const visitsBetween = (scope: Scope, from: Date, to: Date): (Visit & { ui
         eq(visits.ownerId, scope.ownerId),
         gte(visits.startAt, from.toISOString()),
         lt(visits.startAt, to.toISOString()),
+      ),
+    )
+    .orderBy(asc(visits.startAt))
+    .all();
+
+/** The visits of a client, or of those whom Kokyu does not know, earliest first. */
+export const visitsOf = (scope: Scope, clientId: string | null): CalendarVisit[] =>
+  db()
+    .select({
+      uid: visits.uid,
+      title: visits.title,
+      startAt: visits.startAt,
+      lengthMin: visits.lengthMin,
+    })
+    .from(visits)
+    .where(
+      and(
+        eq(visits.ownerId, scope.ownerId),
+        clientId === null ? isNull(visits.clientId) : eq(visits.clientId, clientId),
       ),
     )
     .orderBy(asc(visits.startAt))

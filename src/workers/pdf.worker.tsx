@@ -3,9 +3,13 @@ import { renderToBuffer } from '@react-pdf/renderer';
 import { svgOf } from '@/core/body/figure/body-file';
 import type { Asked } from '@/core/body/figure/draw';
 import type { Sheet } from '@/core/sequence/sheet';
+import type { Report } from '@/core/client/report';
+import { ReportPdf } from '@/pictures/report-pdf';
 import { SheetPdf } from '@/pictures/sheet-pdf';
 
-export type PdfJob = { job: number } & ({ sheet: Sheet; large: boolean } | { body: Asked });
+export type PdfJob = { job: number } & (
+  { sheet: Sheet; large: boolean } | { report: Report; days: Record<string, string> } | { body: Asked }
+);
 export type PdfMade = { job: number } & ({ pdf: Uint8Array } | { svg: string } | { why: string });
 
 // A thread of the server, not of a browser: making a sheet takes a quarter of a second of computing, tracing a body a third.
@@ -14,8 +18,13 @@ async function make({ job, ...asked }: PdfJob): Promise<void> {
     parentPort?.postMessage({ job, svg: svgOf(asked.body) } satisfies PdfMade);
     return;
   }
-  const { sheet, large } = asked;
-  const made: PdfMade = await renderToBuffer(<SheetPdf sheet={sheet} large={large} />).then(
+  const page =
+    'report' in asked ? (
+      <ReportPdf report={asked.report} days={asked.days} />
+    ) : (
+      <SheetPdf sheet={asked.sheet} large={asked.large} />
+    );
+  const made: PdfMade = await renderToBuffer(page).then(
     (pdf) => ({ job, pdf: new Uint8Array(pdf) }),
     (error: unknown) => ({ job, why: error instanceof Error ? error.message : String(error) }),
   );

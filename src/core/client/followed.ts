@@ -1,7 +1,7 @@
 import { adherenceOf, standing } from '../home/adherence';
 import { dayAfter } from '../home/clock-time';
 import { practiceDay } from '../home/zoned';
-import { followAll } from '../follow/follow-all';
+import { followAll, type FollowedClient } from '../follow/follow-all';
 import { sameStates } from '../follow/same-state';
 import type { Followed } from '../follow/trend';
 import { scoreSymptoms } from '../look/symptoms';
@@ -10,14 +10,17 @@ import type { ClientCase, HomeOfClient } from './case';
 
 const DAYS_OF_A_WEEK = 7;
 
-/** All that is followed of a client: looks, runs, and what came back from home, a week at a time. */
-export function followClient(known: ClientCase, now: Date): Followed[] {
+/** All that is followed of a client, and whether it changed. */
+export const followClient = (known: ClientCase, now: Date): Followed[] => followAll(momentsOf(known, now));
+
+/** All that is followed of a client, oldest first: looks, runs, and what came back from home, a week at a time. */
+export function momentsOf(known: ClientCase, now: Date): FollowedClient {
   const looks = known.visits.toReversed();
   const same = sameStates(
     looks.map((l) => l.at),
     known.runs.map((r) => r.startedAt),
   );
-  return followAll({
+  return {
     looks: looks.map((l, i) => ({
       at: l.at,
       sameState: same[i]!,
@@ -35,7 +38,7 @@ export function followClient(known: ClientCase, now: Date): Followed[] {
       .filter((h) => h.sentAt !== null)
       .toReversed()
       .flatMap((h) => weeksOf(h, now)),
-  });
+  };
 }
 
 /** A plan at home week by week, whole weeks only, and the answers that were given in each. */

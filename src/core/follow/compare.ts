@@ -1,8 +1,15 @@
 import { changeBetween, type Change } from '../change/change';
 import type { RelookTest } from '../look/look';
-import { inCommon, labelAt, LOOK_MEASURES, type Measure, type SeenMeasures } from './measures';
+import {
+  inCommon,
+  labelAt,
+  LOOK_MEASURES,
+  type LookMeasure,
+  type Measure,
+  type SeenMeasures,
+} from './measures';
 
-export type Comparison = { label: string; unit: Measure['unit']; change: Change };
+export type Comparison = { id: string; label: string; unit: Measure['unit']; change: Change };
 
 /**
  * A comparison in one sentence: what changed by more than the noise of its test, or that nothing did, or that it cannot be said.
@@ -25,14 +32,47 @@ export function changeSaid(list: readonly Comparison[]): string {
  * What changed between two looks at the same test in the same place; empty when one of them lacks the test. All that is
  * compared at once shares the twentieth of false changes.
  */
-export function compareLooks(before: SeenMeasures, after: SeenMeasures, test: RelookTest): Comparison[] {
-  const found = LOOK_MEASURES.filter((m) => m.test === test).flatMap((measure) => {
+export const compareLooks = (before: SeenMeasures, after: SeenMeasures, test: RelookTest): Comparison[] =>
+  compared(
+    before,
+    after,
+    LOOK_MEASURES.filter((m) => m.test === test),
+  );
+
+/** The same for everything that two looks have in common. */
+export const compareAll = (before: SeenMeasures, after: SeenMeasures): Comparison[] =>
+  compared(before, after, LOOK_MEASURES);
+
+function compared(before: SeenMeasures, after: SeenMeasures, measures: readonly LookMeasure[]): Comparison[] {
+  const found = measures.flatMap((measure) => {
     const both = inCommon(measure, before, after);
     return both ? [{ measure, both }] : [];
   });
   return found.map(({ measure, both: [from, to] }) => ({
+    id: measure.id,
     label: labelAt(measure, from.at),
     unit: measure.unit,
     change: changeBetween(from.measured, to.measured, measure.noise, found.length),
   }));
+}
+
+/**
+ * Which way the work wants a measure to go, where that is the same for everybody (common practice, no source). A slower
+ * breath is not a better one for all, nor is more breath in one place.
+ */
+export const WANTED: Readonly<Record<string, 'up' | 'down'>> = {
+  hold: 'up',
+  fullBreathHold: 'up',
+  comfortable: 'up',
+  fullBreath: 'up',
+  pain: 'down',
+  complaints: 'down',
+  breathless: 'down',
+};
+
+/** Whether a change went the way that the work wants; null where nothing is wanted, or nothing changed. */
+export function isBetter({ id, change }: Pick<Comparison, 'id' | 'change'>): boolean | null {
+  const wanted = WANTED[id];
+  if (!wanted || (change.verdict !== 'more' && change.verdict !== 'less')) return null;
+  return (change.verdict === 'more') === (wanted === 'up');
 }

@@ -5,6 +5,8 @@ import { Control, School } from '../aims/school.schema';
 import { fail, ok, type Result } from '../base/result';
 import { Screen } from '../screen/screen.schema';
 import { RunState } from '../run/run.schema';
+import { HomePlan } from '../home/home-plan.schema';
+import { HomeReport } from '../home/report.schema';
 import { Sequence } from '../sequence/sequence.schema';
 import { RECORDING_KINDS } from './recording-kind';
 
@@ -13,10 +15,24 @@ const at = z.iso.datetime();
 /** The largest client file that is written and taken back, bytes; a longer text is more than one string can hold. */
 export const MOST_CLIENT_FILE_BYTES = 400 * 1024 * 1024;
 
-/** Everything kept about one client, as one JSON file that another Kokyu can read. Raw records travel as their bytes in base64. */
-export const ClientFile = z.object({
-  format: z.literal('kokyu-client'),
-  version: z.literal(2),
+/** A raw record of a look, but for its bytes. */
+const recording = {
+  id: z.uuid(),
+  lookId: z.uuid(),
+  name: z.string(),
+  kind: z.enum(RECORDING_KINDS),
+};
+
+/** A visit of the diary, by the name that it has in a calendar. */
+export const KeptVisit = z.object({
+  uid: z.string().check(z.minLength(1), z.maxLength(1000)),
+  title: z.string().check(z.maxLength(1000)),
+  startAt: at,
+  lengthMin: z.int().check(z.gte(0)),
+});
+
+/** Everything kept about one client but the bytes of raw records. */
+const kept = {
   name: z.string().check(z.minLength(1), z.maxLength(120)),
   school: z.nullable(School),
   control: z.nullable(Control),
@@ -29,15 +45,6 @@ export const ClientFile = z.object({
       purpose: z.enum(['visit', 'relook']),
       runId: z.nullable(z.uuid()),
       data: LookData,
-    }),
-  ),
-  recordings: z.array(
-    z.object({
-      id: z.uuid(),
-      lookId: z.uuid(),
-      name: z.string(),
-      kind: z.enum(RECORDING_KINDS),
-      base64: z.string().check(z.refine(isBase64, { error: 'no bytes in base64' })),
     }),
   ),
   sequences: z.array(
@@ -53,8 +60,44 @@ export const ClientFile = z.object({
       state: RunState,
     }),
   ),
+  /** Plans for home and what came back of each. The links that open them stay where they were made. */
+  homes: z.array(
+    z.object({
+      id: z.uuid(),
+      number: z.nullable(z.int().check(z.gte(1))),
+      createdAt: at,
+      sentAt: z.nullable(at),
+      endedAt: z.nullable(at),
+      data: HomePlan,
+      reports: z.array(z.object({ receivedAt: at, seenAt: z.nullable(at), report: HomeReport })),
+    }),
+  ),
+  visits: z.array(KeptVisit),
+};
+
+/** Everything kept about one client, as one JSON file that another Kokyu can read. Raw records travel as their bytes in base64. */
+export const ClientFile = z.object({
+  format: z.literal('kokyu-client'),
+  version: z.literal(3),
+  ...kept,
+  recordings: z.array(
+    z.object({ ...recording, base64: z.string().check(z.refine(isBase64, { error: 'no bytes in base64' })) }),
+  ),
 });
 export type ClientFile = z.infer<typeof ClientFile>;
+
+/** The same in a bundle, where raw records are files of their own. */
+export const BundledClient = z.object({
+  format: z.literal('kokyu-bundled-client'),
+  version: z.literal(3),
+  /** The id that classes of the bundle know the client by. */
+  id: z.uuid(),
+  createdAt: at,
+  archivedAt: z.nullable(at),
+  ...kept,
+  recordings: z.array(z.object({ ...recording, file: z.string().check(z.maxLength(200)) })),
+});
+export type BundledClient = z.infer<typeof BundledClient>;
 
 export const printClientFile = (file: ClientFile): string => `${JSON.stringify(file, null, 1)}\n`;
 
@@ -73,14 +116,30 @@ export function parseClientFile(text: string): Result<ClientFile> {
       'file',
     );
   const version = (data as { version?: unknown }).version;
-  if (version !== 1 && version !== 2)
+  if (version !== 1 && version !== 2 && version !== 3)
     return fail('This client file is from a newer Kokyu. Nothing was brought in.', 'version');
-  const file = parseWith(ClientFile, version === 1 ? fromFirst(data as First) : data);
+  const second = version === 1 ? fromFirst(data as First) : data;
+  const file = parseWith(ClientFile, version === 3 ? data : fromSecond(second));
   return file.ok ? joined(file.value) : file;
 }
 
+/** Reads a client of a bundle; the first thing that is wrong is named with its place in the file. */
+export function parseBundledClient(text: string): Result<BundledClient> {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    return fail('it is no JSON');
+  }
+  const file = parseWith(BundledClient, data);
+  return file.ok ? joined(file.value) : file;
+}
+
+/** A file of the second version knew nothing of what is done at home, nor of the diary. */
+const fromSecond = (data: unknown): unknown => ({ ...(data as object), version: 3, homes: [], visits: [] });
+
 /** Every record lies with a look of the file, and no two things have one id; a name is one line of what can be seen. */
-function joined(file: ClientFile): Result<ClientFile> {
+function joined<File extends ClientFile | BundledClient>(file: File): Result<File> {
   const looks = new Set(file.looks.map((l) => l.id));
   const lost = file.recordings.findIndex((r) => !looks.has(r.lookId));
   if (lost >= 0)
@@ -88,11 +147,14 @@ function joined(file: ClientFile): Result<ClientFile> {
       `recordings.${lost}.lookId: no look of the file has this id. Nothing was brought in.`,
       `recordings.${lost}.lookId`,
     );
-  for (const list of ['looks', 'recordings', 'sequences', 'runs'] as const) {
+  for (const list of ['looks', 'recordings', 'sequences', 'runs', 'homes'] as const) {
     const ids = new Set(file[list].map((x) => x.id));
     if (ids.size < file[list].length)
       return fail(`${list}: two have the same id. Nothing was brought in.`, list);
   }
+  const reports = file.homes.flatMap((h) => h.reports.map((r) => r.report.id));
+  if (new Set(reports).size < reports.length)
+    return fail('homes: two reports have the same id. Nothing was brought in.', 'homes');
   return ok(file);
 }
 

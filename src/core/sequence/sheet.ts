@@ -95,9 +95,12 @@ export function sheetOf(
         : '',
     cautions: who === 'instructor' ? [...cautionsFor(flags).map((c) => c.text), ...goalsSay(goals)] : [],
     home: who === 'client' ? homeLines(flags, goals) : [],
-    stop: `Stop, breathe normally, sit or lie down at: ${STOP_SIGNS.map((s) => STOP_SIGN_LABEL[s]).join(', ')}.`,
+    stop: STOP_SAID,
   };
 }
+
+/** When to stop, as a client reads it. */
+export const STOP_SAID = `Stop, breathe normally, sit or lie down at: ${STOP_SIGNS.map((s) => STOP_SIGN_LABEL[s]).join(', ')}.`;
 
 /** Words for home that follow from what a client does (practice P47, P73). */
 export function homeLines(flags: Flags, goals: readonly Goal[]): string[] {

@@ -57,7 +57,8 @@ function thin(name: string, place: BandPlace | null, values: Float64Array, hz: n
   };
 }
 
-function loopsOf(record: BandRecord, { breaths }: BandAnalysis): BandPreview['loops'] {
+/** Ribs against belly of each breath, both from 0 to 1; empty where a breath is not trusted or one of the two is missing. */
+export function loopsOf(record: BandRecord, { breaths }: BandAnalysis): BandPreview['loops'] {
   const thin = thinChannels(record);
   const stretches = stretchesBetween(thin[0]!, record.gaps);
   const parts = compartmentsOf(

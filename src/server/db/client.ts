@@ -97,12 +97,15 @@ const trouble = (kind: DbTrouble['kind'], path: string, why: string, help: strin
 
 const DEFAULT_DB_PATH = join(process.cwd(), 'data/kokyu.db');
 
+/** Where the records of this process lie. */
+export const databasePath = (): string => resolve(process.env.KOKYU_DB ?? DEFAULT_DB_PATH);
+
 const shared = globalThis as { kokyuDb?: Extract<OpenedDb, { ok: true }> };
 
 /** The one connection of this process; trouble is tried again at the next call. */
 export function connect(): OpenedDb {
   if (shared.kokyuDb) return shared.kokyuDb;
-  const opened = openDb(process.env.KOKYU_DB ?? DEFAULT_DB_PATH);
+  const opened = openDb(databasePath());
   if (opened.ok) {
     shared.kokyuDb = opened;
     // However the process ends in peace, the one file holds everything and can be copied as it is.

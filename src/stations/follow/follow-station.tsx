@@ -5,12 +5,16 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
+import type { Between } from '@/core/client/stretches';
 import type { Outcome } from '@/core/follow/judged';
 import type { RunSummary } from '@/core/run/summary';
 import { curvesOf } from '@/core/follow/follow-all';
 import type { Followed } from '@/core/follow/trend';
+import { BetweenList } from './between-list';
 import { MeasureTable } from './measure-table';
-import { noiseSaid, valueOf, verdictSaid } from './words';
+import { ReadingsOverTime, type ReadAt } from './readings-over-time';
+import { TakeAlong } from './take-along';
+import { noiseSaid, valueOf, verdictSaid } from '@/core/follow/said';
 import type { LookData } from '@/core/look/look';
 import { RingGlyph } from '@/pictures/ring-glyph';
 import { buttonClass } from '@/ui/button';
@@ -30,6 +34,8 @@ export function FollowStation({
   clientId,
   visits,
   rows,
+  readings,
+  between,
   runs,
   outcomes,
 }: {
@@ -37,6 +43,9 @@ export function FollowStation({
   /** Oldest first. */
   visits: Visit[];
   rows: Followed[];
+  readings: readonly ReadAt[];
+  /** Newest first. */
+  between: readonly Between[];
   runs: readonly RunSummary[];
   outcomes: Outcome[];
 }) {
@@ -59,6 +68,15 @@ export function FollowStation({
         ))}
       </div>
       <MeasureTable rows={rows} />
+      {visits.length > 1 && (
+        <p>
+          <Link className={buttonClass()} href={`/clients/${clientId}/follow/two`}>
+            Two looks side by side
+          </Link>
+        </p>
+      )}
+      <ReadingsOverTime visits={readings} />
+      {between.length > 0 && <BetweenList clientId={clientId} between={between} />}
       {withRings.length > 0 && (
         <section aria-labelledby="rings">
           <h2 id="rings" className="text-lead">
@@ -92,6 +110,7 @@ export function FollowStation({
       ) : (
         <p className="text-soft">No run yet.</p>
       )}
+      <TakeAlong clientId={clientId} />
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { MEASURE_GROUPS } from '@/core/follow/measures';
 import type { Followed } from '@/core/follow/trend';
 import { Spark } from '@/pictures/spark';
 import { Press } from '@/ui/press';
-import { GROUP_LABEL, NOISE_FROM, signed, slopeSaid, valueOf, verdictSaid } from './words';
+import { GROUP_LABEL, NOISE_FROM, signed, slopeSaid, valueOf, verdictSaid } from '@/core/follow/said';
 
 /** Everything that is followed, and whether it changed: like with like, each against its own noise. */
 export function MeasureTable({ rows }: { rows: readonly Followed[] }) {

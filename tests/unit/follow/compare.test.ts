@@ -125,6 +125,7 @@ describe('measures', () => {
 
 describe('a comparison in one sentence', () => {
   const of = (label: string, verdict: Comparison['change']['verdict'], difference: number): Comparison => ({
+    id: label,
     label,
     unit: '%',
     change: {

@@ -1,5 +1,5 @@
-import type { Followed } from '@/core/follow/trend';
-import type { MEASURE_GROUPS } from '@/core/follow/measures';
+import type { MEASURE_GROUPS } from './measures';
+import type { Followed } from './trend';
 
 export const GROUP_LABEL: Record<(typeof MEASURE_GROUPS)[number], string> = {
   breath: 'The breath itself',

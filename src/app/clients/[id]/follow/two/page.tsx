@@ -1,0 +1,55 @@
+import { notFound } from 'next/navigation';
+import { compareAll } from '@/core/follow/compare';
+import type { SeenLook } from '@/core/client/case';
+import { loopsOf } from '@/core/signal/preview';
+import { caseFor } from '@/server/case';
+import { bandRecordOf } from '@/server/recordings';
+import { scopeOfRequest, type Scope } from '@/server/scope';
+import { TwoLooks, type Side } from '@/stations/follow/two-looks';
+
+type Props = {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ first?: string; second?: string }>;
+};
+
+export const metadata = { title: 'Two looks' };
+
+export default async function TwoLooksPage({ params, searchParams }: Props) {
+  const { id } = await params;
+  const { first, second } = await searchParams;
+  const scope = await scopeOfRequest();
+  const known = caseFor(scope, id);
+  if (!known || known.visits.length === 0) notFound();
+  const find = (lookId: string | undefined) => known.visits.find((v) => v.id === lookId);
+  const [from, to] = [find(first) ?? known.visits.at(-1)!, find(second) ?? known.visits[0]!];
+  const seen = (v: SeenLook) => ({ data: v.data, quiet: v.quiet(), bands: v.bands() });
+  return (
+    <TwoLooks
+      key={`${from.id} ${to.id}`}
+      clientId={id}
+      looks={known.visits.toReversed().map(({ id: lookId, at }) => ({ id: lookId, at }))}
+      sides={[sideOf(scope, from), sideOf(scope, to)]}
+      compared={compareAll(seen(from), seen(to))}
+    />
+  );
+}
+
+/** What of a look is drawn; of its bands the first record that has loops. */
+function sideOf(scope: Scope, { id, at, data, bands }: SeenLook): Side {
+  const loops = bands().flatMap(({ position, analysis }): Side['loop'][] => {
+    const note = data.bands?.find((b) => b.position === position);
+    const record = note && bandRecordOf(scope, note);
+    const drawn = record?.ok ? loopsOf(record.value, analysis) : [];
+    return drawn.length === 0
+      ? []
+      : [
+          {
+            position,
+            loops: drawn,
+            phaseDeg: analysis.phase?.deg ?? null,
+            leads: analysis.phase?.leads ?? null,
+          },
+        ];
+  });
+  return { id, at, rings: data.rings, holds: data.holds, note: data.note, loop: loops[0] ?? null };
+}

@@ -15,7 +15,10 @@ try {
   reference();
   run(process.execPath, [TSX, 'scripts/bench-bodies.ts']);
   run(process.execPath, [TSX, 'scripts/bench-change.ts']);
+  run(process.execPath, [TSX, 'scripts/change-table.ts']);
   run(process.execPath, [TSX, 'scripts/bench-plan.ts']);
+  // A studio of 2,000 clients out and in: seconds, and the most memory that each way held.
+  run(process.execPath, [TSX, 'scripts/bundle-load.ts', '2000']);
   run(process.execPath, [TSX, 'scripts/bench-coach.ts']);
   run(process.execPath, [TSX, 'scripts/bench-class.ts']);
   // Exhales of somebody else, all lengths and seeds; the ordinary run has every second.

@@ -56,6 +56,7 @@ function likeButOther(person: Person, name: string, random: () => number): Perso
     inhaleS: about(person.inhaleS, 0.3),
     exhaleS: about(person.exhaleS, 0.3),
     comfortableExhaleS: about(person.comfortableExhaleS, 0.4),
+    goalList: [...new Set([...(person.goalList ?? []), ...(random() < 0.5 ? (['calm'] as const) : [])])],
     notes: [],
   };
 }

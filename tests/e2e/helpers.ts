@@ -107,3 +107,18 @@ export async function everyIssueFor(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).analyze();
   return violations.map((v) => `${v.impact} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`);
 }
+
+/** The text of a PDF, page by page, as pdf.js reads it. */
+export async function textOf(bytes: Buffer): Promise<string[]> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const pdf = await getDocument({ data: new Uint8Array(bytes), useSystemFonts: true }).promise;
+  const pages: string[] = [];
+  for (let n = 1; n <= pdf.numPages; n++)
+    pages.push(
+      (await (await pdf.getPage(n)).getTextContent()).items
+        .map((i) => ('str' in i ? i.str : ''))
+        .join(' ')
+        .replace(/\s+/g, ' '),
+    );
+  return pages;
+}

@@ -47,7 +47,12 @@ const PLACES: readonly {
   { name: 'Coach', open: (f) => `${f}/coach` },
   { name: 'a run', open: (f) => `${f}/coach`, then: 'text=Go on with it' },
   { name: 'Follow', open: (f) => `${f}/follow` },
+  { name: 'two looks', open: (f) => `${f}/follow/two` },
+  { name: 'the report for the client', open: (f) => `/reports/${idIn(f)}?for=client` },
+  { name: 'the report for a clinician', open: (f) => `/reports/${idIn(f)}?for=clinician` },
+  { name: 'Studio', open: () => '/studio' },
 ];
+const idIn = (file: string): string => file.split('/').at(-1)!;
 
 for (const place of PLACES) {
   test(`${place.name}: no request leaves the machine, no error, nothing at all for axe with all unfolded`, async ({

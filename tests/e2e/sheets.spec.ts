@@ -1,21 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, propose, saved, everyIssueFor } from './helpers';
-
-/** The text of a PDF, page by page, as pdf.js reads it. */
-async function textOf(bytes: Buffer): Promise<string[]> {
-  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
-  const pdf = await getDocument({ data: new Uint8Array(bytes), useSystemFonts: true }).promise;
-  const pages: string[] = [];
-  for (let n = 1; n <= pdf.numPages; n++)
-    pages.push(
-      (await (await pdf.getPage(n)).getTextContent()).items
-        .map((i) => ('str' in i ? i.str : ''))
-        .join(' ')
-        .replace(/\s+/g, ' '),
-    );
-  return pages;
-}
+import { demoClient, everyIssueFor, newClient, propose, saved, textOf } from './helpers';
 
 const names = (page: Page) =>
   page

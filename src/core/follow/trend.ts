@@ -1,7 +1,7 @@
 import { mean } from '../base/statistics';
 import type { Measured } from '../change/change';
 import { pooledSpread, smallestChange, spreadBetween, type NoiseKnown } from '../change/noise';
-import { normalQuantile } from '../change/quantile';
+import { normalQuantile, studentQuantile } from '../change/quantile';
 import { ewma, ewmaSd, theilSen } from '../change/trend';
 import type { Measure } from './measures';
 
@@ -85,10 +85,16 @@ export function followed(
     noise,
     noiseFrom: noise === null ? 'unknown' : known.kind === 'repeated' ? 'within' : known.kind,
     ...verdictOf(difference, noise),
-    found80: noise === null ? null : noise * (1 + normalQuantile(POWER) / quantile),
+    found80: noise === null ? null : foundAt(noise, known, asked),
     slope: slopeOf(points),
     drift: noise === null ? null : driftOf(points, noise / quantile / Math.SQRT2, asked),
   };
+}
+
+/** The true change that is found with that power. From few looks of one's own the noise itself is not known well. */
+function foundAt(noise: number, known: NoiseKnown, asked: number): number {
+  const at = (p: number) => (known.kind === 'seen' ? studentQuantile(p, known.df) : normalQuantile(p));
+  return noise * (1 + at(POWER) / at(1 - FALSE_CHANGED / 2 / asked));
 }
 
 const HAIR = 1e-9;

@@ -151,7 +151,7 @@ function Compared({ compared }: { compared: readonly Comparison[] }) {
         <table className="w-full max-w-[900px] text-left text-small tabular-nums">
           <thead className="text-fine text-soft">
             <tr className="border-b border-rule">
-              {['what', 'left', 'right', 'difference', 'noise', ''].map((name) => (
+              {['what', 'left', 'right', 'difference', 'noise', 'verdict'].map((name) => (
                 <th key={name} className="py-1 pr-4 font-normal">
                   {name}
                 </th>

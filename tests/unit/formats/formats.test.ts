@@ -130,6 +130,11 @@ describe('client and sequence files', () => {
   ])('refuses a wrong client file with the place: %#', (text, message) =>
     expect(why(parseClientFile(text))).toMatch(message),
   );
+  it('reads a file of the second version, which knew nothing of home', () => {
+    const { homes: _, visits: __, ...old } = files[0]!;
+    expect(must(parseClientFile(JSON.stringify({ ...old, version: 2 })))).toEqual(files[0]);
+  });
+
   it('reads a file of the first version: its curve becomes a recording of bands, byte for byte', () => {
     const [lookId, curveId] = [
       '7f1b6a0e-52c1-4b0f-9a39-6d1b7c0a1d01',
@@ -157,7 +162,7 @@ describe('client and sequence files', () => {
       runs: [],
     };
     const read = must(parseClientFile(JSON.stringify(old)));
-    expect(read).toMatchObject({ version: 2, name: 'Maren', control: null });
+    expect(read).toMatchObject({ version: 3, name: 'Maren', control: null, homes: [], visits: [] });
     expect(read.looks[0]!.data.bands).toMatchObject([{ recordId: curveId, name: 'ribs.csv' }]);
     expect(read.recordings).toMatchObject([{ id: curveId, lookId, name: 'ribs.csv', kind: 'csv' }]);
     expect(Buffer.from(read.recordings[0]!.base64, 'base64').toString()).toBe(csv);

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,6 +10,7 @@ import {
   STUDIO as STUDIO_FILE,
   type Manifest,
 } from '@/core/formats/bundle';
+import { parseClientFile, printClientFile } from '@/core/formats/client-file';
 import { followClient } from '@/core/client/followed';
 import { tidyOf } from '@/core/client/tidy';
 import { fill } from '@/demo/house';
@@ -17,6 +19,7 @@ import { bundleOf } from '@/server/bundle-out';
 import { caseOfRow } from '@/server/case';
 import { allClasses } from '@/server/classes';
 import { classRunsOf } from '@/server/class-runs';
+import { clientFileOf, importClientFile } from '@/server/client-file';
 import { everyClient } from '@/server/clients';
 import { db, disconnect } from '@/server/db/client';
 import { homeReportsOf } from '@/server/home-reports';
@@ -252,6 +255,19 @@ test('one client goes out alone, and comes in beside the one who is here', async
   expect(why(bundleOf(STUDIO, '00000000-0000-4000-8000-000000000000'))).toMatch(/no longer here/);
 });
 
+test('the client file carries what was done at home, too', () => {
+  use('demo.db');
+  const petra = everyClient(STUDIO).find((c) => c.name.startsWith('Petra'))!;
+  const file = must(parseClientFile(printClientFile(clientFileOf(STUDIO, petra.id)!)));
+  expect(file.homes[0]!.reports.length).toBeGreaterThan(10);
+  const id = must(importClientFile(STUDIO, file)).id;
+  const [copy] = computed().filter((c) => c.name === petra.name && c.createdAt !== petra.createdAt);
+  const original = computed().find((c) => c.createdAt === petra.createdAt)!;
+  for (const key of ['followed', 'homes', 'said', 'readings', 'plan'] as const)
+    expect(copy![key]).toEqual(original[key]);
+  takeBackBundle(STUDIO, { clients: [id], classes: [] });
+});
+
 test('a client whose screening is damaged goes out as the text that is kept, and does not come in as if nothing were the matter', async () => {
   use('demo.db');
   const wen = everyClient(STUDIO).find((c) => c.name.startsWith('Wen'))!;
@@ -271,3 +287,17 @@ test('a client whose screening is damaged goes out as the text that is kept, and
   expect(done.damaged).toBe(1);
   expect(everyClient(STUDIO).map((c) => c.name)).not.toContain(wen.name);
 });
+
+test('a studio of many clients goes out and in within 300 MB; the bench does it with 2,000', () => {
+  const done = spawnSync(
+    process.execPath,
+    ['node_modules/tsx/dist/cli.mjs', 'scripts/bundle-load.ts', '120'],
+    {
+      encoding: 'utf8',
+    },
+  );
+  expect(done.stderr).toBe('');
+  const figures = JSON.parse(done.stdout) as Record<'out' | 'in', { peakMb: number }> & { clients: number };
+  expect(figures.clients).toBe(120);
+  for (const way of ['out', 'in'] as const) expect(figures[way].peakMb).toBeLessThan(300);
+}, 180_000);

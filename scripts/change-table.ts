@@ -9,11 +9,13 @@ import { MEASURES } from '../src/core/follow/measures';
 import { dice } from '../tests/checks/bodies/body';
 import { pageOf } from '../tests/checks/pages';
 
-const PAGES = Number(process.argv[2] ?? 400);
+const PAGES = Number(process.argv[2] ?? 200);
 const VISITS = [2, 3, 4, 6, 8, 12];
 const TIMES = [0, 1, 1.5] as const;
 
-const named = new Map<string, number[][]>();
+/** How many were called changed, of how many who had a size to change by. */
+type Counts = { changed: number; of: number };
+const named = new Map<string, Counts[][]>();
 const wrongPages = VISITS.map(() => 0);
 VISITS.forEach((visits, v) =>
   TIMES.forEach((times, t) => {
@@ -22,16 +24,21 @@ VISITS.forEach((visits, v) =>
       const page = pageOf(visits, false, times, gauss);
       if (times === 0 && page.some((r) => r.verdict === 'changed' || r.drift !== null)) wrongPages[v]!++;
       for (const r of page) {
-        const row = named.get(r.id) ?? TIMES.map(() => VISITS.map(() => 0));
-        if (r.verdict === 'changed') row[t]![v]!++;
+        const row = named.get(r.id) ?? TIMES.map(() => VISITS.map(() => ({ changed: 0, of: 0 })));
         named.set(r.id, row);
+        if (times > 0 && r.named === null) continue;
+        const at = row[t]![v]!;
+        at.of++;
+        if (r.verdict === 'changed') at.changed++;
       }
     }
   }),
 );
 
-const cell = (n: number): string => `${((100 * n) / PAGES).toFixed(1)}`.padStart(6);
-const line = (name: string, counts: readonly number[][]): string =>
+/** Of fewer than a tenth of the clients nothing is told. */
+const cell = ({ changed, of }: Counts): string =>
+  (of < PAGES / 10 ? '–' : ((100 * changed) / of).toFixed(1)).padStart(6);
+const line = (name: string, counts: readonly Counts[][]): string =>
   `${name.slice(0, 40).padEnd(41)}${counts.map((c) => c.map(cell).join('')).join(' |')}`;
 const head = VISITS.map((v) => String(v).padStart(6)).join('');
 
@@ -44,4 +51,7 @@ for (const m of MEASURES) {
   const counts = named.get(m.id);
   if (counts) console.log(line(m.label, counts));
 }
-console.log(line('any row of the page, drift with it', [wrongPages]));
+console.log(
+  line('any row of the page, drift with it', [wrongPages.map((changed) => ({ changed, of: PAGES }))]),
+);
+console.log('–: the size is not named, since the noise is known from too little');

@@ -59,4 +59,6 @@ function readable(path: string): boolean {
   }
 }
 
-export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|bring-in|bundle$).*)' }] };
+export const config = {
+  matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|bring-in|bundle$).*)' }],
+};

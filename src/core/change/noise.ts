@@ -77,9 +77,25 @@ export function smallestChange(
   within = pooledSpread([before, after]),
   falseShare = FALSE_SHARE,
 ): number | null {
-  const level = 1 - falseShare / 2 / Math.max(1, together);
-  if (known.kind === 'stated') return normalQuantile(level) * Math.SQRT2 * known.sem;
-  if (known.kind === 'seen') return studentQuantile(level, known.df) * Math.SQRT2 * known.sem;
+  const error = errorOfDifference(known, before, after, within);
+  return error && atLevel(1 - falseShare / 2 / Math.max(1, together), error);
+}
+
+/** A quantile of a difference without a true change, in its own units. */
+const atLevel = (level: number, { se, df }: ErrorOfDifference): number =>
+  (Number.isFinite(df) ? studentQuantile(level, df) : normalQuantile(level)) * se;
+
+type ErrorOfDifference = { se: number; df: number };
+
+/** Standard error of the difference of two visits, and how well it is known; stated errors are taken as known. */
+function errorOfDifference(
+  known: NoiseKnown,
+  before: Measured,
+  after: Measured,
+  within: ReturnType<typeof pooledSpread>,
+): ErrorOfDifference | null {
+  if (known.kind === 'stated') return { se: Math.SQRT2 * known.sem, df: Infinity };
+  if (known.kind === 'seen') return { se: Math.SQRT2 * known.sem, df: known.df };
   if (within === null) return null;
   const { share, least } = known.days;
   const stated = Math.max(least, (share * (Math.abs(before.value) + Math.abs(after.value))) / 2);
@@ -88,7 +104,78 @@ export function smallestChange(
   // What is stated has no degrees of freedom of its own; what is taken from the spread has those of the spread.
   const uncertain = stated >= within.sd ? tries : tries + days;
   const df = uncertain === 0 ? Infinity : ((tries + days) ** 2 / uncertain ** 2) * within.df;
-  return studentQuantile(level, df) * Math.sqrt(tries + days);
+  return { se: Math.sqrt(tries + days), df };
+}
+
+/** With fewer degrees of freedom, a spread of tries that may well be larger than that of days says too little. Our choice. */
+const FOUND_LEAST_DF = 8;
+const FOUND_LEAST_SHARE = 0.5;
+
+/** Whether what is known of the noise is enough to name a size that the next looks would bear out. */
+function knownWell(
+  known: NoiseKnown,
+  { value }: Measured,
+  within: { sd: number; df: number } | null,
+): boolean {
+  if (known.kind === 'stated') return true;
+  if (known.kind === 'seen') return known.df >= FOUND_LEAST_DF;
+  if (within === null) return false;
+  const days = Math.max(known.days.least, known.days.share * Math.abs(value));
+  return within.df >= FOUND_LEAST_DF || within.sd <= FOUND_LEAST_SHARE * days;
+}
+
+/** The spread of tries of both visits where it grows with the value, as days do. */
+const spreadWith = (
+  within: { sd: number; df: number },
+  before: Measured,
+  risen: Measured,
+  known: NoiseKnown,
+): { sd: number; df: number } =>
+  known.kind === 'repeated' && known.days.share > 0 && before.value > 0
+    ? { ...within, sd: within.sd * Math.sqrt((1 + (risen.value / before.value) ** 2) / 2) }
+    : within;
+
+/** Quantiles are looked up so often, each time for a nearer size; between, the search costs next to nothing. */
+const FOUND_ROUNDS = 3;
+const FOUND_STEPS = 80;
+
+/**
+ * The true rise from a visit that is called a change with that power: where the noise grows with the value, so does what it
+ * takes. Null where the noise is not known, or known from too little, or no rise is large enough. For a fall it takes no
+ * more.
+ *
+ * @param after what a visit like the newest has of tries
+ */
+export function foundWithPower(
+  power: number,
+  known: NoiseKnown,
+  before: Measured,
+  after: Measured,
+  together: number,
+  within: ReturnType<typeof pooledSpread>,
+  falseShare = FALSE_SHARE,
+): number | null {
+  if (!knownWell(known, before, within)) return null;
+  const level = 1 - falseShare / 2 / Math.max(1, together);
+  const errorAt = (rise: number) => {
+    const risen = { ...after, value: before.value + rise };
+    return errorOfDifference(known, before, risen, within && spreadWith(within, before, risen, known));
+  };
+  let rise = 0;
+  for (let round = 0; round < FOUND_ROUNDS; round++) {
+    const error = errorAt(rise);
+    if (error === null) return null;
+    const times = atLevel(level, { se: 1, df: error.df }) + atLevel(power, { se: 1, df: error.df });
+    let step = 0;
+    for (; step < FOUND_STEPS; step++) {
+      const next = times * errorAt(rise)!.se;
+      const near = Math.abs(next - rise) <= 1e-3 * next;
+      rise = next;
+      if (near) break;
+    }
+    if (step === FOUND_STEPS) return null;
+  }
+  return rise;
 }
 
 /**

@@ -35,7 +35,8 @@ function upperTail(x: number): number {
 }
 
 /**
- * The value that Student's t stays under with probability `p`, 0.5 < p < 1, by halving the stretch it lies in.
+ * The value that Student's t stays under with probability `p`, 0.5 < p < 1, by Newton's method, and by halving
+ * the stretch it lies in where that leaves it.
  *
  * @param df degrees of freedom, above 0, need not be whole; Infinity gives the normal one
  */
@@ -46,10 +47,15 @@ export function studentQuantile(p: number, df: number): number {
   let low = normalQuantile(p);
   let high = Math.max(10, low);
   while (studentTail(high, df) > target && high < 1e12) high *= 4;
+  const scale = Math.exp(logGamma((df + 1) / 2) - logGamma(df / 2)) / Math.sqrt(df * Math.PI);
+  let t = low;
   for (let k = 0; k < 200 && high - low > 1e-10 * high; k++) {
-    const mid = (low + high) / 2;
-    if (studentTail(mid, df) > target) low = mid;
-    else high = mid;
+    const off = studentTail(t, df) - target;
+    if (off > 0) low = t;
+    else high = t;
+    const newton = t + off / (scale * (1 + (t * t) / df) ** (-(df + 1) / 2));
+    if (Math.abs(newton - t) <= 1e-12 * high) return newton;
+    t = newton > low && newton < high ? newton : (low + high) / 2;
   }
   return (low + high) / 2;
 }

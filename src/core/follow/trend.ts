@@ -1,7 +1,13 @@
 import { mean } from '../base/statistics';
 import type { Measured } from '../change/change';
-import { pooledSpread, smallestChange, spreadBetween, type NoiseKnown } from '../change/noise';
-import { normalQuantile, studentQuantile } from '../change/quantile';
+import {
+  foundWithPower,
+  pooledSpread,
+  smallestChange,
+  spreadBetween,
+  type NoiseKnown,
+} from '../change/noise';
+import { normalQuantile } from '../change/quantile';
 import { ewma, ewmaSd, theilSen } from '../change/trend';
 import type { Measure } from './measures';
 
@@ -33,7 +39,7 @@ export type Followed = {
   verdict: Verdict;
   /** How many more looks like the newest it would take to tell, where more looks can; else null. */
   moreLooks: number | null;
-  /** The true change that is found four times in five; null where the noise is not known. */
+  /** The true rise that is found four times in five; null where the noise is not known, or grows as fast. */
   found80: number | null;
   slope: { perWeek: number; low: number; high: number } | null;
   /** Where the weighted average has gone, if it has left its limits. */
@@ -85,16 +91,13 @@ export function followed(
     noise,
     noiseFrom: noise === null ? 'unknown' : known.kind === 'repeated' ? 'within' : known.kind,
     ...verdictOf(difference, noise),
-    found80: noise === null ? null : foundAt(noise, known, asked),
+    found80:
+      first && noise !== null
+        ? foundWithPower(POWER, known, first.measured, last?.measured ?? usual!, asked, within, FALSE_CHANGED)
+        : null,
     slope: slopeOf(points),
     drift: noise === null ? null : driftOf(points, noise / quantile / Math.SQRT2, asked),
   };
-}
-
-/** The true change that is found with that power. From few looks of one's own the noise itself is not known well. */
-function foundAt(noise: number, known: NoiseKnown, asked: number): number {
-  const at = (p: number) => (known.kind === 'seen' ? studentQuantile(p, known.df) : normalQuantile(p));
-  return noise * (1 + at(POWER) / at(1 - FALSE_CHANGED / 2 / asked));
 }
 
 const HAIR = 1e-9;

@@ -40,7 +40,7 @@ export type ClientReport = {
   stop: string;
 };
 
-export type MeasuredLine = {
+type MeasuredLine = {
   group: (typeof MEASURE_GROUPS)[number];
   label: string;
   unit: string;

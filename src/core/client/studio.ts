@@ -33,7 +33,7 @@ export type Person = {
   withCues: readonly Stretch[];
 };
 
-export type FiguresRow = {
+type FiguresRow = {
   label: string;
   unit: string;
   people: number;
@@ -44,7 +44,7 @@ export type FiguresRow = {
   changed: number;
 };
 export type Group = { key: string; label: string; people: number; rows: FiguresRow[] };
-export type DrillFigures = {
+type DrillFigures = {
   id: string;
   name: string;
   people: number;
@@ -53,7 +53,7 @@ export type DrillFigures = {
   quality: number | null;
   went: WentWith | null;
 };
-export type CueFigures = Omit<Said, 'id'> & { id: string; people: number; went: WentWith | null };
+type CueFigures = Omit<Said, 'id'> & { id: string; people: number; went: WentWith | null };
 
 export type StudioFigures = {
   people: number;

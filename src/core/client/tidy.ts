@@ -23,8 +23,7 @@ export type TidyRow = {
   n: number | null;
 };
 
-export const TIDY_KINDS = ['measure', 'reading', 'certainty', 'need', 'block', 'cue'] as const;
-export type TidyKind = (typeof TIDY_KINDS)[number];
+type TidyKind = 'measure' | 'reading' | 'certainty' | 'need' | 'block' | 'cue';
 
 /** What each kind of row is. */
 const KIND_SAID: Record<Exclude<TidyKind, 'measure'>, { unit: string; said: (label: string) => string }> = {

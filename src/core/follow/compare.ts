@@ -60,7 +60,7 @@ function compared(before: SeenMeasures, after: SeenMeasures, measures: readonly 
  * Which way the work wants a measure to go, where that is the same for everybody (common practice, no source). A slower
  * breath is not a better one for all, nor is more breath in one place.
  */
-export const WANTED: Readonly<Record<string, 'up' | 'down'>> = {
+const WANTED: Readonly<Record<string, 'up' | 'down'>> = {
   hold: 'up',
   fullBreathHold: 'up',
   comfortable: 'up',

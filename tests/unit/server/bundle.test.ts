@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -128,7 +129,6 @@ test('the manifest names every file with the hash that another program finds; na
   expect(manifest.files.map((f) => f.path).sort()).toEqual(
     [...files.keys()].filter((p) => p !== MANIFEST).sort(),
   );
-  const { createHash } = await import('node:crypto');
   for (const f of manifest.files)
     expect([f.path, f.bytes, f.sha256]).toEqual([
       f.path,
@@ -166,7 +166,6 @@ describe('what is damaged is refused whole', () => {
       const bytes = Buffer.from(edit(files.get(path)!.toString()));
       files.set(path, bytes);
       const manifest = JSON.parse(files.get(MANIFEST)!.toString()) as Manifest;
-      const { createHash } = require('node:crypto') as typeof import('node:crypto');
       const entry = manifest.files.find((f) => f.path === path)!;
       Object.assign(entry, { bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') });
       files.set(MANIFEST, Buffer.from(JSON.stringify(manifest)));

@@ -89,8 +89,12 @@ export function takeBackBundle(scope: Scope, { clients, classes: ofClasses }: Br
 
 function refused(error: unknown): Failure {
   if (error instanceof Stop) return fail(`${error.message} ${NOTHING}`, 'file');
-  const why = error instanceof Error ? error.message : 'it cannot be read';
-  return fail(`This file cannot be read as a bundle (${why.slice(0, 200)}). ${NOTHING}`, 'file');
+  if ((error as { code?: unknown } | null)?.code?.toString().startsWith('SQLITE'))
+    return fail(`The records here could not take it: is the disk full, or read-only? ${NOTHING}`, 'file');
+  return fail(
+    `This file cannot be read as a bundle: it is no zip, or it was cut on the way. ${NOTHING}`,
+    'file',
+  );
 }
 
 type Source = {

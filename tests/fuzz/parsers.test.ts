@@ -1,5 +1,6 @@
 import { printBandCsv } from '@/core/formats/band-csv';
-import { parseClientFile, printClientFile } from '@/core/formats/client-file';
+import { parseManifest } from '@/core/formats/bundle';
+import { parseBundledClient, parseClientFile, printClientFile } from '@/core/formats/client-file';
 import { parseCurveCsv } from '@/core/formats/curve-csv';
 import { printEdf } from '@/core/formats/edf';
 import { parseLibraryFile } from '@/core/formats/library-file';
@@ -182,6 +183,31 @@ const CASES: Record<string, (random: Random) => unknown> = {
     (text) => (random: Random) =>
       parseClientFile(mutatedText(random, text))
   )(printClientFile({ ...demoFiles(new Date(Date.UTC(2026, 0, 5)))[0]!, recordings: [] })),
+  'clients of a bundle': (
+    (text) => (random: Random) =>
+      parseBundledClient(mutatedText(random, text))
+  )(
+    JSON.stringify({
+      ...demoFiles(new Date(Date.UTC(2026, 0, 5)))[0]!,
+      format: 'kokyu-bundled-client',
+      id: '5e0a4a52-1f1c-4a6f-9d6e-1c2b3a4d5e6f',
+      createdAt: '2026-01-05T08:00:00.000Z',
+      archivedAt: null,
+      recordings: [],
+    }),
+  ),
+  'manifests of bundles': (
+    (text) => (random: Random) =>
+      parseManifest(mutatedText(random, text))
+  )(
+    JSON.stringify({
+      format: 'kokyu-bundle',
+      version: 1,
+      madeAt: '2026-01-05T08:00:00.000Z',
+      files: [{ path: 'clients/00001/client.json', bytes: 12, sha256: 'ab'.repeat(32) }],
+      damaged: [],
+    }),
+  ),
   'sequence files': (
     (text) => (random: Random) =>
       parseSequenceFile(mutatedText(random, text))

@@ -197,7 +197,7 @@ function doneForClient({ known, now }: ReportOf): string[] {
   const home = atHome(known, now);
   return [
     ...(runs.length > 0 ? [`We worked together ${times(runs.length)}.`] : []),
-    ...(home ? [`At home you did ${home.done} of the ${home.asked} times that were planned.`] : []),
+    ...(home ? [`At home you practised ${times(home.done)}; ${times(home.asked)} were planned.`] : []),
   ];
 }
 

@@ -38,7 +38,7 @@ export function verdictSaid(row: Followed): string {
     case 'changed':
       return 'changed';
     case 'noise':
-      return 'no more than noise';
+      return row.unit === 'yes or no' ? 'the same' : 'no more than noise';
     case 'cannotTell':
       return row.moreLooks === null ? 'cannot tell yet' : `cannot tell yet: ${looks(row.moreLooks)}`;
   }

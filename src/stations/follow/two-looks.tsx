@@ -173,7 +173,9 @@ function Compared({ compared }: { compared: readonly Comparison[] }) {
                   <td className="pr-4 text-soft">
                     {row.unit === 'yes or no' || noise === null ? '' : `±${valueOf(row, noise)}`}
                   </td>
-                  <td className={real ? 'font-bold' : 'text-soft'}>{VERDICT[verdict]}</td>
+                  <td className={real ? 'font-bold' : 'text-soft'}>
+                    {row.unit !== 'yes or no' ? VERDICT[verdict] : real ? 'changed' : 'the same'}
+                  </td>
                 </tr>
               );
             })}

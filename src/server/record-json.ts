@@ -59,7 +59,7 @@ export const shapeOf = (kind: JsonKind, upgrades = UPGRADES): number => upgrades
 const parsed = new Map<string, { text: string; shape: number; result: Result<unknown> }>();
 const MOST_PARSED = 3000;
 /** Texts of more letters than these are not kept parsed at once: a walk over a whole studio would hold all of it. */
-const MOST_LETTERS = 2_000_000;
+const MOST_LETTERS = 6_000_000;
 let letters = 0;
 
 /**

@@ -9,8 +9,9 @@ import { clients, homePlans, runs } from './db/schema';
 import { unseenStops } from './home-reports';
 import type { Scope } from './scope';
 
-/** Of so many at most with a plan at home the whole file is looked through for what is due. */
+/** Of so many at most the whole file is looked through for what is due: all with a plan at home, then who was here last. */
 const MOST_LOOKED_AT = 60;
+const MOST_LATELY = 20;
 
 /** What needs doing today in the studio, what may harm first. Between two files the server answers others. */
 export async function dueToday(scope: Scope, now: Date, today: string): Promise<Due[]> {
@@ -27,14 +28,16 @@ export async function dueToday(scope: Scope, now: Date, today: string): Promise<
       what: { kind: 'class', classId: c.id, time: c.data.time ?? null },
     }));
   const looked: Due[] = [];
-  const athome = withPlans(scope);
-  for (const { id, name } of athome) {
+  const withPlan = withPlans(scope);
+  const lately = latelyHere(scope).filter((c) => !withPlan.some((p) => p.id === c.id));
+  const read = [...withPlan, ...lately];
+  for (const { id, name } of read) {
     const known = soundCase(scope, id);
     if (known)
       looked.push(...dueOfClient(known, now).map((what): Due => ({ who: name, clientId: id, what })));
     await new Promise((next) => setImmediate(next));
   }
-  const seen = new Set(athome.map((c) => c.id));
+  const seen = new Set(read.map((c) => c.id));
   const others = [...withRedFlags(scope), ...withOpenRuns(scope)].filter((d) => !seen.has(d.clientId!));
   return sortDue([...stops, ...classes, ...looked, ...others]);
 }
@@ -58,6 +61,18 @@ const withPlans = (scope: Scope): { id: string; name: string }[] =>
     .innerJoin(clients, eq(clients.id, homePlans.clientId))
     .where(and(mine(scope), isNotNull(homePlans.sentAt), isNull(homePlans.endedAt)))
     .limit(MOST_LOOKED_AT)
+    .all();
+
+/** Clients who were looked at or coached last: a look may not be finished, or a harder step come next. */
+const latelyHere = (scope: Scope): { id: string; name: string }[] =>
+  db()
+    .select({ id: clients.id, name: clients.name })
+    .from(clients)
+    .where(mine(scope))
+    .orderBy(
+      sql`max(coalesce((select max(at) from looks where client_id = ${clients.id}), ''), coalesce((select max(started_at) from runs where client_id = ${clients.id}), '')) desc`,
+    )
+    .limit(MOST_LATELY)
     .all();
 
 /** Clients of whom a red flag is open, without reading their files. */

@@ -16,7 +16,9 @@ import {
   sendHomePlan,
 } from '@/server/home-plans';
 import { homeReportsOf, keepHomeReports, seeStop, unseenStops } from '@/server/home-reports';
+import { EMPTY_LOOK } from '@/core/look/look';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { startLook } from '@/server/looks';
 import { startRun } from '@/server/runs';
 import { STUDIO, type Scope } from '@/server/scope';
 import { saveScreen } from '@/server/screens';
@@ -156,6 +158,8 @@ describe('what today is for', () => {
     const flagged = client('Flagged');
     const screen = { ...EMPTY_SCREEN, redFlags: [{ flag: 'chestPain' as const, at: AT }] };
     expect(saveScreen(STUDIO, flagged, over(0, screen)).ok).toBe(true);
+    const looking = client('Looking');
+    startLook(STUDIO, looking, 'visit', null, { ...EMPTY_LOOK, comfortableExhaleS: 5 });
     const running = client('Running');
     startRun(STUDIO, running, 's', {
       minutes: 20,
@@ -167,6 +171,7 @@ describe('what today is for', () => {
     const due = (await dueToday(STUDIO, NOW, '2026-03-05')).map((d) => [d.who, d.what.kind]);
     expect(due).toContainEqual(['Flagged', 'redFlag']);
     expect(due).toContainEqual(['Running', 'runOpen']);
+    expect(due).toContainEqual(['Looking', 'lookOpen']);
     const settled = {
       ...screen,
       redFlags: [{ ...screen.redFlags[0]!, action: 'sent to the clinic', actionAt: AT }],

@@ -54,14 +54,17 @@ export function useHome(origin: Origin) {
   const send = useCallback(async () => {
     if (origin.kind !== 'link' || busy.current) return;
     busy.current = true;
-    for (let arrived = true; arrived && now.current;) {
-      const next = waiting(now.current);
+    // What is refused of one plan stays on the phone and does not hold up the others.
+    const refused = new Set<string>();
+    while (now.current) {
+      const next = waiting(now.current, refused);
       if (!next) break;
       const answer = await sendReports(origin.token, next.planId, next.reports.slice(0, AT_ONCE));
       setReach(answer.kind === 'nobody' ? 'nobody' : 'there');
-      arrived = answer.kind === 'got' && answer.value.kept.length > 0;
-      if (answer.kind !== 'got') break;
-      await put(without(now.current, new Set(answer.value.kept)));
+      if (answer.kind === 'nobody') break;
+      if (answer.kind === 'got' && answer.value.kept.length > 0)
+        await put(without(now.current, new Set(answer.value.kept)));
+      else refused.add(next.planId);
     }
     busy.current = false;
   }, [origin, put]);

@@ -17,10 +17,14 @@ export function taken(kept: Kept, doc: HomeDoc): Kept {
   return { ...fresh(doc), ...(behind.length > 0 ? { behind } : {}) };
 }
 
-/** What is to be sent next, the oldest plan first; null: nothing waits. */
-export function waiting(kept: Kept): { planId: string; reports: HomeReport[] } | null {
+/** What is to be sent next, the oldest plan first, but for plans that were refused; null: nothing waits. */
+export function waiting(
+  kept: Kept,
+  refused: ReadonlySet<string> = new Set(),
+): { planId: string; reports: HomeReport[] } | null {
   const reports = kept.said.filter((r) => kept.unsent.includes(r.id));
-  return kept.behind?.[0] ?? (reports.length > 0 ? { planId: kept.doc.planId, reports } : null);
+  const all = [...(kept.behind ?? []), ...(reports.length > 0 ? [{ planId: kept.doc.planId, reports }] : [])];
+  return all.find((batch) => !refused.has(batch.planId)) ?? null;
 }
 
 /** Without what has arrived. */

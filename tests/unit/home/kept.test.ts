@@ -26,6 +26,14 @@ test('what was not sent of a plan that was replaced goes out as said of that pla
   expect(waiting(after)).toEqual({ planId: 'b', reports: [said(3)] });
 });
 
+test('what is refused of one plan waits, and does not hold up the next', () => {
+  const kept = taken({ doc: docOf('a'), said: [said(1)], unsent: [uuid(1)] }, docOf('b'));
+  const next = { ...kept, said: [said(2)], unsent: [uuid(2)] };
+  expect(waiting(next, new Set(['a']))).toEqual({ planId: 'b', reports: [said(2)] });
+  expect(waiting(next, new Set(['a', 'b']))).toBeNull();
+  expect(waitingCount(without(next, new Set([uuid(2)])))).toBe(1);
+});
+
 test('the same plan sent anew keeps what was said of it', () => {
   const kept = { doc: docOf('a'), said: [said(1)], unsent: [uuid(1)] };
   expect(taken(kept, docOf('a'))).toEqual(kept);

@@ -17,9 +17,10 @@ const PHONE = { viewport: { width: 390, height: 844 }, isMobile: true, hasTouch:
 /** Somebody who was coached already, as a client of the test's own. */
 async function somebody(page: Page): Promise<string> {
   const file = await demoClient(page, 'Wen L.');
-  const text = await (await page.request.get(`${file}/export`)).body();
+  const kept = (await (await page.request.get(`${file}/export`)).json()) as object;
+  // A copy that a test before this one has made has its plan at home with it.
   const made = await page.request.post('/bring-in', {
-    data: text,
+    data: JSON.stringify({ ...kept, homes: [] }),
     headers: { 'content-type': 'application/json' },
   });
   const { value } = (await made.json()) as { value: { id: string } };
@@ -234,6 +235,113 @@ test('links that are withdrawn, over or guessed open nothing; what was done befo
   });
   expect(sent.status()).toBe(400);
   await context.close();
+});
+
+test('a plan is replaced while the phone is away: what was done of the old one arrives as done of the old one', async ({
+  page,
+  browser,
+}) => {
+  const file = await somebody(page);
+  await sentHome(page, file);
+  const link = await linkOf(page);
+  const { context, phone } = await phoneOf(browser);
+  await phone.goto(link);
+  await expect(phone.getByRole('heading', { name: 'Wen, today' })).toBeVisible();
+  await context.setOffline(true);
+  await doneOne(phone, 4);
+  await page.reload();
+  await page.getByRole('button', { name: 'Renew it' }).click();
+  await page.getByRole('button', { name: 'Send it home' }).click();
+  await expect(page.getByRole('heading', { name: 'At home now' })).toBeVisible();
+  // The new plan comes; what was done cannot be sent at that moment.
+  await phone.route('**/home/said', (route) => route.abort());
+  await context.setOffline(false);
+  await phone.reload();
+  await expect(phone.getByText(/1 thing waits to be sent/)).toBeVisible();
+  await doneOne(phone, 6);
+  await expect(phone.getByText(/2 things wait to be sent/)).toBeVisible();
+  expect(reportsOf(file)).toHaveLength(0);
+  await phone.unroute('**/home/said');
+  await phone.reload();
+  await expect
+    .poll(() => reportsOf(file).map((r) => (JSON.parse(r.data) as { felt: number }).felt))
+    .toEqual([4, 6]);
+  const db = new Database(DATABASE, { readonly: true });
+  const plans = db
+    .prepare(
+      'select number from home_reports join home_plans on home_plans.id = plan_id where home_reports.client_id = ? order by at',
+    )
+    .pluck()
+    .all(file.split('/').at(-1));
+  db.close();
+  expect(plans).toEqual([1, 2]);
+  await context.close();
+});
+
+test('the paper with the link has no name on it, and nothing but how to open it', async ({ page }) => {
+  const file = await somebody(page);
+  await sentHome(page, file);
+  await page.getByRole('button', { name: 'A link for their phone' }).click();
+  const link = await page.getByTestId('link').innerText();
+  await page.emulateMedia({ media: 'print' });
+  const paper = await page.evaluate(() => document.body.innerText);
+  expect(paper).toContain(link);
+  expect(paper).not.toMatch(/Wen|reflux|done of|At home now/);
+  await expect(page.getByRole('img', { name: /code for the camera/ })).toBeVisible();
+});
+
+test('the diary: a visit is put in, goes out as a calendar and comes in from one, and is taken out', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const diary = page.getByRole('region', { name: 'Who comes' });
+  await page.locator('[data-awake=true]').first().waitFor();
+  await diary.getByRole('button', { name: 'Put a visit in' }).click();
+  await diary.getByRole('button', { name: 'Put it in' }).click();
+  await expect(diary.getByText('Say who, the day and the time.')).toBeVisible();
+  await diary.getByLabel('Who, by the name in the list').fill('Petra V.');
+  const day = new Date(Date.now() + 2 * 86_400_000);
+  const two = (n: number) => String(n).padStart(2, '0');
+  const when = `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T07:15`;
+  await diary.getByLabel('When').fill(when);
+  await diary.getByRole('button', { name: 'Put it in' }).click();
+  const mine = diary.getByRole('listitem').filter({ hasText: 'Petra V.' });
+  await expect(mine).toHaveCount(1);
+  await expect(mine.getByRole('link')).toHaveAttribute('href', /^\/clients\//);
+  const text = await (await page.request.get('/diary')).text();
+  const events = new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents('vevent');
+  const put = events.find((e) => String(e.getFirstPropertyValue('summary')).includes('Petra V.'))!;
+  const start = (put.getFirstPropertyValue('dtstart') as ICAL.Time).toJSDate();
+  expect(start.toISOString()).toBe(new Date(when).toISOString());
+  // The same calendar again moves nothing and doubles nothing; a line of somebody else's comes in beside it.
+  const more = text.replace(
+    'END:VCALENDAR',
+    [
+      'BEGIN:VEVENT',
+      'UID:elsewhere-1',
+      `DTSTAMP:20260101T000000Z`,
+      `DTSTART:${new Date(start.getTime() + 3_600_000).toISOString().replace(/[-:]|\.\d+/g, '')}`,
+      'DURATION:PT45M',
+      'SUMMARY:Window cleaner',
+      'END:VEVENT',
+      'END:VCALENDAR',
+    ].join('\r\n'),
+  );
+  const choose = page.locator('input[type=file][accept*=".ics"]');
+  await choose.setInputFiles({ name: 'c.ics', mimeType: 'text/calendar', buffer: Buffer.from(more) });
+  await expect(diary.getByRole('status')).toHaveText(/visits taken in/);
+  await expect(diary.getByRole('listitem').filter({ hasText: 'Window cleaner' })).toHaveCount(1);
+  await expect(mine).toHaveCount(1);
+  await choose.setInputFiles({
+    name: 'c.ics',
+    mimeType: 'text/calendar',
+    buffer: Buffer.from('no calendar'),
+  });
+  await expect(diary.getByRole('status')).toHaveText(/not a calendar file.*Nothing was taken/);
+  for (const who of ['Window cleaner', 'Petra V.']) {
+    await diary.getByRole('button', { name: `Take ${who} out of the diary` }).click();
+    await expect(diary.getByRole('listitem').filter({ hasText: who })).toHaveCount(0);
+  }
 });
 
 test('the one file runs from disk without asking anybody, and its code and its file are taken in once', async ({

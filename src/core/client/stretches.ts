@@ -11,7 +11,7 @@ export type Between = {
   runs: number;
   drills: { id: string; name: string; blocks: number }[];
   /** Cues that were said, by the drill and the cue's place in it. */
-  cues: { id: string; text: string; worked: number; said: number }[];
+  cues: { id: string; drill: string; text: string; worked: number; said: number }[];
   /** Share of what was asked at home that was done, 0–1; null where nothing was. */
   home: number | null;
   /** Beyond noise. */
@@ -54,15 +54,16 @@ function drillsIn(runs: Runs): Between['drills'] {
   return [...found.values()].sort((a, b) => b.blocks - a.blocks || a.name.localeCompare(b.name));
 }
 
-function cuesIn(runs: Runs): Between['cues'] {
+/** Cues that were said in runs, those that worked most first. */
+export function cuesIn(runs: Runs): Between['cues'] {
   const found = new Map<string, Between['cues'][number]>();
   for (const { sequence, state } of runs)
     for (const { blockId, drillId, cue, outcome } of state.cues ?? []) {
       const block = sequence.blocks.find((b) => b.id === blockId);
       const text = block && drillOf(block)?.cues[cue]?.text;
-      if (!text) continue;
+      if (!block || !text) continue;
       const id = `${drillId} ${cue + 1}`;
-      const at = found.get(id) ?? { id, text, worked: 0, said: 0 };
+      const at = found.get(id) ?? { id, drill: nameOf(block), text, worked: 0, said: 0 };
       found.set(id, { ...at, said: at.said + 1, worked: at.worked + (outcome === 'worked' ? 1 : 0) });
     }
   return [...found.values()].sort((a, b) => b.worked - a.worked || b.said - a.said);

@@ -5,10 +5,10 @@ import { wentWith, type Stretch, type WentWith } from '../follow/association';
 import { MEASURES } from '../follow/measures';
 import type { Followed } from '../follow/trend';
 import { namedReadings, READING, type ReadingName } from '../read/readings';
-import { drillOf, nameOf } from '../sequence/sequence';
+import { nameOf } from '../sequence/sequence';
 import type { ClientCase } from './case';
 import { followClient } from './followed';
-import { betweenVisits, stretchesOf } from './stretches';
+import { betweenVisits, cuesIn, stretchesOf, type Between } from './stretches';
 
 /** A group of fewer people than this shows nothing of them. */
 export const LEAST_PEOPLE = 5;
@@ -18,7 +18,7 @@ const SHOWN = ['rate', 'exhale', 'comfortable', 'hold', 'pain', 'complaints', 'b
 
 type Change = Pick<Followed, 'id' | 'unit' | 'verdict'> & { first: number; newest: number };
 type Use = { id: string; name: string; blocks: number; done: number; qualities: number[] };
-type Said = { id: string; drill: string; text: string; said: number; worked: number };
+type Said = Between['cues'][number];
 
 /** What of one person goes into the figures of a studio. No name is in it. */
 export type Person = {
@@ -35,7 +35,7 @@ export type Person = {
 
 type FiguresRow = {
   label: string;
-  unit: string;
+  unit: Followed['unit'];
   people: number;
   first: number;
   newest: number;
@@ -53,7 +53,7 @@ type DrillFigures = {
   quality: number | null;
   went: WentWith | null;
 };
-type CueFigures = Omit<Said, 'id'> & { id: string; people: number; went: WentWith | null };
+type CueFigures = Said & { people: number; went: WentWith | null };
 
 export type StudioFigures = {
   people: number;
@@ -79,7 +79,7 @@ export function personOf(key: string, known: ClientCase, now: Date): Person {
     goals: known.screen.data.goalList ?? [],
     changes: changesOf(followClient(known, now)),
     uses: usesOf(known),
-    cues: cuesOf(known),
+    cues: cuesIn(known.runs),
     withDrills: stretchesOf(key, between, 'drills'),
     withCues: stretchesOf(key, between, 'cues'),
   };
@@ -118,22 +118,6 @@ function usesOf({ runs }: ClientCase): Use[] {
       if (r.outcome === 'done') at.done++;
       if (r.quality !== null) at.qualities.push(r.quality);
       found.set(r.drillId, at);
-    }
-  return [...found.values()];
-}
-
-function cuesOf({ runs }: ClientCase): Said[] {
-  const found = new Map<string, Said>();
-  for (const { sequence, state } of runs)
-    for (const c of state.cues ?? []) {
-      const block = sequence.blocks.find((b) => b.id === c.blockId);
-      const text = block && drillOf(block)?.cues[c.cue]?.text;
-      if (!block || !text) continue;
-      const id = `${c.drillId} ${c.cue + 1}`;
-      const at = found.get(id) ?? { id, drill: nameOf(block), text, said: 0, worked: 0 };
-      at.said++;
-      if (c.outcome === 'worked') at.worked++;
-      found.set(id, at);
     }
   return [...found.values()];
 }

@@ -3,6 +3,7 @@ import type { Between } from '@/core/client/stretches';
 import { listed } from '@/core/base/listed';
 import { isBetter } from '@/core/follow/compare';
 import { signed } from '@/core/follow/said';
+import { Columns } from '@/ui/columns';
 import { When } from '@/ui/dates';
 
 /** So many drills and cues of a stretch are named. */
@@ -21,15 +22,7 @@ export function BetweenList({ clientId, between }: { clientId: string; between: 
         training or medication are not in here.
       </p>
       <table className="w-full text-left text-small tabular-nums">
-        <thead className="text-fine text-soft">
-          <tr className="border-b border-rule">
-            {['from one visit to the next', 'done', 'cues that worked', 'at home', 'changed'].map((name) => (
-              <th key={name} className="py-1 pr-4 font-normal">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Columns names={['from one visit to the next', 'done', 'cues that worked', 'at home', 'changed']} />
         <tbody>
           {between.map((b) => (
             <tr key={b.to.id} className="border-b border-rule align-top">

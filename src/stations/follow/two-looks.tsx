@@ -12,6 +12,7 @@ import { Ladder } from '@/pictures/ladder';
 import { Loop } from '@/pictures/loop';
 import { Rings } from '@/pictures/rings';
 import { buttonClass } from '@/ui/button';
+import { Columns } from '@/ui/columns';
 import { useDates, When } from '@/ui/dates';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Select } from '@/ui/select';
@@ -149,15 +150,7 @@ function Compared({ compared }: { compared: readonly Comparison[] }) {
         <p className="text-soft">Nothing was taken in the same place at both looks.</p>
       ) : (
         <table className="w-full max-w-[900px] text-left text-small tabular-nums">
-          <thead className="text-fine text-soft">
-            <tr className="border-b border-rule">
-              {['what', 'left', 'right', 'difference', 'noise', 'verdict'].map((name) => (
-                <th key={name} className="py-1 pr-4 font-normal">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Columns names={['what', 'left', 'right', 'difference', 'noise', 'verdict']} />
           <tbody>
             {compared.map((row) => {
               const { before, after, difference, noise, verdict } = row.change;

@@ -5,6 +5,7 @@ import { MEASURE_GROUPS } from '@/core/follow/measures';
 import { GROUP_LABEL } from '@/core/follow/said';
 import { ChangePicture } from '@/pictures/change-picture';
 import { Button, buttonClass } from '@/ui/button';
+import { Columns } from '@/ui/columns';
 import { Notice } from '@/ui/notice';
 
 type Props = { report: Report; days: Record<string, string>; clientId: string };
@@ -132,15 +133,7 @@ function Measured({ report }: { report: ClinicianReport }) {
         Measured
       </h2>
       <table className="w-full text-left text-small tabular-nums">
-        <thead className="text-fine text-soft">
-          <tr className="border-b border-rule">
-            {['what', 'first', 'newest', 'difference', 'noise', 'verdict'].map((name) => (
-              <th key={name} className="py-1 pr-3 font-normal">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Columns names={['what', 'first', 'newest', 'difference', 'noise', 'verdict']} />
         {MEASURE_GROUPS.map((group) => {
           const rows = report.measured.filter((m) => m.group === group);
           if (rows.length === 0) return null;

@@ -2,6 +2,8 @@
 
 import { useState } from 'react';
 import type { Group, StudioFigures } from '@/core/client/studio';
+import { signed, valueOf } from '@/core/follow/said';
+import { Columns } from '@/ui/columns';
 import { Select } from '@/ui/select';
 
 type By = 'byReading' | 'byGoal';
@@ -9,12 +11,6 @@ const BY: readonly { value: By; label: string }[] = [
   { value: 'byReading', label: 'the main reading at the first look' },
   { value: 'byGoal', label: 'what they want' },
 ];
-
-const digits = (unit: string): number => (unit === '%' || unit === 'of 64' ? 0 : 1);
-const signed = (v: number, unit: string): string => {
-  const size = Math.abs(v).toFixed(digits(unit));
-  return Number(size) === 0 ? '0' : `${v > 0 ? '+' : '−'}${size}`;
-};
 
 /** How clients of a kind fare. */
 export function Groups({ figures }: { figures: StudioFigures }) {
@@ -34,17 +30,9 @@ export function Groups({ figures }: { figures: StudioFigures }) {
       ) : (
         <div className="overflow-x-auto">
           <table className="w-full min-w-[720px] text-left text-small tabular-nums">
-            <thead className="text-fine text-soft">
-              <tr className="border-b border-rule">
-                {['kind', 'what', 'people', 'first', 'newest', 'change', 'changed beyond noise'].map(
-                  (name) => (
-                    <th key={name} className="py-1 pr-4 font-normal">
-                      {name}
-                    </th>
-                  ),
-                )}
-              </tr>
-            </thead>
+            <Columns
+              names={['kind', 'what', 'people', 'first', 'newest', 'change', 'changed beyond noise']}
+            />
             {shown.map((g) => (
               <GroupRows key={g.key} group={g} />
             ))}
@@ -92,9 +80,9 @@ function GroupRows({ group }: { group: Group }) {
             {r.label} <span className="text-soft">{r.unit}</span>
           </td>
           <td className="pr-4">{r.people}</td>
-          <td className="pr-4">{r.first.toFixed(digits(r.unit))}</td>
-          <td className="pr-4">{r.newest.toFixed(digits(r.unit))}</td>
-          <td className="pr-4 font-semibold">{signed(r.change, r.unit)}</td>
+          <td className="pr-4">{valueOf(r, r.first)}</td>
+          <td className="pr-4">{valueOf(r, r.newest)}</td>
+          <td className="pr-4 font-semibold">{signed(r, r.change)}</td>
           <td>
             {r.changed} of {r.people}
           </td>

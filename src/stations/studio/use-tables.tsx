@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { StudioFigures } from '@/core/client/studio';
 import type { WentWith } from '@/core/follow/association';
 import { listed } from '@/core/base/listed';
+import { Columns } from '@/ui/columns';
 import { Press } from '@/ui/press';
 
 const FIRST = 12;
@@ -24,7 +25,7 @@ export function DrillTable({ figures }: { figures: StudioFigures }) {
       ) : (
         <div className="overflow-x-auto">
           <table className="w-full min-w-[720px] text-left text-small tabular-nums">
-            <Head columns={['drill', 'people', 'blocks', 'done', 'quality of 5', ...WENT]} />
+            <Columns names={['drill', 'people', 'blocks', 'done', 'quality of 5', ...WENT]} />
             <tbody>
               {shown.map((d) => (
                 <tr key={d.id} className="border-b border-rule">
@@ -72,7 +73,7 @@ export function CueTable({ figures }: { figures: StudioFigures }) {
       ) : (
         <div className="overflow-x-auto">
           <table className="w-full min-w-[720px] text-left text-small tabular-nums">
-            <Head columns={['cue', 'drill', 'people', 'worked at once', ...WENT]} />
+            <Columns names={['cue', 'drill', 'people', 'worked at once', ...WENT]} />
             <tbody>
               {shown.map((c) => (
                 <tr key={c.id} className="border-b border-rule align-top">
@@ -137,18 +138,6 @@ const points = (share: number): string => {
   const size = Math.round(Math.abs(share) * 100);
   return size === 0 ? '0' : `${share > 0 ? '+' : '−'}${size}`;
 };
-
-const Head = ({ columns }: { columns: readonly string[] }) => (
-  <thead className="text-fine text-soft">
-    <tr className="border-b border-rule">
-      {columns.map((name) => (
-        <th key={name} className="py-1 pr-4 font-normal">
-          {name}
-        </th>
-      ))}
-    </tr>
-  </thead>
-);
 
 const More = ({ all, more, onPress }: { all: boolean; more: number; onPress: () => void }) =>
   more > 0 ? (

@@ -274,6 +274,10 @@ test('no page scrolls sideways, at four sizes and at 200 and 400 per cent', asyn
     await firstOf(page, file, 'look'),
     await firstOf(page, file, 'write'),
     '/pictures',
+    `${file}/follow/two`,
+    `/reports/${file.split('/').at(-1)}?for=client`,
+    `/reports/${file.split('/').at(-1)}?for=clinician`,
+    '/studio',
   ];
   for (const path of pages) {
     await page.goto(path);

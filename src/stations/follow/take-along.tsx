@@ -21,7 +21,7 @@ export function TakeAlong({ clientId }: { clientId: string }) {
       </h2>
       <ul className="flex flex-wrap gap-x-8 gap-y-2">
         {REPORTS.map(([who, name, what]) => (
-          <li key={who} className="flex items-center gap-3">
+          <li key={who} className="flex flex-wrap items-center gap-x-3">
             <a className={buttonClass()} href={`/reports/${clientId}?for=${who}`}>
               {name}
             </a>

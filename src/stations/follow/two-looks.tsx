@@ -149,31 +149,34 @@ function Compared({ compared }: { compared: readonly Comparison[] }) {
       {compared.length === 0 ? (
         <p className="text-soft">Nothing was taken in the same place at both looks.</p>
       ) : (
-        <table className="w-full max-w-[900px] text-left text-small tabular-nums">
-          <Columns names={['what', 'left', 'right', 'difference', 'noise', 'verdict']} />
-          <tbody>
-            {compared.map((row) => {
-              const { before, after, difference, noise, verdict } = row.change;
-              const real = verdict === 'more' || verdict === 'less';
-              return (
-                <tr key={row.id + row.label} className="border-b border-rule">
-                  <td className="py-1 pr-4">
-                    {row.label} <span className="text-soft">{row.unit === 'yes or no' ? '' : row.unit}</span>
-                  </td>
-                  <td className="pr-4">{valueOf(row, before)}</td>
-                  <td className="pr-4">{valueOf(row, after)}</td>
-                  <td className="pr-4">{row.unit === 'yes or no' ? '' : signed(row, difference)}</td>
-                  <td className="pr-4 text-soft">
-                    {row.unit === 'yes or no' || noise === null ? '' : `±${valueOf(row, noise)}`}
-                  </td>
-                  <td className={real ? 'font-bold' : 'text-soft'}>
-                    {row.unit !== 'yes or no' ? VERDICT[verdict] : real ? 'changed' : 'the same'}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <div className="overflow-x-auto">
+          <table className="w-full min-w-[560px] max-w-[900px] text-left text-small tabular-nums">
+            <Columns names={['what', 'left', 'right', 'difference', 'noise', 'verdict']} />
+            <tbody>
+              {compared.map((row) => {
+                const { before, after, difference, noise, verdict } = row.change;
+                const real = verdict === 'more' || verdict === 'less';
+                return (
+                  <tr key={row.id + row.label} className="border-b border-rule">
+                    <td className="py-1 pr-4">
+                      {row.label}{' '}
+                      <span className="text-soft">{row.unit === 'yes or no' ? '' : row.unit}</span>
+                    </td>
+                    <td className="pr-4">{valueOf(row, before)}</td>
+                    <td className="pr-4">{valueOf(row, after)}</td>
+                    <td className="pr-4">{row.unit === 'yes or no' ? '' : signed(row, difference)}</td>
+                    <td className="pr-4 text-soft">
+                      {row.unit === 'yes or no' || noise === null ? '' : `±${valueOf(row, noise)}`}
+                    </td>
+                    <td className={real ? 'font-bold' : 'text-soft'}>
+                      {row.unit !== 'yes or no' ? VERDICT[verdict] : real ? 'changed' : 'the same'}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
       )}
       <p className="max-w-[100ch] pt-1 text-fine text-soft">
         Two looks alone, so noise is that of their tries and the stated spread of days; all rows together are

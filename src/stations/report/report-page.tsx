@@ -132,34 +132,36 @@ function Measured({ report }: { report: ClinicianReport }) {
       <h2 id="measured" className="text-lead">
         Measured
       </h2>
-      <table className="w-full text-left text-small tabular-nums">
-        <Columns names={['what', 'first', 'newest', 'difference', 'noise', 'verdict']} />
-        {MEASURE_GROUPS.map((group) => {
-          const rows = report.measured.filter((m) => m.group === group);
-          if (rows.length === 0) return null;
-          return (
-            <tbody key={group}>
-              <tr>
-                <th colSpan={6} scope="rowgroup" className="pt-2 text-left font-semibold">
-                  {GROUP_LABEL[group]}
-                </th>
-              </tr>
-              {rows.map((m) => (
-                <tr key={m.label} className="break-inside-avoid border-b border-rule">
-                  <td className="py-0.5 pr-3">
-                    {m.label} {m.unit !== '' && <span className="text-soft">{m.unit}</span>}
-                  </td>
-                  <td className="pr-3">{m.first}</td>
-                  <td className="pr-3">{m.newest}</td>
-                  <td className="pr-3">{m.difference}</td>
-                  <td className="pr-3 text-soft">{m.noise}</td>
-                  <td className={m.verdict === 'changed' ? 'font-bold' : ''}>{m.verdict}</td>
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[620px] text-left text-small tabular-nums">
+          <Columns names={['what', 'first', 'newest', 'difference', 'noise', 'verdict']} />
+          {MEASURE_GROUPS.map((group) => {
+            const rows = report.measured.filter((m) => m.group === group);
+            if (rows.length === 0) return null;
+            return (
+              <tbody key={group}>
+                <tr>
+                  <th colSpan={6} scope="rowgroup" className="pt-2 text-left font-semibold">
+                    {GROUP_LABEL[group]}
+                  </th>
                 </tr>
-              ))}
-            </tbody>
-          );
-        })}
-      </table>
+                {rows.map((m) => (
+                  <tr key={m.label} className="break-inside-avoid border-b border-rule">
+                    <td className="py-0.5 pr-3">
+                      {m.label} {m.unit !== '' && <span className="text-soft">{m.unit}</span>}
+                    </td>
+                    <td className="pr-3">{m.first}</td>
+                    <td className="pr-3">{m.newest}</td>
+                    <td className="pr-3">{m.difference}</td>
+                    <td className="pr-3 text-soft">{m.noise}</td>
+                    <td className={m.verdict === 'changed' ? 'font-bold' : ''}>{m.verdict}</td>
+                  </tr>
+                ))}
+              </tbody>
+            );
+          })}
+        </table>
+      </div>
     </section>
   );
 }

@@ -1,3 +1,5 @@
+import type { SeenMeasures } from '../follow/measures';
+import { adherenceOf, type Adherence } from '../home/adherence';
 import type { Need } from '../aims/needs';
 import type { Control, School } from '../aims/school';
 import type { HomePlan } from '../home/home-plan.schema';
@@ -205,6 +207,17 @@ export const homeNow = (homes: readonly HomeOfClient[], now: Date): HomeOfClient
   homes.find(
     (h) => h.sentAt !== null && h.endedAt === null && now < endOfDay(h.data.day.zone, h.data.until),
   ) ?? null;
+
+/** A look as far as it is measured. */
+export const measuresIn = (look: Pick<SeenLook, 'data' | 'quiet' | 'bands'>): SeenMeasures => ({
+  data: look.data,
+  quiet: look.quiet(),
+  bands: look.bands(),
+});
+
+/** What was done of a plan at home up to a day on the client's calendar, or to the day on which it was ended. */
+export const adherenceUntil = ({ data: plan, endedAt, reports }: HomeOfClient, today: string): Adherence =>
+  adherenceOf({ plan, endedOn: endedAt?.slice(0, 10) ?? null, reports }, today);
 
 /** Drills of which a block was done, and whose last one did not go badly. */
 function coachedWell(runs: readonly RunOfClient[]): string[] {

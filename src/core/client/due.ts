@@ -1,4 +1,4 @@
-import { adherenceOf, standing } from '../home/adherence';
+import { standing } from '../home/adherence';
 import { daysBetween } from '../home/clock-time';
 import { practiceDay } from '../home/zoned';
 import { scoreSymptoms } from '../look/symptoms';
@@ -6,7 +6,7 @@ import { judgedResults, ownedLevel } from '../run/run';
 import { openRedFlags } from '../screen/red-flags';
 import type { StopSign } from '../screen/stop-signs';
 import { drillOf } from '../sequence/sequence';
-import { homeNow, type ClientCase, type HomeOfClient, type RunOfClient } from './case';
+import { adherenceUntil, homeNow, type ClientCase, type HomeOfClient, type RunOfClient } from './case';
 
 /** One thing that needs doing today, and for whom. */
 export type Due = {
@@ -118,8 +118,8 @@ function lookAgain(
   now: Date,
 ): Due['what'][] {
   const days = new Set(
-    sent.flatMap(({ data: plan, endedAt, reports }) =>
-      adherenceOf({ plan, endedOn: endedAt?.slice(0, 10) ?? null, reports }, practiceDay(plan.day, now))
+    sent.flatMap((home) =>
+      adherenceUntil(home, practiceDay(home.data.day, now))
         .days.filter((d) => d.done > 0 && d.day > lookedAt.slice(0, 10))
         .map((d) => d.day),
     ),

@@ -1,4 +1,4 @@
-import { adherenceOf, standing } from '../home/adherence';
+import { standing } from '../home/adherence';
 import { dayAfter } from '../home/clock-time';
 import { practiceDay } from '../home/zoned';
 import { followAll, type FollowedClient } from '../follow/follow-all';
@@ -6,7 +6,7 @@ import { sameStates } from '../follow/same-state';
 import type { Followed } from '../follow/trend';
 import { scoreSymptoms } from '../look/symptoms';
 import { nameOf } from '../sequence/sequence';
-import type { ClientCase, HomeOfClient } from './case';
+import { adherenceUntil, measuresIn, type ClientCase, type HomeOfClient } from './case';
 
 const DAYS_OF_A_WEEK = 7;
 
@@ -24,7 +24,7 @@ export function momentsOf(known: ClientCase, now: Date): FollowedClient {
     looks: looks.map((l, i) => ({
       at: l.at,
       sameState: same[i]!,
-      seen: { data: l.data, quiet: l.quiet(), bands: l.bands() },
+      seen: measuresIn(l),
     })),
     runs: known.runs.toReversed().map(({ startedAt, sequence, state }) => ({
       at: startedAt,
@@ -42,10 +42,10 @@ export function momentsOf(known: ClientCase, now: Date): FollowedClient {
 }
 
 /** A plan at home week by week, whole weeks only, and the answers that were given in each. */
-function weeksOf({ data: plan, endedAt, reports }: HomeOfClient, now: Date) {
+function weeksOf(home: HomeOfClient, now: Date) {
+  const { data: plan, reports } = home;
   const today = practiceDay(plan.day, now);
-  const endedOn = endedAt?.slice(0, 10) ?? null;
-  const { days } = adherenceOf({ plan, endedOn, reports }, today);
+  const { days } = adherenceUntil(home, today);
   const answers = standing(reports).flatMap((r) => (r.kind === 'complaints' ? [r] : []));
   const weeks = [];
   for (let i = 0; i + DAYS_OF_A_WEEK <= days.length; i += DAYS_OF_A_WEEK) {

@@ -3,7 +3,6 @@ import { listed } from '../base/listed';
 import { MEASURE_GROUPS } from '../follow/measures';
 import { NOISE_FROM, signed, valueOf, verdictSaid } from '../follow/said';
 import type { Followed } from '../follow/trend';
-import { adherenceOf } from '../home/adherence';
 import { firstNameOf } from '../home/home-doc';
 import { PLACE_WORDS } from '../home/home-places';
 import { practiceDay } from '../home/zoned';
@@ -14,7 +13,7 @@ import { RED_FLAG_LABEL } from '../screen/red-flags';
 import { STOP_SIGN_LABEL } from '../screen/stop-signs';
 import { clock, layoutOf, nameOf } from '../sequence/sequence';
 import { doseOf, homeLines, STOP_SAID } from '../sequence/sheet';
-import { homeNow, type ClientCase, type HomeOfClient } from './case';
+import { adherenceUntil, homeNow, type ClientCase, type HomeOfClient } from './case';
 import { codeOf } from './code';
 import { followClient } from './followed';
 
@@ -208,8 +207,7 @@ function atHome({ homes }: ClientCase, now: Date): { asked: number; done: number
   return asked === 0 ? null : { asked, done: days.reduce((n, d) => n + d.done, 0) };
 }
 
-const adherenceIn = ({ data: plan, endedAt, reports }: HomeOfClient, now: Date) =>
-  adherenceOf({ plan, endedOn: endedAt?.slice(0, 10) ?? null, reports }, practiceDay(plan.day, now));
+const adherenceIn = (home: HomeOfClient, now: Date) => adherenceUntil(home, practiceDay(home.data.day, now));
 
 function nextAtHome({ homes }: ClientCase, now: Date): string[] {
   const plan = homeNow(homes ?? [], now)?.data;

@@ -1,8 +1,7 @@
 import { compareAll, isBetter, type Comparison } from '../follow/compare';
 import type { Stretch } from '../follow/association';
-import { adherenceOf } from '../home/adherence';
 import { drillOf, nameOf } from '../sequence/sequence';
-import type { ClientCase } from './case';
+import { adherenceUntil, measuresIn, type ClientCase } from './case';
 
 /** What lay between two visits that follow one another, and what changed from one to the other. */
 export type Between = {
@@ -24,8 +23,7 @@ export function betweenVisits(known: ClientCase): Between[] {
   return known.visits.slice(0, -1).map((to, i) => {
     const from = known.visits[i + 1]!;
     const runs = known.runs.filter((r) => r.startedAt >= from.at && r.startedAt < to.at);
-    const seen = (v: typeof to) => ({ data: v.data, quiet: v.quiet(), bands: v.bands() });
-    const all = compareAll(seen(from), seen(to));
+    const all = compareAll(measuresIn(from), measuresIn(to));
     return {
       from: { id: from.id, at: from.at },
       to: { id: to.id, at: to.at },
@@ -72,10 +70,9 @@ export function cuesIn(runs: Runs): Between['cues'] {
 /** Days of plans that lay between the two, each by the calendar that the client had. */
 function homeBetween({ homes }: ClientCase, from: string, to: string): number | null {
   let [asked, done] = [0, 0];
-  for (const { data: plan, sentAt, endedAt, reports } of homes ?? []) {
-    if (sentAt === null) continue;
-    const endedOn = endedAt?.slice(0, 10) ?? null;
-    for (const d of adherenceOf({ plan, endedOn, reports }, to.slice(0, 10)).days)
+  for (const home of homes ?? []) {
+    if (home.sentAt === null) continue;
+    for (const d of adherenceUntil(home, to.slice(0, 10)).days)
       if (d.day >= from.slice(0, 10) && d.day < to.slice(0, 10)) {
         asked += d.asked;
         done += d.done;

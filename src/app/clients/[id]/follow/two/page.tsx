@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { compareAll } from '@/core/follow/compare';
-import type { SeenLook } from '@/core/client/case';
+import { measuresIn, type SeenLook } from '@/core/client/case';
 import { loopsOf } from '@/core/signal/preview';
 import { caseFor } from '@/server/case';
 import { bandRecordOf } from '@/server/recordings';
@@ -22,14 +22,13 @@ export default async function TwoLooksPage({ params, searchParams }: Props) {
   if (!known || known.visits.length === 0) notFound();
   const find = (lookId: string | undefined) => known.visits.find((v) => v.id === lookId);
   const [from, to] = [find(first) ?? known.visits.at(-1)!, find(second) ?? known.visits[0]!];
-  const seen = (v: SeenLook) => ({ data: v.data, quiet: v.quiet(), bands: v.bands() });
   return (
     <TwoLooks
       key={`${from.id} ${to.id}`}
       clientId={id}
       looks={known.visits.toReversed().map(({ id: lookId, at }) => ({ id: lookId, at }))}
       sides={[sideOf(scope, from), sideOf(scope, to)]}
-      compared={compareAll(seen(from), seen(to))}
+      compared={compareAll(measuresIn(from), measuresIn(to))}
     />
   );
 }

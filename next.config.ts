@@ -7,7 +7,7 @@ const EVERYWHERE = {
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
   'permissions-policy':
-    'microphone=(self), serial=(self), camera=(), geolocation=(), payment=(), usb=(), bluetooth=(), hid=(), midi=(), display-capture=(), browsing-topics=()',
+    'microphone=(self), serial=(self), camera=(self), geolocation=(), payment=(), usb=(), bluetooth=(), hid=(), midi=(), display-capture=(), browsing-topics=()',
 };
 
 const config: NextConfig = {

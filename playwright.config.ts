@@ -7,6 +7,9 @@ export const DATABASE = join(__dirname, 'data/e2e/e2e.db');
 /** What the browser's stand-in for a microphone plays: an exhale of four seconds, over and over. */
 export const EXHALE = join(__dirname, 'data/exhale.wav');
 
+/** What its stand-in for a camera shows: a made-up body that breathes, over and over. */
+export const CAMERA = join(__dirname, 'data/camera.y4m');
+
 /** Files of which nothing is timed on the real clock and nothing is kept from one test to the next: two run side by side. */
 const CALM = /\/(house|names|by-keys|library|write|editor|pictures|size)\.spec\.ts$/;
 const part = process.env.KOKYU_E2E_PART;
@@ -27,7 +30,7 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${EXHALE}`],
+      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${EXHALE}`, `--use-file-for-fake-video-capture=${CAMERA}`],
     },
   },
   webServer: {

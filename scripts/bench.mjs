@@ -21,6 +21,11 @@ try {
   run(process.execPath, [TSX, 'scripts/bundle-load.ts', '2000']);
   run(process.execPath, [TSX, 'scripts/bench-coach.ts']);
   run(process.execPath, [TSX, 'scripts/bench-class.ts']);
+  run(process.execPath, [TSX, 'scripts/bench-clip.ts']);
+  // Two dozen made-up clips that nothing was tuned on; the ordinary run has four.
+  run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/clip.test.ts'], {
+    env: { ...ENV, KOKYU_WHOLE: '1' },
+  });
   // Exhales of somebody else, all lengths and seeds; the ordinary run has every second.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/exhales.test.ts'], {
     env: { ...ENV, KOKYU_WHOLE: '1' },
@@ -82,6 +87,37 @@ function said(times) {
     .map((t, i) => t - times[i])
     .sort((a, b) => a - b);
   return `${(1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length)).toFixed(1).padStart(8)} frames/s, 95 of 100 frames within ${gaps[Math.floor(gaps.length * 0.95)].toFixed(1)} ms`;
+}
+
+/** From a file to curves in the browser: decoded, sampled and followed, pictures a second. */
+async function clips(browser, base, file) {
+  const made = spawnSync(process.execPath, [TSX, 'scripts/bench-clip-files.ts', folder], {
+    cwd: ROOT,
+    encoding: 'utf8',
+  });
+  if (made.status !== 0) return console.log('  clips: ffmpeg is not on this machine');
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${base}${file}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
+  for (const [height, pictures] of made.stdout
+    .trim()
+    .split('\n')
+    .map((l) => l.split(' ').map(Number))) {
+    await page.locator('input[type=file][accept*="mp4"]').setInputFiles(join(folder, `${height}.mp4`));
+    await page.getByRole('button', { name: 'Propose lines' }).click();
+    const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem');
+    await lines.first().waitFor();
+    const began = performance.now();
+    await page.getByRole('button', { name: 'Follow them' }).click();
+    await page.getByRole('region', { name: 'What the clip shows' }).waitFor();
+    const perS = (1000 * pictures) / (performance.now() - began);
+    console.log(
+      `  a clip of ${height} lines of H.264, ${await lines.count()} followed ${perS.toFixed(0).padStart(8)} pictures/s`,
+    );
+    await page.getByRole('button', { name: 'Close the clip' }).click();
+  }
+  await page.close();
 }
 
 /** A run beside the mat, its figure and trunk breathing, in software rendering. */
@@ -220,6 +256,7 @@ async function pages() {
       await fresh.close();
     }
     await staves(browser, base, file);
+    await clips(browser, base, file);
     await coached(browser, base, file);
     await moving(browser, base);
     await browser.close();

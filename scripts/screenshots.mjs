@@ -66,9 +66,16 @@ try {
   await at(`${odile}/read`);
   await page.getByRole('button', { name: /^fast or irregular/ }).click();
   await shot('read');
-  await at(`${wen}/read`);
-  await page.getByRole('radio', { name: 'least resistance' }).click();
-  await shot('read-model');
+  await page.goto(`${latest}?test=clip`, { waitUntil: 'networkidle' });
+  // The made-up clip is one of many: always the same one for the picture.
+  await page.evaluate(() => (Math.random = () => 0.25));
+  await page.getByRole('button', { name: 'Try it with a made-up clip' }).click();
+  await page.getByRole('button', { name: 'Propose lines' }).click();
+  await page.getByRole('list', { name: 'Lines' }).getByRole('listitem').first().waitFor();
+  await page.getByRole('button', { name: 'Follow them' }).click();
+  await page.getByRole('region', { name: 'What the clip shows' }).waitFor();
+  await page.getByRole('heading', { name: 'Clip', exact: true }).evaluate((e) => e.scrollIntoView());
+  await shot('look-clip');
   await at(`${petra}/write`);
   await page.getByText(/^Proven|^At most/).waitFor();
   await shot('write-proposal');

@@ -46,6 +46,7 @@ import { analyse } from '@/core/signal/analyse';
 import { Calibration } from '@/core/signal/calibrate.schema';
 import { BandPlace } from '@/core/signal/places.schema';
 import { placed } from '@/core/signal/record';
+import { ClipInput, measureClip } from './clip';
 
 const patternInput = z.union([Pattern, z.string()]);
 
@@ -186,6 +187,7 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
         );
       });
     }),
+  clip: (input) => then(parseWith(ClipInput, input), measureClip),
   noise: (input) =>
     then(parseWith(NoiseInput, input), ({ table }) =>
       then(noiseOfTest(table), (noise) => {

@@ -255,7 +255,7 @@ function sequenceOf(person: Person, { screen, looks, runs }: ClientFile): Sequen
     control: person.control ?? null,
     thresholds: DEFAULT_THRESHOLDS,
     screen: { data: screen, updatedAt: null },
-    looks: looks.toReversed().map((l) => ({ ...l, bands: () => [] })),
+    looks: looks.toReversed().map((l) => ({ ...l, bands: () => [], clips: () => [] })),
     sequences: [],
     runs: runs.toReversed(),
   });

@@ -2,6 +2,8 @@ import { turnStream, type StreamedTurn } from '@/core/signal/streaming';
 import { BandSetup } from '@/core/simulate/bands.schema';
 import { soundTurns, type SoundTurns } from '@/core/sound/breath-sound';
 import { serialBands, serverBands, type BandSource, type BandState, type PortLike } from './band-source';
+import { liveLines, pictureRate, sayLost, type LiveLine } from '@/core/video/live';
+import type { Camera } from './camera';
 import { openMicrophone, type SoundSource } from './sound-source';
 
 /** What a source of turns tells as it goes. Times are seconds on the page's own clock. */
@@ -54,6 +56,58 @@ export function serialTurns(): TurnSource | string {
   return serial
     ? bandTurns(serialBands(() => serial.requestPort(), BAUD))
     : 'This browser opens no serial devices: follow by taps, or use a current Chromium on the desk.';
+}
+
+/** Fewer pictures a second than this come late: said, and gone on with. */
+const FEW_PICTURES_HZ = 12;
+
+/**
+ * Turns out of contours that a camera sees: the sum of all lines on the body, the camera's own movement taken away. Pictures
+ * that come while one is still worked on are left out, so that a slow device falls behind by none.
+ *
+ * @param lines where they lie; empty: those that the camera itself knows of
+ */
+export function seenTurns(open: () => Promise<Camera>, lines: readonly LiveLine[]): TurnSource {
+  let camera: Camera | null = null;
+  let over = false;
+  return {
+    start(listener) {
+      listener.state('connecting');
+      open()
+        .then((opened) => {
+          camera = opened;
+          if (over) return opened.stop();
+          const used = lines.length > 0 ? lines : opened.lines;
+          if (!used.some((l) => l.place !== 'still'))
+            return listener.state('ended', 'No line lies on the body: draw lines under “Sound and screen”.');
+          const follow = liveLines(used, opened.size);
+          const rate = pictureRate();
+          const stream = turnStream();
+          opened.each((atS) => {
+            if (over) return;
+            const hz = rate.push(atS);
+            const { value, lost } = follow.push(opened.grey(follow.region), atS);
+            if (value === null) return listener.state('lost', sayLost(lost));
+            listener.state(
+              'live',
+              lost.length > 0
+                ? sayLost(lost)
+                : hz !== null && hz < FEW_PICTURES_HZ
+                  ? `only ${hz.toFixed(0)} pictures a second: turns are told late`
+                  : undefined,
+            );
+            listener.sample(atS, value);
+            const turn = stream.push(atS, value);
+            if (turn) listener.turn(turn, { periodS: stream.periodS(), depth: stream.depth() });
+          });
+        })
+        .catch((error: Error) => listener.state('ended', error.message));
+    },
+    stop() {
+      over = true;
+      camera?.stop();
+    },
+  };
 }
 
 /** Exhales that the microphone hears; what is heard is used as it comes and nothing of it is kept. */

@@ -2,6 +2,7 @@ import type { BandAnalysis } from '@/core/signal/analyse';
 import { PLACE_LABEL } from '@/core/signal/places';
 import type { BandPreview, ChannelPreview } from '@/core/signal/preview';
 import { FAULT_LABEL } from '@/core/signal/quality';
+import { CareHatch } from './zone-hatch';
 
 const LEFT = 96;
 const RIGHT = 976;
@@ -33,15 +34,7 @@ export function BandPicture({ preview, analysis, chosen = null, onChoose, classN
       aria-label={`Bands, ${breaths.length} breaths found`}
     >
       <defs>
-        <pattern
-          id="not-trusted"
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--care)" strokeWidth="1.6" />
-        </pattern>
+        <CareHatch id="not-trusted" />
       </defs>
       {analysis?.gaps.map((g) => (
         <rect

@@ -12,6 +12,13 @@ const Hatch = ({ id, size }: { id: string; size: number }) => (
   </pattern>
 );
 
+/** What lies over a stretch that cannot be trusted. */
+export const CareHatch = ({ id }: { id: string }) => (
+  <pattern id={id} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+    <line x1="0" y1="0" x2="0" y2="7" stroke="var(--care)" strokeWidth="1.6" />
+  </pattern>
+);
+
 /** The fills themselves, once for all pictures of a page. */
 export const ZoneHatch = () => (
   <svg width="0" height="0" className="absolute" aria-hidden="true">

@@ -2,7 +2,7 @@ import { cache } from 'react';
 import { caseOf, type ClientCase } from '@/core/client/case';
 import { findClient } from './clients';
 import { homesOf } from './home-reports';
-import { bandsOf, looksOf } from './looks';
+import { bandsOf, clipsOf, looksOf } from './looks';
 import { runsOf } from './runs';
 import type { Scope } from './scope';
 import { screenOf } from './screens';
@@ -36,7 +36,11 @@ export function caseOfRow(
     thresholds: thresholds(scope),
     setUps: setUps(scope),
     screen: screenOf(scope, clientId),
-    looks: looksOf(scope, clientId).map((look) => ({ ...look, bands: () => bandsOf(scope, look.data) })),
+    looks: looksOf(scope, clientId).map((look) => ({
+      ...look,
+      bands: () => bandsOf(scope, look.data),
+      clips: () => clipsOf(scope, look.data),
+    })),
     sequences: sequencesOf(scope, clientId),
     homes: homesOf(scope, clientId),
     runs: runsOf(scope, clientId).filter((r) => startedAt === null || r.startedAt < startedAt),

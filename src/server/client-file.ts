@@ -255,8 +255,14 @@ const renamedReport = (report: HomeReport, fresh: Fresh): HomeReport =>
 
 function renamedRecords(look: LookData, fresh: Fresh): LookData {
   const bands = look.bands?.map((b) => ({ ...b, recordId: fresh(b.recordId) }));
+  const clips = look.clips?.map((c) => ({ ...c, recordId: fresh(c.recordId) }));
   const exhales = look.exhales?.map((e) =>
     e.heard?.recordId ? { ...e, heard: { ...e.heard, recordId: fresh(e.heard.recordId) } } : e,
   );
-  return { ...look, ...(bands ? { bands } : {}), ...(exhales ? { exhales } : {}) };
+  return {
+    ...look,
+    ...(bands ? { bands } : {}),
+    ...(clips ? { clips } : {}),
+    ...(exhales ? { exhales } : {}),
+  };
 }

@@ -5,10 +5,10 @@ import { sameRecord } from '@/core/base/same';
 import { afterSave, over, type Save, type Saved } from '@/core/base/revision';
 import { RULES_VERSION } from '@/core/drills/shelf';
 import { barelyBegun, EMPTY_LOOK, type LookData } from '@/core/look/look';
-import type { SeenBands } from '@/core/look/quiet';
+import type { SeenBands, SeenClip } from '@/core/look/quiet';
 import { db } from './db/client';
 import { looks } from './db/schema';
-import { analysisOf } from './recordings';
+import { analysisOf, clipAnalysisOf } from './recordings';
 import { columnsOf, keepRevision, keptOf } from './revisions';
 import { readJson, shapeOf, writeJson } from './record-json';
 import { revisioned } from './save';
@@ -136,6 +136,15 @@ export function finishLook(scope: Scope, id: string): Result<null> {
   if (!rowOf(scope, id)) return fail('This look is no longer here.');
   db().update(looks).set({ finishedAt: new Date().toISOString() }).where(mine(scope, id)).run();
   return ok(null);
+}
+
+/** Clips of a look, computed anew from their curves. */
+export function clipsOf(scope: Scope, look: LookData): SeenClip[] {
+  return (look.clips ?? []).flatMap((note) => {
+    const analysis = clipAnalysisOf(scope, note);
+    const { position, view, bend, width } = note;
+    return analysis ? [{ position, view, width, analysis, ...(bend ? { bend } : {}) }] : [];
+  });
 }
 
 /** Bands of a look in every position that was recorded, computed anew from the raw files. */

@@ -4,10 +4,11 @@ import { cleanName } from '@/core/base/clean-text';
 import { parseWav } from '@/core/formats/wav';
 import { kindOf, MOST_BYTES, readBands, tooLargeFor } from '@/core/formats/recording';
 import type { RecordingKind } from '@/core/formats/recording-kind';
-import type { BandNote } from '@/core/look/look';
+import type { BandNote, ClipNote } from '@/core/look/look';
 import { fail, ok, type Result } from '@/core/base/result';
 import { analyse, type BandAnalysis } from '@/core/signal/analyse';
 import { placed, type BandRecord } from '@/core/signal/record';
+import { analyseClip, type ClipAnalysis } from '@/core/video/clip';
 import { db } from './db/client';
 import { looks, recordings } from './db/schema';
 import type { Scope } from './scope';
@@ -102,6 +103,30 @@ export function analysisOf(scope: Scope, note: BandNote): BandAnalysis | null {
   analysed.set(key, value);
   return value;
 }
+
+/** The curves of a clip, a channel a line. */
+export function curvesOf(scope: Scope, recordId: string): Result<BandRecord> {
+  const row = findRecording(scope, recordId);
+  if (!row) return fail('This record is no longer here.');
+  const read = readBands(row.kind, row.bytes, 'all');
+  return read.ok ? ok(read.value.record) : read;
+}
+
+/** What the curves of a clip show; null when they are gone or cannot be read. */
+export function clipAnalysisOf(scope: Scope, note: ClipNote): ClipAnalysis | null {
+  const { recordId, lines, pxPerMm = null, deepFromS } = note;
+  const key = JSON.stringify([scope.ownerId, recordId, lines, pxPerMm, deepFromS]);
+  const known = analysedClips.get(key);
+  if (known !== undefined) return known;
+  const record = curvesOf(scope, recordId);
+  const analysis = record.ok ? analyseClip(record.value, lines, { pxPerMm, deepFromS }) : null;
+  const value = analysis?.ok ? analysis.value : null;
+  if (analysedClips.size > MOST_ANALYSED) analysedClips.clear();
+  analysedClips.set(key, value);
+  return value;
+}
+
+const analysedClips = new Map<string, ClipAnalysis | null>();
 
 /** Raw files never change, so what was found in them can be kept for a while. */
 const analysed = new Map<string, BandAnalysis | null>();

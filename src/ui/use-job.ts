@@ -33,14 +33,15 @@ export function useJob<W extends Api, P = never>(
   begin?: (api: Remote<W>) => void,
 ): Job<W, P> {
   const live = useRef<{ worker: Worker; api: Remote<W> } | null>(null);
-  const give = useRef<((answer: typeof CANCELLED) => void) | null>(null);
+  /** Work that has not answered yet: several pieces may run in one worker. */
+  const waiting = useRef(new Set<(answer: typeof CANCELLED) => void>());
   const [busy, setBusy] = useState(false);
   const [progress, setProgress] = useState<P | null>(null);
   const cancel = useCallback(() => {
     live.current?.worker.terminate();
     live.current = null;
-    give.current?.(CANCELLED);
-    give.current = null;
+    for (const give of waiting.current) give(CANCELLED);
+    waiting.current.clear();
   }, []);
   useEffect(() => cancel, [cancel]);
   const run: Job<W, P>['run'] = useCallback(
@@ -51,11 +52,14 @@ export function useJob<W extends Api, P = never>(
         begin?.(live.current.api);
       }
       setBusy(true);
-      setProgress(null);
-      const cancelled = new Promise<typeof CANCELLED>((resolve) => (give.current = resolve));
+      if (waiting.current.size === 0) setProgress(null);
+      let give: (answer: typeof CANCELLED) => void = () => undefined;
+      const cancelled = new Promise<typeof CANCELLED>((resolve) => (give = resolve));
+      waiting.current.add(give);
       const tell = proxy((at: P) => setProgress(at));
       const answer = await Promise.race([work(live.current.api, tell), cancelled]).catch(() => BROKEN);
-      setBusy(false);
+      waiting.current.delete(give);
+      setBusy(waiting.current.size > 0);
       return answer as Result<T>;
     },
     [thread, begin],

@@ -14,3 +14,6 @@ export const planThread = (): Worker =>
 
 export const figureThread = (): Worker =>
   new Worker(new URL('./figure.worker.ts', import.meta.url), { type: 'module' });
+
+export const clipThread = (): Worker =>
+  new Worker(new URL('./clip.worker.ts', import.meta.url), { type: 'module' });

@@ -100,6 +100,7 @@ export function caseFor(c: WrittenClient) {
         purpose: 'visit',
         data: { ...EMPTY_LOOK, ...c.look },
         bands: () => [],
+        clips: () => [],
       },
     ],
     sequences: [],

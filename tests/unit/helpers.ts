@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { PROPS, type Prop } from '@/core/body/props';
-import { EMPTY_LOOK, type LookData } from '@/core/look/look';
+import { EMPTY_LOOK, type ClipNote, type LookData } from '@/core/look/look';
 import { NEEDS, type Needs } from '@/core/aims/needs';
 import type { Result } from '@/core/base/result';
 import { analyse, type AnalyseOptions, type BandAnalysis } from '@/core/signal/analyse';
@@ -19,6 +19,28 @@ export function why(result: Result<unknown>): string {
   if (result.ok) throw new Error('this should have failed');
   return result.why;
 }
+
+/** A clip with one line, as a look keeps it. */
+export const CLIP_NOTE: ClipNote = {
+  recordId: 'r',
+  name: 'c.mp4',
+  view: 'side',
+  position: 'standing',
+  width: 640,
+  height: 360,
+  lines: [
+    {
+      place: 'belly',
+      from: { x: 300, y: 200 },
+      to: { x: 350, y: 200 },
+      stepGrey: 80,
+      rivalPx: null,
+      splitHalf: 0.99,
+      noisePx: 0.01,
+      lost: [],
+    },
+  ],
+};
 
 export const look = (parts: Partial<LookData>): LookData => ({ ...EMPTY_LOOK, ...parts });
 

@@ -10,7 +10,7 @@ import { calmHoldOf } from '../look/holds';
 import { barelyBegun, EMPTY_LOOK, type LookData } from '../look/look';
 import { silentSide } from '../look/silent-side';
 import { bestAlignment } from '../look/sweep';
-import { quietBreath, type QuietBreath, type SeenBands } from '../look/quiet';
+import { quietBreath, type QuietBreath, type SeenBands, type SeenClip } from '../look/quiet';
 import type { ClientPlan } from '../propose/input';
 import { prescribeExhale, prescribeHold, type Prescription } from '../propose/prescribe';
 import { relookFor } from '../propose/propose';
@@ -34,6 +34,7 @@ export type LookRecord = {
   purpose: 'visit' | 'relook';
   data: LookData;
   bands: () => readonly SeenBands[];
+  clips: () => readonly SeenClip[];
 };
 type SequenceRecord = {
   id: string;
@@ -73,8 +74,9 @@ export type CaseRecords = {
 };
 
 /** A look with what can be computed from it. */
-export type SeenLook = Omit<LookRecord, 'bands'> & {
+export type SeenLook = Omit<LookRecord, 'bands' | 'clips'> & {
   bands: () => readonly SeenBands[];
+  clips: () => readonly SeenClip[];
   quiet: () => QuietBreath | null;
   readings: () => ReadingsResult;
 };
@@ -122,15 +124,17 @@ export function caseOf(records: CaseRecords): ClientCase {
     };
   });
   const goals = screen.data.goalList ?? [];
-  const read = (data: LookData, bands: readonly SeenBands[]) =>
-    readLook(data, flags(), { school, control, bands, thresholds, goals });
+  const read = (data: LookData, bands: readonly SeenBands[], clips: readonly SeenClip[]) =>
+    readLook(data, flags(), { school, control, bands, clips, thresholds, goals });
   const looks = records.looks.map((look): SeenLook => {
     const bands = once(look.bands);
+    const clips = once(look.clips);
     return {
       ...look,
       bands,
-      quiet: once(() => quietBreath(look.data, bands())),
-      readings: once(() => read(look.data, bands())),
+      clips,
+      quiet: once(() => quietBreath(look.data, bands(), clips())),
+      readings: once(() => read(look.data, bands(), clips())),
     };
   });
   const visits = looks.filter((l) => l.purpose === 'visit' && !barelyBegun(l));
@@ -148,7 +152,7 @@ export function caseOf(records: CaseRecords): ClientCase {
   });
   const hold = once(() => visit && prescribeHold(visit.data.holds, since()));
   const plan = once((): ClientPlan => {
-    const result = visit ? visit.readings() : read(EMPTY_LOOK, []);
+    const result = visit ? visit.readings() : read(EMPTY_LOOK, [], []);
     const named = namedReadings(result.readings);
     return {
       needs: asNeeds(result.needs),
@@ -209,10 +213,11 @@ export const homeNow = (homes: readonly HomeOfClient[], now: Date): HomeOfClient
   ) ?? null;
 
 /** A look as far as it is measured. */
-export const measuresIn = (look: Pick<SeenLook, 'data' | 'quiet' | 'bands'>): SeenMeasures => ({
+export const measuresIn = (look: Pick<SeenLook, 'data' | 'quiet' | 'bands' | 'clips'>): SeenMeasures => ({
   data: look.data,
   quiet: look.quiet(),
   bands: look.bands(),
+  clips: look.clips(),
 });
 
 /** What was done of a plan at home up to a day on the client's calendar, or to the day on which it was ended. */

@@ -329,8 +329,9 @@ function doneForClinician({ known, now, day }: ReportOf): string[] {
 }
 
 const METHODS: string[] = [
-  'Quiet breathing: timed by taps of the instructor or by bands round ribs and belly; the mean of the breaths, a minute and seconds.',
-  'Where the breath goes: rated by eye and hand in tenths, or by tape in cm; shares by bands are of ribs and belly after calibration.',
+  'Quiet breathing: timed by taps of the instructor, by bands round ribs and belly, or on a clip of which the client knew; the mean of the breaths, a minute and seconds.',
+  'Where the breath goes: rated by eye and hand in tenths, or by tape in cm; shares by bands are of ribs and belly after calibration. By clip it is how far a contour travels across a line in the picture, right to 15 % (30 % under two pixels), and no volume.',
+  'Stance: angles and offsets between points tapped on one picture.',
   'Calm hold: after an ordinary exhale, until the first wish to breathe; the mean of the tries that ended calm, seconds. It is no maximal hold.',
   'Comfortable exhale: the longest that was repeated without effort, seconds.',
   'Complaints: sixteen questions, 0 to 4 each, 0 to 64 in all (van Dixhoorn & Duivenvoorden 1985).',

@@ -172,15 +172,21 @@ export function parseEdf(bytes: Uint8Array): Result<Edf> {
 
 /** Most channels that a band record takes from a file. */
 const MOST_CHANNELS = 4;
+/** Lines of one clip. */
+const MOST_CURVES = 16;
 
 /**
  * The bands of an EDF file: signals whose names speak of ribs or belly, else the first four. Signals of another rate
  * are put on the rate of the fastest.
  */
-export function edfRecord(edf: Edf): { record: BandRecord; warnings: string[] } {
+export function edfRecord(
+  edf: Edf,
+  take: 'bands' | 'all' = 'bands',
+): { record: BandRecord; warnings: string[] } {
   const warnings = [...edf.warnings];
-  const named = edf.signals.filter((s) => placeOf(s.label) !== null);
-  const chosen = (named.length > 0 ? named : edf.signals).slice(0, MOST_CHANNELS);
+  const named = take === 'all' ? [] : edf.signals.filter((s) => placeOf(s.label) !== null);
+  const most = take === 'all' ? MOST_CURVES : MOST_CHANNELS;
+  const chosen = (named.length > 0 ? named : edf.signals).slice(0, most);
   const left = edf.signals.filter((s) => !chosen.includes(s)).map((s) => s.label);
   if (left.length > 0)
     warnings.push(`Not taken as bands: ${left.slice(0, 8).join(', ')}${left.length > 8 ? ' …' : ''}.`);

@@ -37,6 +37,7 @@ const UCUM_CODE: Record<Measure['unit'], string> = {
   'a minute': '/min',
   '%': '%',
   degrees: 'deg',
+  mm: 'mm',
   cm: 'cm',
   dB: 'dB',
   'of 10': '{score}',

@@ -28,16 +28,17 @@ export function kindOf(start: Uint8Array): RecordingKind {
   return /^0 {7}/.test(first) || start.subarray(0, 256).some((b) => b === 0) ? 'edf' : 'csv';
 }
 
-/** The bands of a kept file, with what had to be mended on the way. */
+/** The bands of a kept file, with what had to be mended on the way. `all`: every curve of it, also such as no band would give. */
 export function readBands(
   kind: RecordingKind,
   bytes: Uint8Array,
+  take: 'bands' | 'all' = 'bands',
 ): Result<{ record: BandRecord; warnings: string[] }> {
   if (kind === 'wav') return fail('this is a sound file; it belongs to the exhale by sound', 'file');
   if (kind === 'edf') {
     const edf = parseEdf(bytes);
     if (!edf.ok) return edf;
-    const made = edfRecord(edf.value);
+    const made = edfRecord(edf.value, take);
     return samplesOf(made.record) < LEAST_SAMPLES
       ? fail(`a record needs at least ${LEAST_SAMPLES} samples`, 'data')
       : ok(made);

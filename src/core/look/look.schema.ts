@@ -4,6 +4,8 @@ import { ZONES } from '../body/zones';
 import { Judgement } from '../aims/judgement.schema';
 import { Calibration } from '../signal/calibrate.schema';
 import { BandPlace } from '../signal/places.schema';
+import { ClipView, FollowedLine } from '../video/line.schema';
+import { StanceTaps } from '../video/stance.schema';
 import { HOLD_POSITIONS } from './places';
 import { RingPosition } from './places.schema';
 import { Symptoms } from './symptoms.schema';
@@ -151,6 +153,27 @@ export const BandNote = z.object({
 
 export type BandNote = z.infer<typeof BandNote>;
 
+/** A clip that was followed: its curves are a record beside the look, in px, a channel a line; the clip itself is not kept. */
+export const ClipNote = z.object({
+  recordId: z.string(),
+  name: words(200),
+  view: ClipView,
+  position: RingPosition,
+  /** Bent to this side, which opens the other (practice P18); absent: upright. */
+  bend: z.optional(z.enum(['right', 'left'])),
+  /** Size of the picture as it is seen, px. */
+  width: z.int().check(z.gte(16), z.lte(16_384)),
+  height: z.int().check(z.gte(16), z.lte(16_384)),
+  /** A channel of the record each, in its order. */
+  lines: z.array(FollowedLine).check(z.minLength(1), z.maxLength(16)),
+  /** From a known length in the picture; absent: none. */
+  pxPerMm: z.optional(z.number().check(z.positive(), z.lte(1000))),
+  /** Where the deep breaths begin; null: there are none; absent: found by their depth. */
+  deepFromS: z.optional(z.nullable(seconds)),
+});
+
+export type ClipNote = z.infer<typeof ClipNote>;
+
 /** One assessment visit: everything that was seen, measured or told. Nothing in it is computed. */
 export const LookData = z.object({
   /** Which tests were meant to be made; absent: all of them. */
@@ -171,6 +194,9 @@ export const LookData = z.object({
   symptoms: z.optional(Symptoms),
   numbers: z.optional(Numbers),
   bands: z.optional(z.array(BandNote).check(z.maxLength(8))),
+  clips: z.optional(z.array(ClipNote).check(z.maxLength(10))),
+  /** Pictures on which points of the standing body were tapped, one a view. */
+  stances: z.optional(z.array(StanceTaps).check(z.maxLength(2))),
   /** Where the instructor decided otherwise than Kokyu read. */
   judgement: z.optional(Judgement),
   note: words(4000),

@@ -12,6 +12,7 @@ import type {
   ExhaleTry,
   Numbers,
   BandNote,
+  ClipNote,
 } from './look.schema';
 
 export type {
@@ -26,6 +27,7 @@ export type {
   ExhaleTry,
   Numbers,
   BandNote,
+  ClipNote,
   LookData,
   RelookTest,
 };
@@ -66,6 +68,8 @@ export const isEmptyLook = (look: LookData): boolean =>
     (part) => part === undefined,
   ) &&
   !look.bands?.length &&
+  !look.clips?.length &&
+  !look.stances?.length &&
   !look.exhales?.length;
 
 /** True for a look that was opened and holds nothing: it says nothing about the client, and is no visit. */

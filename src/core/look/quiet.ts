@@ -1,6 +1,8 @@
-import { standardDeviation } from '../base/statistics';
+import { mean, standardDeviation } from '../base/statistics';
 import { independentOf, type Measured } from '../change/noise';
 import type { BandAnalysis } from '../signal/analyse';
+import type { ClipAnalysis } from '../video/clip';
+import type { ClipView } from '../video/line';
 import type { LookData } from './look';
 import type { Position } from '../body/positions';
 import { RING_POSITION, RING_POSITIONS, type RingPosition } from './places';
@@ -9,6 +11,17 @@ import { timingFromTaps } from './taps';
 /** What bands showed in one position. */
 export type SeenBands = { position: RingPosition; analysis: BandAnalysis };
 
+/** What a clip showed. */
+export type SeenClip = {
+  position: RingPosition;
+  view: ClipView;
+  /** Bent to this side; absent: upright. */
+  bend?: 'right' | 'left';
+  /** Of the picture, px: pixels of pictures of one size from one place may be compared. */
+  width: number;
+  analysis: ClipAnalysis;
+};
+
 /** The bands in the most supported position that has any. */
 export const mostSupported = (bands: readonly SeenBands[]): SeenBands | null =>
   [...bands].sort((a, b) => RING_POSITIONS.indexOf(a.position) - RING_POSITIONS.indexOf(b.position))[0] ??
@@ -16,7 +29,7 @@ export const mostSupported = (bands: readonly SeenBands[]): SeenBands | null =>
 
 /** Quiet breathing as it was measured. */
 export type QuietBreath = {
-  from: 'bands' | 'taps';
+  from: 'bands' | 'taps' | 'clip';
   position: Position;
   /** Breaths a minute, and the exhale in seconds; `n` counts independent breaths, of which there are fewer than breaths. */
   rate: Measured;
@@ -26,27 +39,53 @@ export type QuietBreath = {
   dutyCycle: number;
 };
 
-/** Quiet breathing of a look: from the bands when there are any, else from taps; null when neither can tell. */
-export function quietBreath(look: LookData, bands: readonly SeenBands[]): QuietBreath | null {
+/**
+ * Quiet breathing of a look: from the bands when there are any, else from taps, else from the ordinary breaths of a clip,
+ * before which the client was told (practice P13); null when none can tell.
+ */
+export function quietBreath(
+  look: LookData,
+  bands: readonly SeenBands[],
+  clips: readonly SeenClip[] = [],
+): QuietBreath | null {
+  const tapped = fromTaps(look);
   const banded = mostSupported(bands);
-  if (banded) {
-    const { analysis: seen } = banded;
-    const counted = seen.breaths.filter((b) => b.trusted);
-    const exhales = counted.map((b) => b.exhaleS);
-    const inhales = counted.map((b) => b.inhaleS);
-    return {
-      from: 'bands',
-      position: RING_POSITION[banded.position].position,
-      rate: {
-        value: seen.ratePerMin,
-        spread: seen.rateSpread,
-        n: independentOf(counted.map((b) => b.endS - b.startS)),
-      },
-      exhale: { value: seen.exhaleS, spread: standardDeviation(exhales), n: independentOf(exhales) },
-      inhale: { value: seen.inhaleS, spread: standardDeviation(inhales), n: independentOf(inhales) },
-      dutyCycle: seen.dutyCycle,
-    };
-  }
+  if (banded) return fromBreaths('bands', banded.position, banded.analysis.breaths);
+  if (tapped) return tapped;
+  const clip = clips.find((c) => c.bend === undefined && c.analysis.ordinary.length > 1);
+  return clip
+    ? fromBreaths(
+        'clip',
+        clip.position,
+        clip.analysis.ordinary.map((i) => clip.analysis.breaths.breaths[i]!),
+      )
+    : null;
+}
+
+function fromBreaths(
+  from: 'bands' | 'clip',
+  position: RingPosition,
+  breaths: BandAnalysis['breaths'],
+): QuietBreath {
+  const counted = breaths.filter((b) => b.trusted);
+  const lengths = counted.map((b) => b.endS - b.startS);
+  const exhales = counted.map((b) => b.exhaleS);
+  const inhales = counted.map((b) => b.inhaleS);
+  return {
+    from,
+    position: RING_POSITION[position].position,
+    rate: {
+      value: 60 / mean(lengths),
+      spread: standardDeviation(lengths.map((c) => 60 / c)),
+      n: independentOf(lengths),
+    },
+    exhale: { value: mean(exhales), spread: standardDeviation(exhales), n: independentOf(exhales) },
+    inhale: { value: mean(inhales), spread: standardDeviation(inhales), n: independentOf(inhales) },
+    dutyCycle: mean(inhales) / mean(lengths),
+  };
+}
+
+function fromTaps(look: LookData): QuietBreath | null {
   const timing = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
   if (!look.quiet || !timing?.ok) return null;
   const { ratePerMin, exhaleS, inhaleS, spread, breaths, dutyCycle } = timing.value;

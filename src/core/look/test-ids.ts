@@ -15,4 +15,5 @@ export const TESTS = [
   'symptoms',
   'numbers',
   'bands',
+  'clip',
 ] as const;

@@ -1,5 +1,6 @@
 import { TESTS } from './test-ids';
 import { bands } from './tests/bands';
+import { clip } from './tests/clip';
 import { core } from './tests/core';
 import { exhale } from './tests/exhale';
 import { five } from './tests/five';
@@ -37,13 +38,15 @@ export const TEST: Record<TestId, LookTest> = {
   symptoms,
   numbers,
   bands,
+  clip,
 };
 
 /** Those that ship. */
 export const PROTOCOLS: readonly Protocol[] = [
   { name: 'Quick', tests: ['quiet', 'hands', 'rings', 'signs'] },
-  { name: 'Full', tests: TESTS.filter((t) => t !== 'bands') },
-  { name: 'Full with bands', tests: [...TESTS] },
+  { name: 'Full', tests: TESTS.filter((t) => t !== 'bands' && t !== 'clip') },
+  { name: 'Full with bands', tests: TESTS.filter((t) => t !== 'clip') },
+  { name: 'All tests', tests: [...TESTS] },
 ];
 
 export const minutesOf = (tests: readonly TestId[]): number =>

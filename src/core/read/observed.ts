@@ -2,7 +2,7 @@ import type { Excursions, Zone } from '../body/zones';
 import type { HoldSummary } from '../look/holds';
 import type { LookData } from '../look/look';
 import { MAIN_POSITIONS, RING_POSITION, type RingPosition } from '../look/places';
-import { mostSupported, type SeenBands } from '../look/quiet';
+import { mostSupported, type SeenBands, type SeenClip } from '../look/quiet';
 import type { TestId } from '../look/tests';
 import type { Timing } from '../look/taps';
 import type { Flags } from '../screen/flags';
@@ -16,6 +16,7 @@ export type Observed = {
   flags: Flags;
   timing: Timing | null;
   bands: readonly SeenBands[];
+  clips: readonly SeenClip[];
   holds: readonly HoldSummary[];
   school: School;
   control: Control;

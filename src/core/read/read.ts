@@ -5,7 +5,7 @@ import type { Flags } from '../screen/flags';
 import { NO_JUDGEMENT, type Judgement } from '../aims/judgement';
 import type { Goal } from '../aims/goals';
 import { NEEDS, type Need, type Needs } from '../aims/needs';
-import { mostSupported, type SeenBands } from '../look/quiet';
+import { mostSupported, type SeenBands, type SeenClip } from '../look/quiet';
 import { isLying, type Observed } from './observed';
 import { asksOf, type Ask } from './asks';
 import { leadOf, NAMED_FROM, readAll, READING, type Reading, type ReadingName } from './readings';
@@ -53,6 +53,7 @@ export type ReadOptions = {
   /** Null: draw in, with which the trunk is taught from low to high (practice P32, P33). */
   control?: Control | null;
   bands?: readonly SeenBands[];
+  clips?: readonly SeenClip[];
   thresholds?: Thresholds;
   /** What the client wants and does (practice P75). */
   goals?: readonly Goal[];
@@ -68,6 +69,7 @@ export function readLook(
     school = null,
     control = null,
     bands = [],
+    clips = [],
     thresholds = DEFAULT_THRESHOLDS,
     goals = [],
   }: ReadOptions = {},
@@ -78,6 +80,7 @@ export function readLook(
     flags,
     timing: tapped?.ok ? tapped.value : null,
     bands,
+    clips,
     holds: summariseHolds(look.holds),
     school: school ?? 'lowQuiet',
     control: control ?? DEFAULT_CONTROL,

@@ -79,7 +79,7 @@ export function CoachRun(given: Props) {
     () => (block ? rankedCues(block, madeFor.memory ?? NO_CUES, { cues: state.cues }) : []),
     [block, madeFor.memory, state.cues],
   );
-  const following = useFollow(room.follow, session, coached, happen);
+  const following = useFollow(room, session, coached, happen);
   const openStop = () => {
     wasRunning.current = running;
     pause();

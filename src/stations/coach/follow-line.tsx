@@ -34,6 +34,7 @@ export function FollowLine({ following, lead }: { following: Following; lead: Le
           </Press>
         ))}
       </span>
+      {why !== '' && <span className="text-small text-care">{why}</span>}
       {following.pending && <span className="text-small text-soft">begins with their next inhale</span>}
       {taps && (
         <Press look="tool" className="min-h-11 px-4 text-lead" onClick={tap}>

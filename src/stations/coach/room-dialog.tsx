@@ -1,10 +1,13 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import type { Voice } from '@/devices/voice';
 import { CheckField, Choice } from '@/ui/choice';
 import { Dialog } from '@/ui/dialog';
 import type { Room } from './room';
+
+const CameraLines = dynamic(() => import('./camera-lines').then((m) => m.CameraLines), { ssr: false });
 
 type Props = {
   open: boolean;
@@ -39,9 +42,14 @@ export function RoomDialog({ open, onOpenChange, room, change, voice }: Props) {
             { value: 'taps', label: 'taps of mine (t)' },
             { value: 'serial', label: 'bands' },
             { value: 'microphone', label: 'microphone' },
+            { value: 'camera', label: 'camera' },
             { value: 'standIn', label: 'made-up bands' },
+            { value: 'madeUpCamera', label: 'made-up camera' },
           ]}
         />
+        {open && room.follow === 'camera' && (
+          <CameraLines lines={room.cameraLines} onLines={(cameraLines) => change({ cameraLines })} />
+        )}
         {room.follow === 'microphone' && (
           <p className="text-soft">
             It hears exhales through mouth, straw or pursed lips near it; their end counts as the turn to the

@@ -2,6 +2,7 @@
 
 import { useCallback, useSyncExternalStore } from 'react';
 import * as z from 'zod/mini';
+import { CameraLine } from '@/core/video/line.schema';
 
 const loudness = z.number().check(z.gte(0), z.lte(1));
 
@@ -19,7 +20,9 @@ const Room = z.object({
   /** The edge of the screen lights at each turn: where no tone is heard, or always. */
   flash: z.enum(['silent', 'always', 'never']),
   /** What tells how the client breathes while they are coached. */
-  follow: z.enum(['none', 'standIn', 'serial', 'taps', 'microphone']),
+  follow: z.enum(['none', 'standIn', 'serial', 'taps', 'microphone', 'camera', 'madeUpCamera']),
+  /** Lines on the picture of this machine's camera. */
+  cameraLines: z.array(CameraLine).check(z.maxLength(8)),
 });
 
 export type Room = z.infer<typeof Room>;
@@ -34,6 +37,7 @@ const USUAL_ROOM: Room = {
   says: { phases: false, counts: false, cues: false },
   flash: 'silent',
   follow: 'none',
+  cameraLines: [],
 };
 
 const STORED = 'kokyu-room';

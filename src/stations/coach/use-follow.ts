@@ -17,7 +17,17 @@ import type { CoachedBlock } from '@/core/run/coached';
 import type { Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import type { StreamedTurn } from '@/core/signal/streaming';
-import { heardTurns, serialTurns, standInTurns, tappedTurns, type TurnSource } from '@/devices/turn-source';
+import type { LiveLine } from '@/core/video/live';
+import type { BandState } from '@/devices/band-source';
+import { madeUpCamera, openCamera } from '@/devices/camera';
+import {
+  heardTurns,
+  seenTurns,
+  serialTurns,
+  standInTurns,
+  tappedTurns,
+  type TurnSource,
+} from '@/devices/turn-source';
 import type { Room } from './room';
 
 /** A measured sample on the clock of the block. */
@@ -46,7 +56,11 @@ const DRAW_MS = 100;
 const USUAL_RATE = 14;
 
 /** What tells the turns of the breath; a sentence where this browser has none of it. */
-function sourceOf(follow: Room['follow'], ratePerMinute: number): TurnSource | string {
+function sourceOf(
+  follow: Room['follow'],
+  ratePerMinute: number,
+  cameraLines: readonly LiveLine[],
+): TurnSource | string {
   switch (follow) {
     case 'standIn':
       return standInTurns(ratePerMinute);
@@ -54,19 +68,34 @@ function sourceOf(follow: Room['follow'], ratePerMinute: number): TurnSource | s
       return tappedTurns();
     case 'microphone':
       return heardTurns();
+    case 'camera':
+      return cameraLines.length === 0
+        ? 'No lines are drawn on the picture of the camera yet: draw them under “Sound and screen”.'
+        : seenTurns(openCamera, cameraLines);
+    case 'madeUpCamera':
+      return seenTurns(async () => madeUpCamera(ratePerMinute), []);
     default:
       return serialTurns();
   }
 }
 
+/** The same status again is no change: a camera tells it with every picture, and may say what it goes on without. */
+function told(was: Status, s: BandState, why: string | undefined): Status {
+  const goesOn = s === 'live' || s === 'connecting';
+  const is = { on: s === 'live', why: why ?? (goesOn ? '' : 'Nothing tells any more how they breathe.') };
+  return was.on === is.on && was.why === is.why ? was : is;
+}
+
+type Status = Pick<Following, 'on' | 'why'>;
+
 /** How the client goes with what is asked, measured while a block runs. */
 export function useFollow(
-  follow: Room['follow'],
+  { follow, cameraLines }: Pick<Room, 'follow' | 'cameraLines'>,
   session: Session,
   coached: CoachedBlock | null,
   happen: (event: RunEvent) => void,
 ): Following {
-  const [status, setStatus] = useState({ on: false, why: '' });
+  const [status, setStatus] = useState<Status>({ on: false, why: '' });
   const [shown, setShown] = useState<{ followed: Followed | null; trace: readonly Measured[] }>({
     followed: null,
     trace: [],
@@ -110,7 +139,7 @@ export function useFollow(
   });
   useEffect(() => {
     if (!active) return;
-    const made = sourceOf(follow, rate.current);
+    const made = sourceOf(follow, rate.current, cameraLines);
     if (typeof made === 'string') {
       queueMicrotask(() => setStatus({ on: false, why: made }));
       return;
@@ -120,10 +149,7 @@ export function useFollow(
     made.start({
       state: (s, why) => {
         if (stopped) return;
-        setStatus({
-          on: s === 'live',
-          why: s === 'live' || s === 'connecting' ? '' : (why ?? 'Nothing tells any more how they breathe.'),
-        });
+        setStatus((was) => told(was, s, why));
         // Nobody leads who is not heard.
         if ((s === 'lost' || s === 'ended') && here.current.state.lead)
           here.current.happen({ kind: 'lead', lead: 'clock', ownS: null });
@@ -152,7 +178,7 @@ export function useFollow(
       source.current = null;
       setStatus({ on: false, why: '' });
     };
-  }, [active, follow, tellInhale]);
+  }, [active, follow, cameraLines, tellInhale]);
 
   // Turns that are asked for, as they come, on the page's clock: whatever the clock of the block does later.
   const span = breathing && coached ? spanAt(coached.timeline, state.blockS - coached.prepS) : undefined;

@@ -11,6 +11,9 @@ import { HoldStrip } from '@/pictures/hold-strip';
 import { Ladder } from '@/pictures/ladder';
 import { Loop } from '@/pictures/loop';
 import { Rings } from '@/pictures/rings';
+import { StancePicture } from '@/pictures/stance';
+import { CLIP_VIEWS, VIEW_LABEL, type ClipView } from '@/core/video/line';
+import type { Taps } from '@/core/video/stance';
 import { buttonClass } from '@/ui/button';
 import { Columns } from '@/ui/columns';
 import { useDates, When } from '@/ui/dates';
@@ -21,6 +24,7 @@ export type Side = {
   id: string;
   at: string;
   rings: LookData['rings'];
+  stances: NonNullable<LookData['stances']>;
   holds: readonly HoldTrial[];
   note: string;
   loop: {
@@ -49,6 +53,7 @@ export function TwoLooks({ clientId, looks, sides, compared }: Props) {
   useHotkeys([{ key: 'x', does: 'change sides', run: () => go(b.id, a.id) }]);
   const options = looks.map((l) => ({ value: l.id, label: dates.day(l.at) }));
   const places = RING_POSITIONS.filter((p) => a.rings[p] ?? b.rings[p]);
+  const stanceView = CLIP_VIEWS.find((v) => stanceOf(a, v) ?? stanceOf(b, v));
   const ringsAt = places.find((p) => a.rings[p] && b.rings[p]) ?? places[0];
   return (
     <div className="space-y-6 pt-2">
@@ -95,6 +100,18 @@ export function TwoLooks({ clientId, looks, sides, compared }: Props) {
                 </>
               )}
             </Panel>
+            {stanceView && (
+              <Panel name={`Stance, ${VIEW_LABEL[stanceView]}`}>
+                {stanceOf(side, stanceView) && (
+                  <StancePicture
+                    view={stanceView}
+                    taps={stanceOf(side, stanceView)!}
+                    before={i === 1 ? stanceOf(a, stanceView) : null}
+                    className="h-64"
+                  />
+                )}
+              </Panel>
+            )}
             <Panel name="Holds">
               {side.holds.length > 0 ? <HoldStrip trials={side.holds} className="w-full" /> : null}
             </Panel>
@@ -122,6 +139,9 @@ export function TwoLooks({ clientId, looks, sides, compared }: Props) {
     </div>
   );
 }
+
+const stanceOf = ({ stances }: Side, view: ClipView): Taps | null =>
+  stances.find((s) => s.view === view)?.taps ?? null;
 
 function Panel({ name, children }: { name: string; children: React.ReactNode }) {
   return (

@@ -175,6 +175,7 @@ function summary(look: LookData): string {
         : '',
       best ? `calm hold ${best.toFixed(0)} s` : '',
       look.bands?.length ? 'bands' : '',
+      look.clips?.length ? 'clip' : '',
     ]
       .filter(Boolean)
       .join(' · ') || 'nothing recorded yet'

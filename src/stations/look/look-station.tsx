@@ -145,6 +145,9 @@ export function LookStation({
         {!consent.watched && (
           <Notice level="care">Consent to being watched is not recorded in Screen.</Notice>
         )}
+        {shown === 'clip' && !consent.filmed && (
+          <Notice level="care">Consent to being filmed is not recorded in Screen.</Notice>
+        )}
         {bars.length > 0 && stateOf(look, shown) === 'open' && (
           <Notice level="care">
             The usual position of this test is not for this client ({bars.join('; ')}): use another, or leave

@@ -46,7 +46,7 @@ const known = demoFiles(new Date('2026-06-01T10:00:00Z')).map((f) => ({
     control: f.control,
     thresholds: DEFAULT_THRESHOLDS,
     screen: { data: f.screen, updatedAt: null },
-    looks: f.looks.toReversed().map((l) => ({ ...l, bands: () => [] })),
+    looks: f.looks.toReversed().map((l) => ({ ...l, bands: () => [], clips: () => [] })),
     sequences: [],
     runs: f.runs.toReversed(),
   }),

@@ -29,6 +29,7 @@ const seen = (day: string, data: Partial<LookData>, patch: Partial<LookRecord> =
   purpose: 'visit',
   data: look(data),
   bands: () => [],
+  clips: () => [],
   ...patch,
 });
 

@@ -10,7 +10,7 @@ export const knownOf = (file: ClientFile): ClientCase =>
     control: file.control,
     thresholds: DEFAULT_THRESHOLDS,
     screen: { data: file.screen, updatedAt: '2026-10-01T10:00:00.000Z' },
-    looks: file.looks.toReversed().map((l) => ({ ...l, bands: () => [] })),
+    looks: file.looks.toReversed().map((l) => ({ ...l, bands: () => [], clips: () => [] })),
     sequences: [],
     runs: file.runs.toReversed(),
     homes: [

@@ -33,6 +33,7 @@ const records = (patch: Partial<CaseRecords> = {}): CaseRecords => ({
       purpose: 'visit',
       data: look({ comfortableExhaleS: 6 }),
       bands: () => [],
+      clips: () => [],
     },
   ],
   sequences: [],

@@ -5,6 +5,7 @@ import { stateOf, testsOf, without } from '@/core/look/progress';
 import { PROTOCOLS, TEST, TESTS, type TestId } from '@/core/look/tests';
 import { must } from '../helpers';
 import { parseWith } from '@/core/base/parse';
+import { CLIP_NOTE } from '../helpers';
 
 /** What each test records, the least of it. */
 const RECORDED: Record<TestId, Partial<LookData>> = {
@@ -23,6 +24,7 @@ const RECORDED: Record<TestId, Partial<LookData>> = {
   symptoms: { symptoms: {} },
   numbers: { numbers: { heartPerMin: 64 } },
   bands: { bands: [{ recordId: 'r', name: 'n', position: 'hookLying', places: [], calibration: [] }] },
+  clip: { clips: [CLIP_NOTE] },
 };
 /** Tests whose least record is more than an empty one of theirs; the others are tried where their panels are. */
 const TRIED = TESTS.filter((t) => t !== 'tape' && t !== 'symptoms');
@@ -61,7 +63,7 @@ describe('every test of a look', () => {
       expect(minutes).toBeGreaterThan(0);
     }
     expect(new Set(TESTS.map((t) => TEST[t].name)).size).toBe(TESTS.length);
-    expect(PROTOCOLS.find((p) => p.name === 'Full with bands')!.tests).toEqual([...TESTS]);
+    expect(PROTOCOLS.find((p) => p.name === 'All tests')!.tests).toEqual([...TESTS]);
     for (const p of PROTOCOLS)
       expect(testsOf({ ...EMPTY_LOOK, protocol: p })).toEqual(TESTS.filter((t) => p.tests.includes(t)));
     // What was seen is shown though the protocol does not name it.

@@ -9,6 +9,7 @@ import { CM_PER_INCH, tapeResults, tapeSideRatio, type Tape } from '@/core/look/
 import { minutesOf, PROTOCOLS, TEST, TESTS, type TestId } from '@/core/look/tests';
 import { parseWith } from '@/core/base/parse';
 import { look, must, why } from '../helpers';
+import { CLIP_NOTE } from '../helpers';
 
 const low = (belly: number, ribs: number) => ({ belly, lowerRibsRight: ribs, lowerRibsLeft: ribs });
 
@@ -35,6 +36,7 @@ const SEEN: Record<TestId, Partial<LookData>> = {
   symptoms: { symptoms: { dizzy: 0 } },
   numbers: { numbers: { heartPerMin: 60 } },
   bands: { bands: [{ recordId: 'r', name: 'a.edf', position: 'sitting', places: [], calibration: [] }] },
+  clip: { clips: [CLIP_NOTE] },
 };
 
 describe('tests of a look', () => {

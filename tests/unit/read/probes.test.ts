@@ -17,6 +17,7 @@ function observed(data: Partial<LookData>): Observed {
     flags: {},
     timing: seen.quiet ? must(timingFromTaps(seen.quiet.taps, seen.quiet.first)) : null,
     bands: [],
+    clips: [],
     holds: summariseHolds(seen.holds),
     school: 'allRound',
     control: 'drawIn',

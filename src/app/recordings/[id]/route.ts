@@ -3,9 +3,9 @@ import { printEdf } from '@/core/formats/edf';
 import { marksOf } from '@/core/formats/marks';
 import { analyse } from '@/core/signal/analyse';
 import { scopeOfRequest } from '@/server/scope';
-import { bandRecordOf, findRecording } from '@/server/recordings';
+import { bandRecordOf, curvesOf, findRecording } from '@/server/recordings';
 
-/** A kept record: as it came, as EDF+ with the turns of the breath marked, or as CSV. */
+/** A kept record: as it came, as EDF+ with the turns of the breath marked, or as CSV; `curves`: all curves of a clip as CSV. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const scope = await scopeOfRequest();
   const row = findRecording(scope, (await params).id);
@@ -21,9 +21,12 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     });
   if (as === 'raw' || row.kind === 'wav')
     return send(new Uint8Array(row.bytes), 'application/octet-stream', row.kind);
-  const record = bandRecordOf(scope, { recordId: row.id, places: [] });
+  // The curves of a clip are no bands: all of them go out.
+  const record =
+    as === 'curves' ? curvesOf(scope, row.id) : bandRecordOf(scope, { recordId: row.id, places: [] });
   if (!record.ok) return new Response(record.why, { status: 422 });
-  if (as === 'csv') return send(printBandCsv(record.value), 'text/csv; charset=utf-8', 'csv');
+  if (as === 'csv' || as === 'curves')
+    return send(printBandCsv(record.value), 'text/csv; charset=utf-8', 'csv');
   const found = analyse(record.value);
   return send(
     printEdf(record.value, found.ok ? marksOf(found.value) : []).slice(),

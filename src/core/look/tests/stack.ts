@@ -14,6 +14,6 @@ export const stack: LookTest = {
   contact: 'Standing as they stand; the client’s own fingers on the front hip bones and the pubic bone.',
   position: 'standing',
   minutes: 1,
-  seen: (l) => anySign(l, STACK_SIGNS),
-  without: (l) => withoutSigns(l, STACK_SIGNS),
+  seen: (l) => anySign(l, STACK_SIGNS) || (l.stances ?? []).some((s) => Object.keys(s.taps).length > 0),
+  without: (l) => ({ ...withoutSigns(l, STACK_SIGNS), stances: undefined }),
 };

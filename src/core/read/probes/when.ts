@@ -2,6 +2,7 @@ import { comfortableExhale } from '../../look/exhales';
 import { scoreSymptoms } from '../../look/symptoms';
 import { clamp } from '../../base/statistics';
 import type { Probe } from '../observed';
+import { CLIP_REVERSED } from './clip';
 import { bandProbe, held, pct, placeOf, ringProbe, sign, signed, timed, told } from './make';
 
 export const REVERSED: readonly Probe[] = [
@@ -16,6 +17,7 @@ export const REVERSED: readonly Probe[] = [
         }
       : null;
   }),
+  CLIP_REVERSED,
   sign(
     4,
     'reversed',

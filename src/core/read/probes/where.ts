@@ -2,6 +2,7 @@ import { RING_POSITION } from '../../look/places';
 import { TAPE_LABEL, TAPE_LEVELS, tapeResults, tapeSideRatio, type TapeLevel } from '../../look/tape';
 import { clamp } from '../../base/statistics';
 import { average, has, isLying, rings, type Observed, type Probe } from '../observed';
+import { CLIP_BEND, CLIP_CHEST_OR_BELLY, CLIP_SHOULDERS, CLIP_SIDES, MEASURED_PELVIS } from './clip';
 import { bandProbe, held, pct, placeOf, ribs, ringProbe, sign, signed } from './make';
 
 const CHEST_OR_BELLY = 'chest or belly';
@@ -18,6 +19,7 @@ export const UPPER_CHEST: readonly Probe[] = [
       source: limit.source,
     };
   }),
+  CLIP_CHEST_OR_BELLY,
   ringProbe(CHEST_OR_BELLY, 3, ['sternum', 'belly'], (e) => ({
     degree: signed(e.sternum! - e.belly!, 0.4),
     text: `sternum ${pct(e.sternum!)}, belly ${pct(e.belly!)}`,
@@ -52,6 +54,7 @@ export const UPPER_CHEST: readonly Probe[] = [
       source,
     };
   }),
+  CLIP_SHOULDERS,
   {
     topic: 'shoulders',
     weight: 2,
@@ -200,6 +203,7 @@ export const ONE_SIDED: readonly Probe[] = [
           text: `the smaller side opens ${pct(ratio)} of the larger (bands, ${placeOf(b)})`,
         };
   }),
+  ...CLIP_SIDES,
   ...(['hookLying', 'sitting', 'standing'] as const).map((position, i): Probe => ({
     topic: i === 0 ? 'sides lying' : `sides ${position}`,
     weight: i === 0 ? 3 : 1.5,
@@ -216,6 +220,7 @@ export const ONE_SIDED: readonly Probe[] = [
         : { grade: 'rated', ...uneven(o, Math.min(r, l) / wide), text };
     },
   })),
+  CLIP_BEND,
   {
     topic: 'side bend',
     weight: 2.5,
@@ -301,6 +306,7 @@ export const SPILLS_FORWARD: readonly Probe[] = [
     }),
     { test: 'stack' },
   ),
+  MEASURED_PELVIS,
   sign(
     1,
     'pelvis',

@@ -21,6 +21,7 @@ const FETCH = {
   symptoms: () => import('./symptoms').then((m) => awake<PanelProps>(m.SymptomsTest)),
   numbers: () => import('./numbers').then((m) => awake<PanelProps>(m.NumbersTest)),
   bands: () => import('./bands').then((m) => awake<PanelProps>(m.BandsTest)),
+  clip: () => import('./clip').then((m) => awake<PanelProps>(m.ClipTest)),
 } satisfies Record<Exclude<TestId, 'quiet'>, () => Promise<ComponentType<PanelProps>>>;
 
 /** The panel of each test. All but the first come when they are opened. */
@@ -40,6 +41,7 @@ export const PANELS: Record<TestId, ComponentType<PanelProps>> = {
   symptoms: dynamic(FETCH.symptoms),
   numbers: dynamic(FETCH.numbers),
   bands: dynamic(FETCH.bands),
+  clip: dynamic(FETCH.clip),
 };
 
 /** Fetches all panels, so that the first tap in one that is opened later is not lost. */

@@ -4,6 +4,7 @@ import type { Signs } from '@/core/look/look';
 import { Figure } from '@/pictures/figure';
 import { Choice, YesNo } from '@/ui/choice';
 import type { PanelProps } from './panel';
+import { StancePanel } from './stance';
 import { TestHead } from './test-head';
 
 const FLARE = [
@@ -163,6 +164,7 @@ export function StackTest(props: Pick<PanelProps, 'look' | 'set'>) {
           ))}
         </div>
       </div>
+      <StancePanel {...props} />
     </section>
   );
 }

@@ -50,5 +50,6 @@ function sideOf(scope: Scope, { id, at, data, bands }: SeenLook): Side {
           },
         ];
   });
-  return { id, at, rings: data.rings, holds: data.holds, note: data.note, loop: loops[0] ?? null };
+  const { rings, holds, note, stances = [] } = data;
+  return { id, at, rings, stances, holds, note, loop: loops[0] ?? null };
 }

@@ -1,0 +1,13 @@
+import type { LookTest } from './look-test';
+
+export const clip: LookTest = {
+  name: 'Clip',
+  setUp:
+    'An ordinary phone recording, measured: five ordinary breaths, then five deep ones. Nothing leaves this machine; the clip itself is not kept.',
+  contact:
+    'Phone on a tripod or a shelf, from the side or the front; arms away from the trunk, fitted clothing before a plain ground.',
+  position: 'standing',
+  minutes: 4,
+  seen: (l) => (l.clips?.length ?? 0) > 0,
+  without: (l) => ({ ...l, clips: undefined }),
+};

@@ -1,0 +1,275 @@
+'use client';
+
+import type { Remote } from 'comlink';
+import { useRef, useState } from 'react';
+import type { ClipNote } from '@/core/look/look';
+import type { RingPosition } from '@/core/look/places';
+import { CLIP_SETUP } from '@/core/simulate/clip';
+import type { ClipAnalysis, ClipOptions } from '@/core/video/clip';
+import type { DrawnLine } from '@/core/video/follow-lines';
+import { lengthOfLine, type ClipView, type LinePlace, type Segment } from '@/core/video/line';
+import type { FollowedLine } from '@/core/video/line.schema';
+import type { Result } from '@/core/base/result';
+import type { Snapped } from '@/core/video/snap';
+import { useJob } from '@/ui/use-job';
+import type { ClipWorker, Followed, OpenClip } from '@/workers/clip.worker';
+import { clipThread } from '@/workers/threads';
+import { keepRecord } from '../keep-record';
+import type { PanelProps } from './panel';
+
+/** A line on the picture, and the moment on which it was drawn. */
+export type ClipLine = DrawnLine & { id: number; drawnAtS: number };
+
+/** Curves of a clip with what they show; `recordId` is null while they are not kept. */
+export type Shown = {
+  name: string;
+  lines: FollowedLine[];
+  seconds: number;
+  fromS: number;
+  cutsS: number[];
+  analysis: Result<ClipAnalysis>;
+  options: ClipOptions;
+  recordId: string | null;
+  edf: Uint8Array | null;
+};
+
+/** To which side the client bends; that opens the other. */
+type Bend = 'none' | 'right' | 'left';
+
+export type Ruler = Segment & { mm: number };
+
+type Open = OpenClip & { name: string };
+
+/** A clip that stands open with its lines, and what following them gave. */
+export function useClip({ look, set, lookId }: Pick<PanelProps, 'look' | 'set' | 'lookId'>) {
+  const worker = useJob<ClipWorker, number>(clipThread);
+  const [open, setOpen] = useState<Open | null>(null);
+  const [view, setView] = useState<ClipView>('side');
+  const [position, setPosition] = useState<RingPosition>('standing');
+  const [bend, setBend] = useState<Bend>('none');
+  const [atS, setAtS] = useState(0);
+  const [part, setPart] = useState({ fromS: 0, toS: 0 });
+  const [lines, setLines] = useState<ClipLine[]>([]);
+  const [ruler, setRuler] = useState<Ruler | null>(null);
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [busy, setBusy] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const again = useRef<Opening | null>(null);
+
+  const take = async (name: string, opening: Opening) => {
+    setError(null);
+    setBusy(`Opening ${name} …`);
+    const result = await worker.run<OpenClip>(opening);
+    setBusy(null);
+    if (!result.ok) return setError(`${name}: ${sentence(result.why)}`);
+    again.current = opening;
+    setOpen({ ...result.value, name });
+    setPart({ fromS: 0, toS: result.value.seconds });
+    setAtS(0);
+    setLines([]);
+    setRuler(null);
+    setShown(null);
+  };
+  const openFile = (file: File) => take(file.name, (api) => api.open(file));
+  const openMadeUp = (seed: number) => take('made-up clip', (api) => api.madeUp(madeUp(view, seed)));
+  /** What is told when work did not end; the clip is opened again, since cancelling ends its worker. */
+  const failed = (why: string) => {
+    setError(sentence(why));
+    if (again.current) void worker.run(again.current);
+  };
+  const close = () => {
+    setOpen(null);
+    setShown(null);
+    setError(null);
+  };
+
+  /** Puts a line on the edge that it crosses, in the picture that is shown. */
+  const draw = async (place: LinePlace, segment: Segment, id: number | null = null) => {
+    setError(null);
+    setShown((s) => (s?.recordId ? s : null));
+    const snapped = await worker.run<Snapped>((api) => api.snap(atS, segment));
+    if (!snapped.ok) return setError(sentence(snapped.why));
+    const { line, ...edge } = snapped.value;
+    setLines((all) => withLine(all, { place, ...line, ...edge, drawnAtS: atS }, id));
+  };
+  const remove = (id: number) => setLines((all) => all.filter((l) => l.id !== id));
+  const propose = async () => {
+    setBusy('Looking for contours that move …');
+    const found = await worker.run<(DrawnLine & { drawnAtS: number })[]>((api, tell) =>
+      api.propose(view, part.fromS, part.toS, tell),
+    );
+    setBusy(null);
+    if (!found.ok) return failed(found.why);
+    setLines(found.value.map((l, i) => ({ ...l, id: i + 1 })));
+    if (found.value[0]) setAtS(found.value[0].drawnAtS);
+  };
+
+  const options = (deepFromS?: number | null): ClipOptions => ({
+    pxPerMm: ruler && ruler.mm > 0 ? lengthOfLine(ruler) / ruler.mm : null,
+    ...(deepFromS === undefined ? {} : { deepFromS }),
+  });
+  const follow = async () => {
+    if (!open) return;
+    setError(null);
+    setBusy('Following the lines …');
+    const done = await worker.run<Followed>((api, tell) =>
+      api.follow({ ...part, lines, drawnAtS: lines.map((l) => l.drawnAtS) }, tell),
+    );
+    setBusy(null);
+    if (!done.ok) return failed(done.why);
+    const { edf, lines: followed, seconds, fromS, cutsS } = done.value;
+    const analysis = await worker.run<ClipAnalysis>((api) => api.analyse(followed, options()));
+    const name = open.name;
+    setShown({
+      name,
+      lines: followed,
+      seconds,
+      fromS,
+      cutsS,
+      analysis,
+      options: options(),
+      recordId: null,
+      edf,
+    });
+  };
+  /** Parts ordinary from deep breaths anew. */
+  const change = async (deepFromS: number | null | undefined) => {
+    if (!shown) return;
+    const own = { pxPerMm: shown.options.pxPerMm ?? null, ...(deepFromS === undefined ? {} : { deepFromS }) };
+    const analysis = await worker.run<ClipAnalysis>((api) => api.analyse(shown.lines, own));
+    setShown({ ...shown, analysis, options: own });
+    if (shown.recordId)
+      set((l) => ({
+        ...l,
+        clips: l.clips?.map((c) => (c.recordId === shown.recordId ? { ...c, deepFromS } : c)),
+      }));
+  };
+  const keep = async () => {
+    if (!shown?.edf || !open) return;
+    setBusy('Keeping the curves …');
+    const kept = await keepRecord(lookId, `${shown.name}, curves.edf`, shown.edf);
+    setBusy(null);
+    if (!kept.ok) return setError(sentence(kept.why));
+    const note = noteOf(kept.value.id, shown, open, {
+      view,
+      position,
+      bend: view === 'front' ? bend : 'none',
+    });
+    set((l) => ({ ...l, clips: [...(l.clips ?? []), note] }));
+    setShown({ ...shown, recordId: kept.value.id });
+  };
+  /** Curves of a clip that was kept. */
+  const show = async (note: ClipNote) => {
+    setError(null);
+    setBusy(`Reading ${note.name} …`);
+    const bytes = await bytesOf(note.recordId);
+    const read = bytes && (await worker.run<{ seconds: number }>((api) => api.openKept(bytes)));
+    const own = { pxPerMm: note.pxPerMm ?? null, deepFromS: note.deepFromS };
+    const analysis = read?.ok ? await worker.run<ClipAnalysis>((api) => api.analyse(note.lines, own)) : null;
+    setBusy(null);
+    if (!read?.ok || !analysis)
+      return setError(`${note.name}: its curves cannot be read. Nothing was changed.`);
+    close();
+    setShown(shownAgain(note, read.value.seconds, analysis, own));
+  };
+  return {
+    worker,
+    open,
+    view,
+    setView,
+    position,
+    setPosition,
+    bend,
+    setBend,
+    atS,
+    setAtS,
+    part,
+    setPart,
+    lines,
+    ruler,
+    setRuler,
+    shown,
+    busy,
+    error,
+    kept: look.clips ?? [],
+    openFile,
+    openMadeUp,
+    close,
+    draw,
+    remove,
+    propose,
+    follow,
+    change,
+    keep,
+    show,
+    drop: (id: string) => {
+      set((l) => ({ ...l, clips: l.clips?.filter((c) => c.recordId !== id) }));
+      setShown((s) => (s?.recordId === id ? null : s));
+    },
+  };
+}
+
+/** How the clip came into the worker. */
+type Opening = (api: Remote<ClipWorker>) => Promise<unknown>;
+
+/** The lines with one more, or with one put elsewhere. */
+const withLine = (all: readonly ClipLine[], drawn: Omit<ClipLine, 'id'>, id: number | null): ClipLine[] =>
+  id === null
+    ? [...all, { ...drawn, id: 1 + Math.max(0, ...all.map((l) => l.id)) }]
+    : all.map((l) => (l.id === id ? { ...drawn, id } : l));
+
+function noteOf(
+  recordId: string,
+  shown: Shown,
+  open: Open,
+  { view, position, bend }: { view: ClipView; position: RingPosition; bend: Bend },
+): ClipNote {
+  const { pxPerMm, deepFromS } = shown.options;
+  return {
+    recordId,
+    name: shown.name.slice(0, 200),
+    view,
+    position,
+    ...(bend === 'none' ? {} : { bend }),
+    width: open.width,
+    height: open.height,
+    lines: shown.lines,
+    ...(pxPerMm ? { pxPerMm } : {}),
+    ...(deepFromS === undefined ? {} : { deepFromS }),
+  };
+}
+
+const shownAgain = (
+  note: ClipNote,
+  seconds: number,
+  analysis: Result<ClipAnalysis>,
+  options: ClipOptions,
+): Shown => ({
+  name: note.name,
+  lines: note.lines,
+  seconds,
+  fromS: 0,
+  cutsS: [],
+  analysis,
+  options,
+  recordId: note.recordId,
+  edf: null,
+});
+
+/** The kept file; null where it is gone or nobody answers. */
+const bytesOf = (recordId: string): Promise<Uint8Array | null> =>
+  fetch(`/recordings/${recordId}`)
+    .then(async (r) => (r.ok ? new Uint8Array(await r.arrayBuffer()) : null))
+    .catch(() => null);
+
+export type ClipState = ReturnType<typeof useClip>;
+
+/** What the made-up clip that ships is asked to show. */
+const madeUp = (view: ClipView, seed: number) => ({
+  ...CLIP_SETUP,
+  view,
+  seed,
+  movesPx: view === 'side' ? CLIP_SETUP.movesPx : { shoulder: 1.2, lowerRibsRight: 2.6, lowerRibsLeft: 1.6 },
+});
+
+const sentence = (why: string) => (/[.!?]$/.test(why) ? why : `${why}. Nothing was changed.`);

@@ -1,0 +1,246 @@
+import { join } from 'node:path';
+import { expect, test, type Page } from '@playwright/test';
+import { clipBody } from '../../src/core/simulate/clip';
+import { CLIP_OF_TEST } from './clips/body';
+import { everyIssueFor, newClient, propose, saved, startRunning } from './helpers';
+
+const CLIPS = join(__dirname, 'clips');
+const body = clipBody(CLIP_OF_TEST);
+const { width, height } = body.setup;
+
+async function openClip(page: Page, name: string, file: string): Promise<string> {
+  const client = await newClient(page, name);
+  await page.goto(`${client}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
+  await page.locator('input[type=file][accept*="mp4"]').setInputFiles(join(CLIPS, file));
+  return client;
+}
+
+const stage = (page: Page) => page.getByRole('group', { name: 'Lines on the picture' });
+
+/** Drags a line over the picture, as a hand would: not quite where it belongs. */
+async function drag(page: Page, place: string, line: ReturnType<typeof body.line>, off = 2) {
+  const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem');
+  const known = await lines.filter({ hasText: place }).count();
+  await page.getByRole('combobox', { name: 'A drag on the picture draws' }).selectOption({ label: place });
+  const box = (await stage(page).boundingBox())!;
+  const at = (p: { x: number; y: number }) =>
+    [box.x + ((p.x + off) / width) * box.width, box.y + ((p.y - off) / height) * box.height] as const;
+  await page.mouse.move(...at(line.from));
+  await page.mouse.down();
+  await page.mouse.move(...at(line.to), { steps: 4 });
+  await page.mouse.up();
+  await expect(lines.filter({ hasText: place })).toHaveCount(known + 1);
+}
+
+test('an mp4 is opened, lines are drawn, and its breaths are counted, kept and read', async ({ page }) => {
+  const client = await openClip(page, 'Clip by hand', 'side.mp4');
+  await expect(page.getByText('side.mp4, from the side, 320 × 240')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Follow them' })).toBeDisabled();
+  await drag(page, 'belly', body.line('belly'));
+  await drag(page, 'chest', body.line('chest'));
+  await expect(page.getByText('Draw one on the background')).toBeVisible();
+  for (const still of body.stills) await drag(page, 'still background', still, 1);
+  await page.getByRole('button', { name: 'Follow them' }).click();
+  const shown = page.getByRole('region', { name: 'What the clip shows' });
+  await expect(shown.getByRole('img', { name: /7 breaths/ })).toBeVisible();
+  const figure = (label: string) => shown.locator('dl > div', { hasText: label }).locator('dd').first();
+  await expect(figure('ordinary breaths')).toHaveText('4');
+  await expect(figure('deep breaths')).toHaveText('3');
+  const belly = shown.getByRole('row', { name: /^belly/ });
+  const px = Number(/([\d.]+) px/.exec(await belly.innerText())![1]);
+  const rises = body.breaths
+    .filter((b) => !b.deep)
+    .map((b) => body.shift('belly', b.turnS * 15) - body.shift('belly', b.fromS * 15))
+    .sort((a, b) => a - b);
+  expect(Math.abs(px / rises[2]! - 1)).toBeLessThan(0.2);
+  await expect(belly).toContainText('counts');
+  expect(await everyIssueFor(page)).toEqual([]);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  await shown.getByRole('button', { name: 'Keep the curves with this look' }).click();
+  await expect(shown.getByText('Kept: Read and Follow use it.')).toBeVisible();
+  await shown.getByRole('button', { name: /on the rings, standing/ }).click();
+  await saved(page);
+  // It is there after a reload, computed anew from its curves.
+  await page.reload();
+  await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
+  await page.getByRole('button', { name: 'side.mp4' }).click();
+  await expect(shown.getByRole('img', { name: /7 breaths/ })).toBeVisible();
+  await page.goto(`${client}/read`);
+  await page.locator('summary', { hasText: 'faint' }).click();
+  await page.getByRole('button', { name: /^reversed/ }).click();
+  await expect(page.getByText(/comes out while the ribs rise \(clip, standing\)/).first()).toBeVisible();
+});
+
+test('a turned phone clip and VP9 are read alike; lines are proposed, moved by keys and taken away', async ({
+  page,
+}) => {
+  await openClip(page, 'Clip proposed', 'turned.mp4');
+  await expect(page.getByText('turned.mp4, from the side, 320 × 240')).toBeVisible();
+  await page.getByRole('button', { name: 'Propose lines' }).click();
+  const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem');
+  await expect(lines.filter({ hasText: 'belly' })).toHaveCount(1);
+  await expect(lines.filter({ hasText: 'still' }).first()).toBeVisible();
+  const mark = page.getByRole('button', { name: /^Line: belly/ });
+  const before = await mark.locator('path').first().getAttribute('d');
+  await mark.focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect.poll(() => mark.locator('path').first().getAttribute('d')).not.toBe(before);
+  await page.getByRole('button', { name: 'Follow them' }).click();
+  const shown = page.getByRole('region', { name: 'What the clip shows' });
+  await expect(shown.getByRole('img', { name: /7 breaths/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Line: belly/ }).focus();
+  await page.keyboard.press('Delete');
+  await expect(lines.filter({ hasText: 'belly' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Close the clip' }).click();
+  await page.locator('input[type=file][accept*="mp4"]').setInputFiles(join(CLIPS, 'side.webm'));
+  await expect(page.getByText('side.webm, from the side, 320 × 240')).toBeVisible();
+  await page.getByRole('button', { name: 'Propose lines' }).click();
+  await page.getByRole('button', { name: 'Follow them' }).click();
+  await expect(shown.getByRole('img', { name: /7 breaths/ })).toBeVisible();
+});
+
+test('what is no clip is refused with a sentence that says what to do', async ({ page }) => {
+  await openClip(page, 'No clip', 'sound-only.mp4');
+  await expect(page.getByText(/holds no pictures, only sound/)).toBeVisible();
+  const file = page.locator('input[type=file][accept*="mp4"]');
+  await file.setInputFiles({ name: 'note.mp4', mimeType: 'video/mp4', buffer: Buffer.from('just a note') });
+  await expect(page.getByText(/no recording that can be read here.*ffmpeg/)).toBeVisible();
+});
+
+test('Coach follows the breath by the made-up camera', async ({ page }) => {
+  test.setTimeout(180_000);
+  await page.addInitScript(() =>
+    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'madeUpCamera' })),
+  );
+  await propose(page, await newClient(page, 'Followed by camera'), 20);
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
+  await startRunning(page);
+  const paced = page.getByRole('button', { name: 'Exhale half a second shorter' });
+  for (let i = 0; i < 6 && !(await paced.isVisible()); i++) {
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
+    await page.waitForTimeout(450);
+  }
+  await page.getByRole('button', { name: 'Ready now' }).click();
+  await expect(page.getByTestId('followed')).toHaveText(/(together|s after|s before)/, { timeout: 60_000 });
+});
+
+test('Coach follows the breath by the camera of the machine, once lines are drawn on its picture', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await page.addInitScript(() => {
+    if (!localStorage.getItem('kokyu-room'))
+      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'camera' }));
+  });
+  await propose(page, await newClient(page, 'Followed by a real one'), 20);
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
+  await page.getByRole('button', { name: 'Sound and screen' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Sound and screen' });
+  const pen = dialog.getByRole('combobox', { name: 'A drag on the picture draws' });
+  const picture = dialog.getByRole('group', { name: 'Lines on the picture' });
+  await expect(picture).toBeVisible();
+  await page.waitForTimeout(500);
+  const draw = async (
+    place: string,
+    line: { from: { x: number; y: number }; to: { x: number; y: number } },
+  ) => {
+    await pen.selectOption({ label: place });
+    const box = (await picture.boundingBox())!;
+    const at = (p: { x: number; y: number }) =>
+      [box.x + (p.x / width) * box.width, box.y + (p.y / height) * box.height] as const;
+    await page.mouse.move(...at(line.from));
+    await page.mouse.down();
+    await page.mouse.move(...at(line.to), { steps: 4 });
+    await page.mouse.up();
+  };
+  await draw('belly', body.line('belly'));
+  await draw('still background', body.stills[0]!);
+  await expect(dialog.getByText('2 lines. The camera has to stay where it is.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+  // By its button: Space belongs to the one that opened the dialog, to which the focus goes back.
+  await page.getByRole('button', { name: 'Start', exact: true }).first().click();
+  const paced = page.getByRole('button', { name: 'Exhale half a second shorter' });
+  for (let i = 0; i < 6 && !(await paced.isVisible()); i++) {
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
+    await page.waitForTimeout(450);
+  }
+  await page.getByRole('button', { name: 'Ready now' }).click();
+  await expect(page.getByTestId('followed')).toHaveText(/(together|s after|s before)/, { timeout: 60_000 });
+});
+
+test('a picture is measured by taps, twice, kept as points, and put among the signs', async ({ page }) => {
+  const client = await newClient(page, 'Stands');
+  await page.goto(`${client}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  await page
+    .getByRole('list', { name: 'Tests' })
+    .getByRole('button', { name: /^Stack/ })
+    .click();
+  const picture = await page.screenshot();
+  const file = page.locator('input[type=file][accept*="image/png"]');
+  await file.setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('nothing') });
+  await expect(page.getByText(/no.png is no picture that can be shown here/)).toBeVisible();
+  await file.setInputFiles({ name: 'side.png', mimeType: 'image/png', buffer: picture });
+  const stage = page.getByRole('img', { name: /^Tap the/ });
+  // A pelvis tipped 45° forward, ribs over it; what the rest would be cannot be seen.
+  const points: Record<string, [number, number]> = {
+    'lowest front rib': [640, 300],
+    'front hip spine': [640, 420],
+    'rear hip spine': [540, 320],
+  };
+  const tap = async (shift: number) => {
+    for (let i = 0; i < 9; i++) {
+      const asked = await page.getByText(/^Tap:/).innerText();
+      const at = Object.entries(points).find(([name]) => asked.includes(name))?.[1];
+      if (!at) {
+        await page.getByRole('button', { name: 'Cannot be seen' }).click();
+        continue;
+      }
+      const box = (await stage.boundingBox())!;
+      const scale = Math.min(box.width / 1280, box.height / 800);
+      await page.mouse.click(
+        box.x + box.width / 2 + (at[0] + shift - 640) * scale,
+        box.y + box.height / 2 + (at[1] - 400) * scale,
+      );
+      if (!(await page.getByText(/^Tap:/).isVisible())) break;
+    }
+  };
+  await tap(0);
+  const tilt = page.getByRole('row', { name: /front hip spine below the rear one/ });
+  await expect(tilt).toContainText(/4[45]\.\d °/);
+  await expect(tilt).toContainText('tapped once');
+  await page.getByRole('button', { name: 'Tap them once more' }).click();
+  await tap(4);
+  await expect(tilt).toContainText('by tapping twice');
+  await page.getByRole('button', { name: 'Put it above' }).click();
+  await expect(page.getByRole('radio', { name: 'tipped forward' })).toBeChecked();
+  expect(await everyIssueFor(page)).toEqual([]);
+  await saved(page);
+  await page.reload();
+  await page
+    .getByRole('list', { name: 'Tests' })
+    .getByRole('button', { name: /^Stack/ })
+    .click();
+  await expect(tilt).toContainText(/4[45]\.\d °/);
+});
+
+test('following is cancelled, and the clip is still there to be followed', async ({ page }) => {
+  const client = await newClient(page, 'Cancelled');
+  await page.goto(`${client}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
+  await page.getByRole('button', { name: 'Try it with a made-up clip' }).click();
+  await page.getByRole('button', { name: 'Propose lines' }).click();
+  await expect(page.getByRole('list', { name: 'Lines' }).getByRole('listitem').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Follow them' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('Cancelled. Nothing was changed.')).toBeVisible();
+  await page.getByRole('button', { name: 'Follow them' }).click();
+  await expect(page.getByRole('region', { name: 'What the clip shows' })).toBeVisible();
+  await expect(page.getByText('Cancelled. Nothing was changed.')).toHaveCount(0);
+});

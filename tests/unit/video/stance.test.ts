@@ -1,0 +1,98 @@
+import fc from 'fast-check';
+import { facingOf, measureStance, type Taps } from '@/core/video/stance';
+
+/** A body drawn by hand on squared paper, looking right; one tap a point. */
+const UPRIGHT: Taps = {
+  ear: [{ x: 102, y: 20 }],
+  shoulder: [{ x: 100, y: 60 }],
+  elbow: [{ x: 100, y: 110 }],
+  lowestRib: [{ x: 120, y: 120 }],
+  frontHipSpine: [{ x: 120, y: 160 }],
+  rearHipSpine: [{ x: 80, y: 155 }],
+  hip: [{ x: 100, y: 160 }],
+  ankle: [{ x: 98, y: 300 }],
+};
+const value = (taps: Taps, id: string) => measureStance(taps).values.find((v) => v.id === id)!;
+
+test('angles and offsets are those of plain trigonometry', () => {
+  // A plumb line of 0, 2 of 100 forward, a tilt of atan(5 / 40) = 7.13°.
+  expect(value(UPRIGHT, 'shoulderPlumb').value).toBeCloseTo(0, 9);
+  expect(value(UPRIGHT, 'earPlumb').value).toBeCloseTo(2, 9);
+  expect(value(UPRIGHT, 'hipPlumb').value).toBeCloseTo(2, 9);
+  expect(value(UPRIGHT, 'pelvicTilt').value).toBeCloseTo(7.125, 3);
+  expect(value(UPRIGHT, 'ribsOverPelvis').value).toBeCloseTo(0, 9);
+  expect(value(UPRIGHT, 'flare').value).toBeCloseTo(18.435, 3);
+  expect(value(UPRIGHT, 'armHeight').value).toBeCloseTo(0, 6);
+  expect(measureStance(UPRIGHT)).toMatchObject({ stack: 'over', pelvis: 'level' });
+});
+
+test.each([
+  [{ lowestRib: [{ x: 132, y: 120 }] }, 'forward'],
+  [{ lowestRib: [{ x: 110, y: 120 }] }, 'behind'],
+] as const)('ribs %j stand %s', (moved, stack) => {
+  expect(measureStance({ ...UPRIGHT, ...moved }).stack).toBe(stack);
+});
+
+test.each([
+  [170, 'tippedForward'],
+  [150, 'tuckedUnder'],
+] as const)('a front hip spine at %s makes the pelvis %s', (y, pelvis) => {
+  expect(measureStance({ ...UPRIGHT, frontHipSpine: [{ x: 120, y }] }).pelvis).toBe(pelvis);
+});
+
+test('an arm overhead is 180°, one held level 90°', () => {
+  expect(value({ ...UPRIGHT, elbow: [{ x: 100, y: 10 }] }, 'armHeight').value).toBeCloseTo(180, 6);
+  expect(value({ ...UPRIGHT, elbow: [{ x: 150, y: 60 }] }, 'armHeight').value).toBeCloseTo(90, 6);
+});
+
+test('from the front: the higher shoulder, and hands from the ribs in a wrap', () => {
+  const front: Taps = {
+    shoulderRight: [{ x: 60, y: 58 }],
+    shoulderLeft: [{ x: 140, y: 62 }],
+    lowestRibRight: [{ x: 70, y: 140 }],
+    lowestRibLeft: [{ x: 130, y: 140 }],
+    handRight: [{ x: 130, y: 148 }],
+    handLeft: [{ x: 70, y: 132 }],
+  };
+  expect(value(front, 'shoulderLevel').value).toBeCloseTo(2.862, 3);
+  expect(value(front, 'handsFromRibs').value).toBeCloseTo(800 / Math.hypot(80, 4), 6);
+});
+
+test('what looks left reads like what looks right, at any size', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.2, max: 9, noNaN: true }),
+      fc.integer({ min: 0, max: 400 }),
+      (scale, at) => {
+        const mirrored = Object.fromEntries(
+          Object.entries(UPRIGHT).map(([k, taps]) => [
+            k,
+            taps!.map((p) => ({ x: at - p.x * scale, y: p.y * scale })),
+          ]),
+        ) as Taps;
+        expect(facingOf(mirrored)).toBe(-1);
+        measureStance(mirrored).values.forEach((v, i) =>
+          expect(v.value).toBeCloseTo(measureStance(UPRIGHT).values[i]!.value, 6),
+        );
+      },
+    ),
+  );
+});
+
+test('tapped twice, the error is the difference over the root of two; once, there is none', () => {
+  expect(value(UPRIGHT, 'earPlumb').error).toBeNull();
+  const twice: Taps = {
+    ...UPRIGHT,
+    ear: [
+      { x: 102, y: 20 },
+      { x: 106, y: 20 },
+    ],
+  };
+  expect(value(twice, 'earPlumb').value).toBeCloseTo(4, 9);
+  expect(value(twice, 'earPlumb').error).toBeCloseTo(4 / Math.SQRT2, 9);
+});
+
+test('a missing point leaves out what needs it and nothing else', () => {
+  const ids = measureStance({ ...UPRIGHT, hip: [] }).values.map((v) => v.id);
+  expect(ids).toEqual(['ribsOverPelvis', 'pelvicTilt']);
+});

@@ -2,6 +2,11 @@ import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
 
 export const PORT = 4699;
+
+// It is about noon wherever the tests run, of the day that UTC has: before a client wakes, a plan that was sent in that
+// night begins only with the day. Server, browsers and workers take it from here.
+const ahead = 12 - new Date().getUTCHours();
+process.env.TZ ??= `Etc/GMT${ahead > 0 ? '-' : '+'}${Math.abs(ahead)}`;
 export const DATABASE = join(__dirname, 'data/e2e/e2e.db');
 
 /** What the browser's stand-in for a microphone plays: an exhale of four seconds, over and over. */
@@ -23,14 +28,30 @@ export default defineConfig({
   retries: 2,
   timeout: 150_000,
   expect: { timeout: 25_000 },
-  reporter: process.env.KOKYU_E2E_JSON ? [['list'], ['json', { outputFile: process.env.KOKYU_E2E_JSON }]] : 'list',
+  reporter: process.env.KOKYU_E2E_JSON
+    ? [['list'], ['json', { outputFile: process.env.KOKYU_E2E_JSON }]]
+    : 'list',
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     trace: 'off',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${EXHALE}`, `--use-file-for-fake-video-capture=${CAMERA}`],
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--autoplay-policy=no-user-gesture-required',
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+        `--use-file-for-fake-audio-capture=${EXHALE}`,
+        `--use-file-for-fake-video-capture=${CAMERA}`,
+      ],
     },
   },
   webServer: {

@@ -257,7 +257,7 @@ test('only names that Kokyu was started for are let in, and every answer carries
       'x-content-type-options': 'nosniff',
       'cross-origin-opener-policy': 'same-origin',
       'cross-origin-resource-policy': 'same-origin',
-      'permissions-policy': expect.stringContaining('camera=()'),
+      'permissions-policy': expect.stringContaining('camera=(self), geolocation=()'),
     });
 });
 

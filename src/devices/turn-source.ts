@@ -2,7 +2,7 @@ import { turnStream, type StreamedTurn } from '@/core/signal/streaming';
 import { BandSetup } from '@/core/simulate/bands.schema';
 import { soundTurns, type SoundTurns } from '@/core/sound/breath-sound';
 import { serialBands, serverBands, type BandSource, type BandState, type PortLike } from './band-source';
-import { liveLines, pictureRate, sayLost, type LiveLine } from '@/core/video/live';
+import { fewerLines, liveLines, pictureRate, sayLost, type LiveLine } from '@/core/video/live';
 import type { Camera } from './camera';
 import { openMicrophone, type SoundSource } from './sound-source';
 
@@ -60,10 +60,15 @@ export function serialTurns(): TurnSource | string {
 
 /** Fewer pictures a second than this come late: said, and gone on with. */
 const FEW_PICTURES_HZ = 12;
+/** Lines are left out when following them takes more than this share of the time between pictures, and those are few. Our choice. */
+const BUSY_SHARE = 0.5;
+const WANTED_HZ = 15;
+/** So many pictures are watched before a device is called slow. */
+const WATCHED = 15;
 
 /**
- * Turns out of contours that a camera sees: the sum of all lines on the body, the camera's own movement taken away. Pictures
- * that come while one is still worked on are left out, so that a slow device falls behind by none.
+ * Turns out of contours that a camera sees: the sum of all lines on the body, the camera's own movement taken away. The
+ * browser leaves out pictures that come while one is worked on; where that leaves too few, fewer lines are followed.
  *
  * @param lines where they lie; empty: those that the camera itself knows of
  */
@@ -80,26 +85,7 @@ export function seenTurns(open: () => Promise<Camera>, lines: readonly LiveLine[
           const used = lines.length > 0 ? lines : opened.lines;
           if (!used.some((l) => l.place !== 'still'))
             return listener.state('ended', 'No line lies on the body: draw lines under “Sound and screen”.');
-          const follow = liveLines(used, opened.size);
-          const rate = pictureRate();
-          const stream = turnStream();
-          opened.each((atS) => {
-            if (over) return;
-            const hz = rate.push(atS);
-            const { value, lost } = follow.push(opened.grey(follow.region), atS);
-            if (value === null) return listener.state('lost', sayLost(lost));
-            listener.state(
-              'live',
-              lost.length > 0
-                ? sayLost(lost)
-                : hz !== null && hz < FEW_PICTURES_HZ
-                  ? `only ${hz.toFixed(0)} pictures a second: turns are told late`
-                  : undefined,
-            );
-            listener.sample(atS, value);
-            const turn = stream.push(atS, value);
-            if (turn) listener.turn(turn, { periodS: stream.periodS(), depth: stream.depth() });
-          });
+          follow(opened, used, listener);
         })
         .catch((error: Error) => listener.state('ended', error.message));
     },
@@ -108,6 +94,46 @@ export function seenTurns(open: () => Promise<Camera>, lines: readonly LiveLine[
       camera?.stop();
     },
   };
+
+  function follow(from: Camera, used: readonly LiveLine[], listener: TurnListener): void {
+    const rate = pictureRate();
+    let lines = used;
+    let followed = liveLines(lines, from.size);
+    let stream = turnStream();
+    let [pictures, busyS] = [0, 0];
+    from.each((atS) => {
+      if (over) return;
+      const beganMs = performance.now();
+      const hz = rate.push(atS);
+      const { value, lost } = followed.push(from.grey(followed.region), atS);
+      busyS += (performance.now() - beganMs) / 1000;
+      pictures++;
+      const slow = hz !== null && hz < WANTED_HZ && pictures >= WATCHED && busyS / pictures > BUSY_SHARE / hz;
+      const fewer = slow ? fewerLines(lines) : null;
+      if (fewer) {
+        lines = fewer;
+        // Another sum begins: what was known of the breath does not fit it.
+        followed = liveLines(lines, from.size);
+        stream = turnStream();
+      }
+      if (fewer || pictures >= WATCHED) [pictures, busyS] = [0, 0];
+      if (value === null) return listener.state('lost', sayLost(lost));
+      listener.state('live', lost.length > 0 ? sayLost(lost) : sayRate(hz, used.length - lines.length));
+      if (fewer) return;
+      listener.sample(atS, value);
+      const turn = stream.push(atS, value);
+      if (turn) listener.turn(turn, { periodS: stream.periodS(), depth: stream.depth() });
+    });
+  }
+}
+
+/** What is said of a camera that gives few pictures, or of a device that follows fewer lines; undefined: nothing. */
+function sayRate(hz: number | null, leftOut: number): string | undefined {
+  const said = [
+    leftOut > 0 ? `this device is slow: ${leftOut} ${leftOut === 1 ? 'line is' : 'lines are'} left out` : '',
+    hz !== null && hz < FEW_PICTURES_HZ ? `only ${hz.toFixed(0)} pictures a second: turns are told late` : '',
+  ].filter(Boolean);
+  return said.length > 0 ? said.join('; ') : undefined;
 }
 
 /** Exhales that the microphone hears; what is heard is used as it comes and nothing of it is kept. */

@@ -255,7 +255,16 @@ const renamedReport = (report: HomeReport, fresh: Fresh): HomeReport =>
 
 function renamedRecords(look: LookData, fresh: Fresh): LookData {
   const bands = look.bands?.map((b) => ({ ...b, recordId: fresh(b.recordId) }));
-  const clips = look.clips?.map((c) => ({ ...c, recordId: fresh(c.recordId) }));
+  // A film stays in its folder on the machine that has it.
+  const clips = look.clips?.map((c) => ({
+    ...c,
+    film: undefined,
+    recordId: fresh(c.recordId),
+    ...(c.still ? { still: fresh(c.still) } : {}),
+  }));
+  const ringsFrom =
+    look.ringsFrom &&
+    Object.fromEntries(Object.entries(look.ringsFrom).map(([place, id]) => [place, fresh(id)]));
   const exhales = look.exhales?.map((e) =>
     e.heard?.recordId ? { ...e, heard: { ...e.heard, recordId: fresh(e.heard.recordId) } } : e,
   );
@@ -263,6 +272,7 @@ function renamedRecords(look: LookData, fresh: Fresh): LookData {
     ...look,
     ...(bands ? { bands } : {}),
     ...(clips ? { clips } : {}),
+    ...(ringsFrom ? { ringsFrom } : {}),
     ...(exhales ? { exhales } : {}),
   };
 }

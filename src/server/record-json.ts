@@ -4,6 +4,7 @@ import { fail, type Result } from '@/core/base/result';
 import { ClassData, ClassRun } from '@/core/class/class.schema';
 import { HomePlan } from '@/core/home/home-plan.schema';
 import { HomeReport } from '@/core/home/report.schema';
+import { FilmsFolder } from '@/core/formats/film';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
@@ -24,6 +25,7 @@ const SCHEMA = {
   thresholds: OwnThresholds,
   setUps: SetUps,
   cues: CueCounts,
+  films: FilmsFolder,
   class: ClassData,
   classRun: ClassRun,
   homePlan: HomePlan,
@@ -47,6 +49,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   thresholds: [],
   setUps: [],
   cues: [],
+  films: [],
   class: [],
   classRun: [],
   homePlan: [],

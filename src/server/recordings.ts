@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq } from 'drizzle-orm';
 import { cleanName } from '@/core/base/clean-text';
+import { jpegSize } from '@/core/formats/jpeg';
 import { parseWav } from '@/core/formats/wav';
 import { kindOf, MOST_BYTES, readBands, tooLargeFor } from '@/core/formats/recording';
 import type { RecordingKind } from '@/core/formats/recording-kind';
@@ -24,7 +25,8 @@ export function keepRecording(
 ): Result<{ id: string; kind: RecordingKind }> {
   const kind = kindOf(bytes);
   if (bytes.length > MOST_BYTES[kind]) return fail(tooLargeFor(kind, bytes.length), 'file');
-  const read = kind === 'wav' ? parseWav(bytes) : readBands(kind, bytes);
+  const read =
+    kind === 'wav' ? parseWav(bytes) : kind === 'jpeg' ? jpegSize(bytes) : readBands(kind, bytes);
   if (!read.ok) return read;
   if (
     !db()

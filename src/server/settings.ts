@@ -8,7 +8,7 @@ import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
 import { settings } from './db/schema';
 
-type Subject = 'thresholds' | 'setUps' | 'cues';
+type Subject = 'thresholds' | 'setUps' | 'cues' | 'films';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -33,6 +33,15 @@ export const ownThresholds = (scope: Scope): OwnThresholds => {
 export const thresholds = (scope: Scope): Thresholds => withOwn(ownThresholds(scope));
 
 export const saveThresholds = (scope: Scope, own: OwnThresholds): void => save(scope, 'thresholds', own);
+
+/** The folder in which films are kept; null while none was named. */
+export function filmsFolder(scope: Scope): string | null {
+  const kept = db().select().from(settings).where(row(scope, 'films')).get();
+  const read = kept && readJson('films', scope.ownerId, kept.data);
+  return read?.ok ? read.value.folder : null;
+}
+
+export const saveFilmsFolder = (scope: Scope, folder: string): void => save(scope, 'films', { folder });
 
 /** How long set-ups really took in this studio. */
 export function setUps(scope: Scope): SetUps {

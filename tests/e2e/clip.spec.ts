@@ -1,3 +1,5 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { clipBody } from '../../src/core/simulate/clip';
@@ -243,4 +245,125 @@ test('following is cancelled, and the clip is still there to be followed', async
   await page.getByRole('button', { name: 'Follow them' }).click();
   await expect(page.getByRole('region', { name: 'What the clip shows' })).toBeVisible();
   await expect(page.getByText('Cancelled. Nothing was changed.')).toHaveCount(0);
+});
+
+/** A look in which a clip was followed by proposed lines and its curves are kept; leaves its page open. */
+async function keptClip(page: Page, client: string, file: string): Promise<void> {
+  await page.goto(`${client}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
+  await page.locator('input[type=file][accept*="mp4"]').setInputFiles(join(CLIPS, file));
+  await page.getByRole('button', { name: 'Propose lines' }).click();
+  await page.getByRole('button', { name: 'Follow them' }).click();
+  await page.getByRole('button', { name: 'Keep the curves with this look' }).click();
+  await expect(page.getByText('Kept: Read and Follow use it.')).toBeVisible();
+}
+
+const agree = async (page: Page) => {
+  await page.getByRole('button', { name: 'Keep the film too' }).click();
+  await expect(page.getByRole('button', { name: 'Keep the film', exact: true })).toBeDisabled();
+  await page.getByRole('checkbox', { name: /The client has agreed today/ }).click();
+  await page.getByRole('button', { name: 'Keep the film', exact: true }).click();
+};
+
+test('a film is kept only with consent and in the folder that was named, runs in step with the next one, and is deleted for good', async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'kokyu-films-'));
+  try {
+    const client = await newClient(page, 'Filmed twice');
+    await keptClip(page, client, 'side.mp4');
+    await agree(page);
+    await expect(page.getByText('No folder for films is named yet')).toBeVisible();
+    await saved(page);
+    const first = page.url();
+
+    await page.goto('/studio');
+    const named = page.getByLabel('Folder for films, its whole path');
+    for (const [path, why] of [
+      ['films', 'Give the whole path'],
+      [join(folder, 'nowhere'), 'no such folder'],
+    ] as const) {
+      await named.fill(path);
+      await page.getByRole('button', { name: 'Keep films here' }).click();
+      await expect(page.getByText(why)).toBeVisible();
+    }
+    await named.fill(folder);
+    await page.getByRole('button', { name: 'Keep films here' }).click();
+    await expect(page.getByText('From now on films are kept there.')).toBeVisible();
+
+    // Without consent to being filmed nothing is kept, whatever was pressed.
+    await keptClip(page, client, 'side.webm');
+    await agree(page);
+    await expect(page.getByText('Consent to being filmed is not recorded in Screen: record')).toBeVisible();
+    expect(readdirSync(folder)).toEqual([]);
+    await saved(page);
+    await page.goto(`${client}/screen`);
+    await page.getByRole('checkbox', { name: 'to be filmed' }).click();
+    await saved(page);
+
+    await keptClip(page, client, 'side.webm');
+    await agree(page);
+    await expect(page.getByText('The film itself is kept, as the client agreed.')).toBeVisible();
+    await page.getByRole('button', { name: 'Keep one picture, without the face' }).click();
+    await page.getByRole('radio', { name: 'cut off' }).click();
+    await page.getByRole('button', { name: 'Keep this picture' }).click();
+    const still = page.getByRole('img', { name: 'The picture that is kept, without the face' });
+    await expect
+      .poll(() => still.evaluate((i: HTMLImageElement) => [i.naturalWidth, i.naturalHeight]))
+      .toEqual([width, expect.any(Number)]);
+    expect(await still.evaluate((i: HTMLImageElement) => i.naturalHeight)).toBeLessThan(height);
+    await saved(page);
+    expect(await everyIssueFor(page)).toEqual([]);
+    const [file] = readdirSync(folder);
+    expect(file).toMatch(/^[0-9a-f-]{36}\.webm$/);
+    expect(readFileSync(join(folder, file!))).toEqual(readFileSync(join(CLIPS, 'side.webm')));
+    expect(statSync(join(folder, file!)).mode & 0o077).toBe(0);
+
+    // Lines that were drawn are there again when the same clip is opened after the page was left.
+    await page.goto(first);
+    await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
+    await page.locator('input[type=file][accept*="mp4"]').setInputFiles(join(CLIPS, 'side.mp4'));
+    await expect(
+      page.getByRole('list', { name: 'Lines' }).getByRole('listitem').filter({ hasText: 'belly' }),
+    ).toHaveCount(1);
+    await page.getByRole('button', { name: 'Follow them' }).click();
+    await page.getByRole('button', { name: 'Keep the curves with this look' }).click();
+    await agree(page);
+    await expect(page.getByText('The film itself is kept, as the client agreed.')).toBeVisible();
+    await saved(page);
+
+    const ids = readdirSync(folder);
+    expect(ids).toHaveLength(2);
+    await page.goto(`${client}/follow/two?first=${first.split('/').at(-1)!.split('?')[0]}`);
+    const films = page.locator('video');
+    await expect(films).toHaveCount(2);
+    await page.getByRole('button', { name: 'Play both in step' }).click();
+    const times = () => films.evaluateAll((v) => (v as HTMLVideoElement[]).map((f) => f.currentTime));
+    const begun = await times();
+    await expect.poll(async () => (await times())[0]! - begun[0]!).toBeGreaterThan(2);
+    const [left, right] = await times();
+    expect(Math.abs(left! - right!)).toBeLessThan(0.4);
+    await page.getByRole('button', { name: 'Pause' }).click();
+    await expect(page.getByText(/breath \d of 4/)).toBeVisible();
+    expect(await everyIssueFor(page)).toEqual([]);
+
+    // A part of it is answered as a part, and what nobody kept is not there.
+    const src = (await films.first().getAttribute('src'))!;
+    const part = await page.request.get(src, { headers: { range: 'bytes=4-7' } });
+    expect([part.status(), await part.text()]).toEqual([206, 'ftyp']);
+    await page.goto(first);
+    await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
+    await page
+      .getByRole('list', { name: 'Clips of this look' })
+      .getByRole('button', { name: 'side.mp4' })
+      .last()
+      .click();
+    await page.getByRole('button', { name: 'delete the film' }).click();
+    await page.getByRole('button', { name: /^Press again/ }).click();
+    await expect.poll(() => readdirSync(folder).length).toBe(1);
+    expect((await page.request.get(src)).status()).toBe(404);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

@@ -1,12 +1,21 @@
 import { everyClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
+import { filmsFolder } from '@/server/settings';
 import { scopeOfRequest } from '@/server/scope';
 import { Studio } from '@/stations/studio/studio';
-import { takeBack } from './actions';
+import { nameFolder, takeBack } from './actions';
 
 export const metadata = { title: 'Studio' };
 
 export default async function StudioPage() {
   if (!connect().ok) return null;
-  return <Studio clients={everyClient(await scopeOfRequest()).length} takeBack={takeBack} />;
+  const scope = await scopeOfRequest();
+  return (
+    <Studio
+      clients={everyClient(scope).length}
+      takeBack={takeBack}
+      filmsFolder={filmsFolder(scope)}
+      nameFolder={nameFolder}
+    />
+  );
 }

@@ -1,3 +1,3 @@
 /** What a kept file is; the bytes are kept as they came. */
-export const RECORDING_KINDS = ['edf', 'csv', 'wav'] as const;
+export const RECORDING_KINDS = ['edf', 'csv', 'wav', 'jpeg'] as const;
 export type RecordingKind = (typeof RECORDING_KINDS)[number];

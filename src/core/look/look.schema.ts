@@ -153,7 +153,7 @@ export const BandNote = z.object({
 
 export type BandNote = z.infer<typeof BandNote>;
 
-/** A clip that was followed: its curves are a record beside the look, in px, a channel a line; the clip itself is not kept. */
+/** A clip that was followed: its curves are a record beside the look, in px, a channel a line. */
 export const ClipNote = z.object({
   recordId: z.string(),
   name: words(200),
@@ -170,6 +170,12 @@ export const ClipNote = z.object({
   pxPerMm: z.optional(z.number().check(z.positive(), z.lte(1000))),
   /** Where the deep breaths begin; null: there are none; absent: found by their depth. */
   deepFromS: z.optional(z.nullable(seconds)),
+  /** The moment of the clip at which the curves begin; absent: with it. */
+  fromS: z.optional(seconds),
+  /** The clip itself, kept in a folder of this machine because the client has agreed to it; absent: it is not kept. */
+  film: z.optional(z.uuid()),
+  /** A record of one picture without the face; absent: none. */
+  still: z.optional(z.string()),
 });
 
 export type ClipNote = z.infer<typeof ClipNote>;
@@ -184,6 +190,8 @@ export const LookData = z.object({
   fiveAndFive: z.optional(FiveAndFive),
   twoHands: z.optional(TwoHands),
   rings: z.partialRecord(RingPosition, Excursions),
+  /** Rings that were filled from a clip, and not changed by hand since: the record of its curves. */
+  ringsFrom: z.optional(z.partialRecord(RingPosition, z.string())),
   sideBend: z.optional(SideBend),
   signs: Signs,
   tape: z.optional(Tape),

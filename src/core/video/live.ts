@@ -75,3 +75,16 @@ export function pictureRate(): { push: (atS: number) => number | null } {
     },
   };
 }
+
+/** What goes first where a device is too slow for all lines: contours that move little in a quiet breath. Our choice. */
+const LEFT_OUT_FIRST: readonly LinePlace[] = ['lowBack', 'backRibs', 'shoulder', 'chest', 'lowerRibs'];
+
+/** Half of the lines on the body and one that is still; null where there is nothing to leave out. */
+export function fewerLines(lines: readonly LiveLine[]): LiveLine[] | null {
+  // What is not named above stays longest.
+  const rank = (l: LiveLine) => LEFT_OUT_FIRST.indexOf(l.place) + 1 || LEFT_OUT_FIRST.length + 1;
+  const body = lines.filter((l) => l.place !== 'still').toSorted((a, b) => rank(b) - rank(a));
+  const kept = body.slice(0, Math.max(1, Math.floor(body.length / 2)));
+  const stills = lines.filter((l) => l.place === 'still').slice(0, 1);
+  return kept.length + stills.length < lines.length ? [...kept, ...stills] : null;
+}

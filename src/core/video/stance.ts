@@ -72,6 +72,9 @@ const LEVEL_DEG = { least: 0, most: 13 } as const;
 /** An arm that goes higher than this needs the chest to lift (practice P58, common practice). */
 export const ARM_LIFTS_CHEST_DEG = 140;
 
+/** Shoulders within this are level, degrees. Our choice: about what tapping twice differs by. */
+const LEVEL_SHOULDERS_DEG = 2;
+
 export type Stance = {
   values: StanceValue[];
   /** What the values say for the signs of Stack and pelvis; absent: not told. */
@@ -227,6 +230,43 @@ export function measureStance(taps: Taps, facing: 1 | -1 = facingOf(taps)): Stan
                 : ('level' as const),
         }),
   };
+}
+
+/** The alignment of the position sweep that a measured stance is nearest to, and why; null where the picture does not tell. */
+export function standsAs({
+  stack,
+  pelvis,
+}: Stance): { as: 'slouched' | 'between' | 'arched'; because: string } | null {
+  if (pelvis === 'tippedForward') return { as: 'arched', because: 'the pelvis tips forward' };
+  if (pelvis === 'tuckedUnder') return { as: 'slouched', because: 'the pelvis is tucked under' };
+  if (stack === 'forward') return { as: 'arched', because: 'the ribs stand in front of the pelvis' };
+  if (stack === 'behind') return { as: 'slouched', because: 'the ribs stand behind the pelvis' };
+  return stack || pelvis ? { as: 'between', because: 'ribs and pelvis are level' } : null;
+}
+
+/** What a picture says of the shoulders for the screening, measured: how high an arm goes, and that one stands higher. Empty where it does not tell. */
+export function shouldersSay({ values }: Stance): { text: string; limits: boolean }[] {
+  const sure = ({ error }: StanceValue) => (error === null ? ', tapped once' : ` ± ${error.toFixed(0)}°`);
+  return values.flatMap((v) => {
+    if (v.id === 'armHeight') {
+      const limits = v.value + (v.error ?? 0) < ARM_LIFTS_CHEST_DEG;
+      return [
+        {
+          text: `an arm goes to ${v.value.toFixed(0)}°${sure(v)}${limits ? `, short of ${ARM_LIFTS_CHEST_DEG}°` : ''}`,
+          limits,
+        },
+      ];
+    }
+    if (v.id !== 'shoulderLevel' || Math.abs(v.value) <= Math.max(LEVEL_SHOULDERS_DEG, v.error ?? 0))
+      return [];
+    const higher = v.value > 0 ? 'right' : 'left';
+    return [
+      {
+        text: `the ${higher} shoulder stands ${Math.abs(v.value).toFixed(0)}° higher${sure(v)}`,
+        limits: false,
+      },
+    ];
+  });
 }
 
 /** Which way the client looks: the front hip spine or the lowest rib lies before the rear hip spine or the hip. */

@@ -1,5 +1,6 @@
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { REVISED_KINDS } from '../../core/base/revision';
+import { FILM_TYPES } from '../../core/formats/film-type';
 import { RECORDING_KINDS } from '../../core/formats/recording-kind';
 
 /** Every record carries its owner, so that accounts can come without a change of shape. */
@@ -94,6 +95,26 @@ export const recordings = sqliteTable(
   (t) => [index('recordings_by_look').on(t.lookId)],
 );
 
+/** Clips that were kept because the client agreed to it; the bytes lie in a folder that the owner has named. */
+export const films = sqliteTable(
+  'films',
+  {
+    ...owned,
+    lookId: text('look_id')
+      .notNull()
+      .references(() => looks.id, { onDelete: 'cascade' }),
+    type: text('type', { enum: FILM_TYPES }).notNull(),
+    /** The folder that it lies in, as it was named then. */
+    folder: text('folder').notNull(),
+    /** Length of the file, bytes. */
+    length: integer('length').notNull(),
+    /** When the client agreed that it is kept. */
+    agreedAt: text('agreed_at').notNull(),
+    createdAt: text('created_at').notNull(),
+  },
+  (t) => [index('films_by_look').on(t.lookId)],
+);
+
 /** Choices of tests that the owner has named. */
 export const protocols = sqliteTable(
   'protocols',
@@ -113,7 +134,7 @@ export const settings = sqliteTable(
     ownerId: text('owner_id')
       .notNull()
       .references(() => owners.id),
-    subject: text('subject', { enum: ['thresholds', 'setUps', 'cues'] }).notNull(),
+    subject: text('subject', { enum: ['thresholds', 'setUps', 'cues', 'films'] }).notNull(),
     data: text('data').notNull(),
   },
   (t) => [primaryKey({ columns: [t.ownerId, t.subject] })],

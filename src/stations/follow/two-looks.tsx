@@ -19,12 +19,15 @@ import { Columns } from '@/ui/columns';
 import { useDates, When } from '@/ui/dates';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Select } from '@/ui/select';
+import { ClipsInStep, type SideClip } from './clips-in-step';
 
 export type Side = {
   id: string;
   at: string;
   rings: LookData['rings'];
   stances: NonNullable<LookData['stances']>;
+  /** Clips of which a film or a picture is kept. */
+  clips: readonly SideClip[];
   holds: readonly HoldTrial[];
   note: string;
   loop: {
@@ -135,6 +138,11 @@ export function TwoLooks({ clientId, looks, sides, compared }: Props) {
           ))}
         </div>
       </Panel>
+      {sides.some((s) => s.clips.length > 0) && (
+        <Panel name="Filmed">
+          <ClipsInStep sides={sides} />
+        </Panel>
+      )}
       <Compared compared={compared} />
     </div>
   );

@@ -145,7 +145,7 @@ export function LookStation({
         {!consent.watched && (
           <Notice level="care">Consent to being watched is not recorded in Screen.</Notice>
         )}
-        {shown === 'clip' && !consent.filmed && (
+        {(shown === 'clip' || shown === 'stack') && !consent.filmed && (
           <Notice level="care">Consent to being filmed is not recorded in Screen.</Notice>
         )}
         {bars.length > 0 && stateOf(look, shown) === 'open' && (

@@ -18,6 +18,7 @@ import { useAutosave } from '@/ui/autosave/use-autosave';
 import { Press } from '@/ui/press';
 import { FlagFields } from './flag-fields';
 import { Questions } from './questions';
+import { MeasuredShoulders } from './measured-shoulders';
 import { OnToLook } from './on-to-look';
 import { OpenRedFlags } from './open-red-flags';
 import { SizeFields } from './size-fields';
@@ -35,6 +36,8 @@ type Props = {
   library: OwnLibrary;
   /** A look that was begun and not finished. */
   openLook: string | null;
+  /** What a picture of the last look that has one says of the shoulders. */
+  shoulders: { at: string; says: readonly { text: string; limits: boolean }[] } | null;
   startLook: (clientId: string, protocol?: Protocol) => Promise<Result<{ id: string }>>;
   /** What the studio and the runs add to the flags. */
   beside: Pick<Flags, 'supineUntilWeek' | 'floorStepsDone'>;
@@ -46,7 +49,16 @@ const toggled = <T,>(list: readonly T[], one: T): T[] =>
   list.includes(one) ? list.filter((x) => x !== one) : [...list, one];
 
 /** Consent, flags, goals, props; beside them what that allows, changes and bars. */
-export function ScreenStation({ clientId, initial, rev, library, openLook, startLook, beside }: Props) {
+export function ScreenStation({
+  clientId,
+  initial,
+  rev,
+  library,
+  openLook,
+  shoulders,
+  startLook,
+  beside,
+}: Props) {
   const autosave = useAutosave<Screen>({
     kind: 'screen',
     id: clientId,
@@ -111,6 +123,12 @@ export function ScreenStation({ clientId, initial, rev, library, openLook, start
           <SizeFields size={screen.size} onChange={(size) => set((s) => ({ ...s, size }))} />
         </div>
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
+        {shoulders && shoulders.says.length > 0 && (
+          <MeasuredShoulders
+            {...shoulders}
+            onFlag={screen.flags.shoulder ? null : () => setFlagsTo({ ...screen.flags, shoulder: true })}
+          />
+        )}
         <Questions
           whom={whom}
           answers={screen.answers ?? {}}

@@ -7,6 +7,7 @@ import { jsonLines } from '@/ui/json-lines';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { AllInAndOut, type TakeBack } from './all-in-and-out';
+import { FilmsFolder } from './films-folder';
 import { CueTable, DrillTable } from './use-tables';
 import { Groups } from './groups';
 
@@ -14,10 +15,15 @@ type Line = { step: 'reading'; n: number; of: number } | { step: 'done'; figures
 type Standing =
   { kind: 'reading'; n: number; of: number } | { kind: 'done'; figures: StudioFigures } | { kind: 'failed' };
 
-type Props = { clients: number; takeBack: (ids: TakeBack) => Promise<Result<null>> };
+type Props = {
+  clients: number;
+  takeBack: (ids: TakeBack) => Promise<Result<null>>;
+  filmsFolder: string | null;
+  nameFolder: (asked: { folder: string }) => Promise<Result<null>>;
+};
 
 /** The whole studio: how clients of a kind fare, what drills and cues did, and everything in and out. */
-export function Studio({ clients, takeBack }: Props) {
+export function Studio({ clients, takeBack, filmsFolder, nameFolder }: Props) {
   const [standing, setStanding] = useState<Standing>({ kind: 'reading', n: 0, of: clients });
   const [round, setRound] = useState(0);
   useEffect(() => {
@@ -55,6 +61,7 @@ export function Studio({ clients, takeBack }: Props) {
       )}
       {standing.kind === 'done' && <Figures figures={standing.figures} />}
       <AllInAndOut clients={clients} takeBack={takeBack} onChanged={again} />
+      <FilmsFolder folder={filmsFolder} name={nameFolder} />
     </div>
   );
 }

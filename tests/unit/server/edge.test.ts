@@ -43,6 +43,7 @@ describe('JSON in the database', () => {
       tests: [],
       thresholds: [],
       setUps: [],
+      films: [],
       cues: [],
       class: [],
       classRun: [],

@@ -19,6 +19,10 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
         'cache-control': 'no-store',
       },
     });
+  if (row.kind === 'jpeg')
+    return new Response(new Uint8Array(row.bytes), {
+      headers: { 'content-type': 'image/jpeg', 'cache-control': 'no-store' },
+    });
   if (as === 'raw' || row.kind === 'wav')
     return send(new Uint8Array(row.bytes), 'application/octet-stream', row.kind);
   // The curves of a clip are no bands: all of them go out.

@@ -1,7 +1,7 @@
 'use client';
 
 import { mean } from '@/core/base/statistics';
-import { excursionsOf } from '@/core/look/clip-excursions';
+import { excursionsOf, ringsByClip } from '@/core/look/clip-excursions';
 import type { ClipNote, LookData } from '@/core/look/look';
 import { RING_POSITION } from '@/core/look/places';
 import {
@@ -34,7 +34,7 @@ type Props = {
 
 /** What following the lines of a clip gave: curves, the quality of each line, how far it moves, and what may be claimed. */
 export function ClipResults({ shown, position, atS, onSeek, onDeepFrom, onKeep, onRings, busy }: Props) {
-  const { analysis } = shown;
+  const { analysis, recordId } = shown;
   const inPart = atS === null ? null : atS - shown.fromS;
   if (!analysis.ok)
     return (
@@ -113,15 +113,10 @@ export function ClipResults({ shown, position, atS, onSeek, onDeepFrom, onKeep, 
             Keep the curves with this look
           </Button>
         )}
-        {zones > 0 && onRings && (
+        {zones > 0 && onRings && recordId && (
           <Button
             disabled={busy}
-            onClick={() =>
-              onRings((l) => ({
-                ...l,
-                rings: { ...l.rings, [position]: { ...l.rings[position], ...excursions } },
-              }))
-            }
+            onClick={() => onRings((l) => ringsByClip(l, position, excursions, recordId))}
           >
             Put {zones === 1 ? 'this zone' : `these ${zones} zones`} on the rings,{' '}
             {RING_POSITION[position].label}

@@ -12,9 +12,11 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { Select } from '@/ui/select';
+import { AlsoKept } from './also-kept';
 import { ClipResults } from './clip-results';
 import { ClipStage, type Pen } from './clip-stage';
 import type { PanelProps } from './panel';
+import { StancePanel, withStance, type Picture } from './stance';
 import { TestHead } from './test-head';
 import { useClip, type ClipState } from './use-clip';
 
@@ -41,6 +43,7 @@ export function ClipTest(props: Pick<PanelProps, 'look' | 'set' | 'lookId'>) {
         </p>
       )}
       {open && <Drawing clip={clip} />}
+      {open && <StanceInClip key={open.name} clip={clip} look={props.look} set={props.set} />}
       {shown && (
         <ClipResults
           shown={shown}
@@ -53,6 +56,7 @@ export function ClipTest(props: Pick<PanelProps, 'look' | 'set' | 'lookId'>) {
           busy={busy !== null}
         />
       )}
+      {note && <AlsoKept key={note.recordId} clip={clip} note={note} lookId={props.lookId} />}
     </section>
   );
 }
@@ -240,6 +244,23 @@ function Drawing({ clip }: { clip: ClipState }) {
   );
 }
 
+/** Measures how the client stands on the picture at the playhead. */
+function StanceInClip({ clip, look, set }: { clip: ClipState } & Pick<PanelProps, 'look' | 'set'>) {
+  const [taken, setTaken] = useState<{ picture: Picture; view: ClipState['view'] } | null>(null);
+  const take = async () => {
+    const picture = await clip.picture();
+    if (!picture) return;
+    const { width, height } = picture;
+    set((l) => withStance(l, { view: clip.view, width, height, taps: {} }));
+    setTaken({ picture, view: clip.view });
+  };
+  return taken ? (
+    <StancePanel key={taken.picture.url} look={look} set={set} taken={taken} />
+  ) : (
+    <Button onClick={() => void take()}>Measure how they stand, on this picture</Button>
+  );
+}
+
 function KeptClips({ clip }: { clip: ClipState }) {
   return (
     <ul aria-label="Clips of this look" className="border-t border-rule text-small">
@@ -254,6 +275,7 @@ function KeptClips({ clip }: { clip: ClipState }) {
           <span className="grow font-normal text-soft">
             {VIEW_LABEL[c.view]}, {RING_POSITION[c.position].label}
             {c.bend && `, bent to the ${c.bend}`}, {c.lines.length} lines
+            {c.film && ', with its film'}
           </span>
           <a
             className="font-normal underline underline-offset-4"
@@ -262,9 +284,12 @@ function KeptClips({ clip }: { clip: ClipState }) {
           >
             curves as CSV
           </a>
-          <Press look="quiet" className="font-normal" onClick={() => clip.drop(c.recordId)}>
-            do not use it
-          </Press>
+          {/* A film would be left over: it is deleted first. */}
+          {!c.film && (
+            <Press look="quiet" className="font-normal" onClick={() => clip.drop(c.recordId)}>
+              do not use it
+            </Press>
+          )}
         </li>
       ))}
     </ul>

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { RING_ZONES } from '@/core/body/zones';
+import { filledBy, ringsByHand } from '@/core/look/clip-excursions';
 import {
   beginsIn,
   MAIN_POSITIONS,
@@ -37,20 +38,14 @@ export function RingsTest({
   const seen = look.rings[position] ?? {};
   const before = position === 'hookLying' ? undefined : look.rings.hookLying;
   const change = (zone: string, value: number) =>
-    set((l) => ({ ...l, rings: { ...l.rings, [position]: { ...l.rings[position], [zone]: value } } }));
-  const clear = () =>
-    set((l) => ({
-      ...l,
-      rings: Object.fromEntries(Object.entries(l.rings).filter(([p]) => p !== position)),
-    }));
+    set((l) => ringsByHand(l, position, { ...l.rings[position], [zone]: value }));
+  const clear = () => set((l) => ringsByHand(l, position, undefined));
   const allSilent = () =>
-    set((l) => ({
-      ...l,
-      rings: {
-        ...l.rings,
-        [position]: { neck: 0, ...Object.fromEntries(RING_ZONES.map((z) => [z, 0])), ...l.rings[position] },
-      },
-    }));
+    set((l) => {
+      const silent = { neck: 0, ...Object.fromEntries(RING_ZONES.map((z) => [z, 0])) };
+      return ringsByHand(l, position, { ...silent, ...l.rings[position] });
+    });
+  const clip = filledBy(look, position);
   return (
     <section aria-label="Rib rings" className="space-y-3">
       <TestHead test="rings">
@@ -86,6 +81,7 @@ export function RingsTest({
         <p className="max-w-[46ch] text-fine text-soft">
           Filled: seen. Dashed: wanted by the school “{SCHOOL_LABEL[school]}” ({SCHOOL_WISH[school]}).
           Hatched: seen. Dotted: silent.{before ? ' Thin line: lying.' : ''}
+          {clip && ` Filled from the clip ${clip}, as measured.`}
         </p>
       </div>
     </section>

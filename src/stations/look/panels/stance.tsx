@@ -23,17 +23,23 @@ import type { PanelProps } from './panel';
 
 const VIEWS = CLIP_VIEWS.map((value) => ({ value, label: VIEW_LABEL[value] }));
 
-type Picture = { url: string; width: number; height: number };
+export type Picture = { url: string; width: number; height: number };
 
 /** Measures one picture of the standing client by points that are tapped on it. The picture stays on this page. */
-export function StancePanel({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
-  const [picture, setPicture] = useState<Picture | null>(null);
-  const [view, setView] = useState<ClipView>('side');
+export function StancePanel({
+  look,
+  set,
+  taken,
+}: Pick<PanelProps, 'look' | 'set'> & {
+  /** A picture that stands open already: one of a clip. */
+  taken?: { picture: Picture; view: ClipView };
+}) {
+  const [picture, setPicture] = useState<Picture | null>(taken?.picture ?? null);
+  const [view, setView] = useState<ClipView>(taken?.view ?? 'side');
   const [error, setError] = useState('');
   useEffect(() => () => void (picture && URL.revokeObjectURL(picture.url)), [picture]);
   const kept = look.stances?.find((s) => s.view === view) ?? null;
-  const put = (stance: StanceTaps) =>
-    set((l) => ({ ...l, stances: [...(l.stances ?? []).filter((s) => s.view !== stance.view), stance] }));
+  const put = (stance: StanceTaps) => set((l) => withStance(l, stance));
   const open = (file: File) => {
     const url = URL.createObjectURL(file);
     const image = new Image();
@@ -74,6 +80,12 @@ export function StancePanel({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
     </fieldset>
   );
 }
+
+/** The look with the taps on one picture, in place of those of the same view. */
+export const withStance = (look: LookData, stance: StanceTaps): LookData => ({
+  ...look,
+  stances: [...(look.stances ?? []).filter((s) => s.view !== stance.view), stance],
+});
 
 type TappingProps = {
   picture: Picture;

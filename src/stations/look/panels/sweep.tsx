@@ -1,10 +1,13 @@
 'use client';
 
 import type { Zone } from '@/core/body/zones';
+import { filledBy, ringsByHand } from '@/core/look/clip-excursions';
 import { RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
 import { bestAlignment, ladderOf } from '@/core/look/sweep';
+import { measureStance, standsAs } from '@/core/video/stance';
 import { Ladder } from '@/pictures/ladder';
 import type { PanelProps } from './panel';
+import { SweepByClip } from './sweep-by-clip';
 import { TestHead } from './test-head';
 
 /** The same breath lying, sitting and standing in three alignments each: the position ladder, which is also the input. */
@@ -13,7 +16,9 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
   const empty = RING_POSITIONS.filter((p) => !look.rings[p]);
   const best = (['sitting', 'standing'] as const).flatMap((p) => bestAlignment(look.rings, p) ?? []);
   const change = (place: RingPosition, zone: Zone, value: number) =>
-    set((l) => ({ ...l, rings: { ...l.rings, [place]: { ...l.rings[place], [zone]: value } } }));
+    set((l) => ringsByHand(l, place, { ...l.rings[place], [zone]: value }));
+  const filled = RING_POSITIONS.flatMap((p) => (filledBy(look, p) ? [RING_POSITION[p].label] : []));
+  const stands = (look.stances ?? []).flatMap(({ taps }) => standsAs(measureStance(taps)) ?? [])[0];
   return (
     <section aria-label="Position sweep" className="space-y-3">
       <TestHead test="sweep">{null}</TestHead>
@@ -36,7 +41,15 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           ))
         )}
       </p>
+      <SweepByClip look={look} set={set} />
+      {stands && (
+        <p className="text-small">
+          As they stand, measured on a picture ({stands.because}): the row{' '}
+          <strong>standing{stands.as === 'between' ? '' : `, ${stands.as}`}</strong> is their usual one.
+        </p>
+      )}
       <p className="text-fine text-soft">
+        {filled.length > 0 && `From a clip: ${filled.join('; ')}. `}
         Dotted: silent. Neck and shoulders are not wanted. Lying and the middle alignments are the same record
         as the rib rings.
       </p>

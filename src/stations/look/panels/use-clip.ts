@@ -15,6 +15,8 @@ import { useJob } from '@/ui/use-job';
 import type { ClipWorker, Followed, OpenClip } from '@/workers/clip.worker';
 import { clipThread } from '@/workers/threads';
 import { keepRecord } from '../keep-record';
+import { curvesKept } from './curves-kept';
+import { useDrawn } from './use-drawn';
 import type { PanelProps } from './panel';
 
 /** A line on the picture, and the moment on which it was drawn. */
@@ -38,40 +40,37 @@ type Bend = 'none' | 'right' | 'left';
 
 export type Ruler = Segment & { mm: number };
 
-type Open = OpenClip & { name: string };
+/** `file` is null for the made-up clip. */
+type Open = OpenClip & { name: string; file: File | null };
 
 /** A clip that stands open with its lines, and what following them gave. */
 export function useClip({ look, set, lookId }: Pick<PanelProps, 'look' | 'set' | 'lookId'>) {
   const worker = useJob<ClipWorker, number>(clipThread);
   const [open, setOpen] = useState<Open | null>(null);
-  const [view, setView] = useState<ClipView>('side');
-  const [position, setPosition] = useState<RingPosition>('standing');
-  const [bend, setBend] = useState<Bend>('none');
+  const how = useHowFilmed();
+  const { view, position, bend } = how;
   const [atS, setAtS] = useState(0);
-  const [part, setPart] = useState({ fromS: 0, toS: 0 });
-  const [lines, setLines] = useState<ClipLine[]>([]);
-  const [ruler, setRuler] = useState<Ruler | null>(null);
+  const { drawn, setPart, setLines, setRuler, begin } = useDrawn(lookId, open?.file ? open : null);
+  const { part, lines, ruler } = drawn;
   const [shown, setShown] = useState<Shown | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const again = useRef<Opening | null>(null);
 
-  const take = async (name: string, opening: Opening) => {
+  const take = async (name: string, opening: Opening, file: File | null) => {
     setError(null);
     setBusy(`Opening ${name} …`);
     const result = await worker.run<OpenClip>(opening);
     setBusy(null);
     if (!result.ok) return setError(`${name}: ${sentence(result.why)}`);
     again.current = opening;
-    setOpen({ ...result.value, name });
-    setPart({ fromS: 0, toS: result.value.seconds });
+    setOpen({ ...result.value, name, file });
+    begin(file ? name : '', result.value.seconds);
     setAtS(0);
-    setLines([]);
-    setRuler(null);
     setShown(null);
   };
-  const openFile = (file: File) => take(file.name, (api) => api.open(file));
-  const openMadeUp = (seed: number) => take('made-up clip', (api) => api.madeUp(madeUp(view, seed)));
+  const openFile = (file: File) => take(file.name, (api) => api.open(file), file);
+  const openMadeUp = (seed: number) => take('made-up clip', (api) => api.madeUp(madeUp(view, seed)), null);
   /** What is told when work did not end; the clip is opened again, since cancelling ends its worker. */
   const failed = (why: string) => {
     setError(sentence(why));
@@ -100,7 +99,7 @@ export function useClip({ look, set, lookId }: Pick<PanelProps, 'look' | 'set' |
     );
     setBusy(null);
     if (!found.ok) return failed(found.why);
-    setLines(found.value.map((l, i) => ({ ...l, id: i + 1 })));
+    setLines(() => found.value.map((l, i) => ({ ...l, id: i + 1 })));
     if (found.value[0]) setAtS(found.value[0].drawnAtS);
   };
 
@@ -162,7 +161,7 @@ export function useClip({ look, set, lookId }: Pick<PanelProps, 'look' | 'set' |
   const show = async (note: ClipNote) => {
     setError(null);
     setBusy(`Reading ${note.name} …`);
-    const bytes = await bytesOf(note.recordId);
+    const bytes = await curvesKept(note.recordId);
     const read = bytes && (await worker.run<{ seconds: number }>((api) => api.openKept(bytes)));
     const own = { pxPerMm: note.pxPerMm ?? null, deepFromS: note.deepFromS };
     const analysis = read?.ok ? await worker.run<ClipAnalysis>((api) => api.analyse(note.lines, own)) : null;
@@ -175,18 +174,11 @@ export function useClip({ look, set, lookId }: Pick<PanelProps, 'look' | 'set' |
   return {
     worker,
     open,
-    view,
-    setView,
-    position,
-    setPosition,
-    bend,
-    setBend,
+    ...how,
     atS,
     setAtS,
-    part,
+    ...drawn,
     setPart,
-    lines,
-    ruler,
     setRuler,
     shown,
     busy,
@@ -202,11 +194,30 @@ export function useClip({ look, set, lookId }: Pick<PanelProps, 'look' | 'set' |
     change,
     keep,
     show,
+    /** The picture at the playhead as a file of this page; null where there is none. */
+    picture: async () => {
+      const frame = await worker.run<{ bitmap: ImageBitmap }>((api) => api.frame(atS));
+      return frame.ok ? pictureOf(frame.value.bitmap) : null;
+    },
+    /** What else is kept of a clip whose curves are. */
+    note: (recordId: string, also: Pick<ClipNote, 'film' | 'still'>) =>
+      set((l) => ({
+        ...l,
+        clips: l.clips?.map((c) => (c.recordId === recordId ? { ...c, ...also } : c)),
+      })),
     drop: (id: string) => {
       set((l) => ({ ...l, clips: l.clips?.filter((c) => c.recordId !== id) }));
       setShown((s) => (s?.recordId === id ? null : s));
     },
   };
+}
+
+/** From where, in which position and how bent the client is filmed. */
+function useHowFilmed() {
+  const [view, setView] = useState<ClipView>('side');
+  const [position, setPosition] = useState<RingPosition>('standing');
+  const [bend, setBend] = useState<Bend>('none');
+  return { view, setView, position, setPosition, bend, setBend };
 }
 
 /** How the clip came into the worker. */
@@ -236,6 +247,7 @@ function noteOf(
     lines: shown.lines,
     ...(pxPerMm ? { pxPerMm } : {}),
     ...(deepFromS === undefined ? {} : { deepFromS }),
+    ...(shown.fromS > 0 ? { fromS: shown.fromS } : {}),
   };
 }
 
@@ -248,7 +260,7 @@ const shownAgain = (
   name: note.name,
   lines: note.lines,
   seconds,
-  fromS: 0,
+  fromS: note.fromS ?? 0,
   cutsS: [],
   analysis,
   options,
@@ -256,13 +268,21 @@ const shownAgain = (
   edf: null,
 });
 
-/** The kept file; null where it is gone or nobody answers. */
-const bytesOf = (recordId: string): Promise<Uint8Array | null> =>
-  fetch(`/recordings/${recordId}`)
-    .then(async (r) => (r.ok ? new Uint8Array(await r.arrayBuffer()) : null))
-    .catch(() => null);
-
 export type ClipState = ReturnType<typeof useClip>;
+
+/** A picture as a file of this page, which whoever shows it lets go. */
+async function pictureOf(
+  bitmap: ImageBitmap,
+): Promise<{ url: string; width: number; height: number } | null> {
+  const { width, height } = bitmap;
+  const canvas = document.createElement('canvas');
+  canvas.width = width;
+  canvas.height = height;
+  canvas.getContext('2d')!.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  const blob = await new Promise<Blob | null>((give) => canvas.toBlob(give, 'image/jpeg', 0.92));
+  return blob && { url: URL.createObjectURL(blob), width, height };
+}
 
 /** What the made-up clip that ships is asked to show. */
 const madeUp = (view: ClipView, seed: number) => ({

@@ -1,6 +1,7 @@
 import { barelyBegun } from '@/core/look/look';
 import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
+import { measureStance, shouldersSay } from '@/core/video/stance';
 import { screenOf } from '@/server/screens';
 import { scopeOfRequest } from '@/server/scope';
 import { startLook } from '../look/actions';
@@ -15,6 +16,7 @@ export default async function ScreenPage({ params }: { params: Promise<{ id: str
   const known = caseFor(scope, id);
   const flags = known?.flags();
   const open = known?.looks.find((l) => l.purpose === 'visit' && !l.finishedAt && !barelyBegun(l));
+  const stood = known?.visits.find((v) => v.data.stances?.length);
   return (
     <ScreenStation
       clientId={id}
@@ -22,6 +24,14 @@ export default async function ScreenPage({ params }: { params: Promise<{ id: str
       rev={rev}
       library={ownLibrary(scope)}
       openLook={open?.id ?? null}
+      shoulders={
+        stood
+          ? {
+              at: stood.at,
+              says: stood.data.stances!.flatMap(({ taps }) => shouldersSay(measureStance(taps))),
+            }
+          : null
+      }
       startLook={startLook}
       beside={{ supineUntilWeek: flags?.supineUntilWeek, floorStepsDone: flags?.floorStepsDone }}
     />

@@ -1,10 +1,14 @@
 import { notFound } from 'next/navigation';
+import type { ClipNote } from '@/core/look/look';
 import { compareAll } from '@/core/follow/compare';
 import { measuresIn, type SeenLook } from '@/core/client/case';
 import { loopsOf } from '@/core/signal/preview';
+import { beatsOf } from '@/core/video/in-step';
 import { caseFor } from '@/server/case';
-import { bandRecordOf } from '@/server/recordings';
+import { filmsOf } from '@/server/films';
+import { bandRecordOf, clipAnalysisOf } from '@/server/recordings';
 import { scopeOfRequest, type Scope } from '@/server/scope';
+import type { SideClip } from '@/stations/follow/clips-in-step';
 import { TwoLooks, type Side } from '@/stations/follow/two-looks';
 
 type Props = {
@@ -51,5 +55,37 @@ function sideOf(scope: Scope, { id, at, data, bands }: SeenLook): Side {
         ];
   });
   const { rings, holds, note, stances = [] } = data;
-  return { id, at, rings, stances, holds, note, loop: loops[0] ?? null };
+  return {
+    id,
+    at,
+    rings,
+    stances,
+    clips: keptClipsOf(scope, id, data.clips ?? []),
+    holds,
+    note,
+    loop: loops[0] ?? null,
+  };
+}
+
+/** Clips of a look of which a film or a picture is kept, with the breaths by which they go in step. */
+function keptClipsOf(scope: Scope, lookId: string, notes: readonly ClipNote[]): SideClip[] {
+  const there = filmsOf(scope, lookId).map((f) => f.id);
+  return notes.flatMap((note): SideClip[] => {
+    const { view, position, bend = null, fromS = 0, still } = note;
+    const film = note.film && there.includes(note.film) ? `/looks/${lookId}/films/${note.film}` : null;
+    if (!film && !still) return [];
+    const seen = film ? clipAnalysisOf(scope, note) : null;
+    const beats = (of: 'ordinary' | 'deep') => (seen ? beatsOf(seen, seen[of], fromS) : []);
+    return [
+      {
+        view,
+        position,
+        bend,
+        film,
+        still: still ? `/recordings/${still}` : null,
+        ordinary: beats('ordinary'),
+        deep: beats('deep'),
+      },
+    ];
+  });
 }

@@ -1,10 +1,9 @@
 import { clipBody } from '@/core/simulate/clip';
-import { percentile } from '@/core/base/statistics';
 import { planStrip, regionOf, stripOf } from '@/core/video/strip';
 import { trackLine } from '@/core/video/track';
 import { GOLDEN_CLIP, GOLDEN_PLACES } from './golden/clip';
 import golden from './golden/clip-by-opencv.json';
-import { judgeClip, type Judged } from './clips';
+import { figuresOf, judgeClip, type Judged } from './clips';
 
 // Golden values: OpenCV 4.6.0 (Debian python3-opencv), warpAffine and matchTemplate TM_CCOEFF_NORMED on strips enlarged eight
 // times; recipe in scripts/golden-clip.ts. Verified on a machine like this one.
@@ -44,26 +43,12 @@ describe('made-up clips with known truth', () => {
   }, 600_000);
 
   test('breaths, timing and amplitude hold what is claimed', () => {
-    const all = <T>(of: (j: Judged) => readonly T[]) => judged.flatMap((j) => [...of(j)]);
-    const sum = (of: (j: Judged) => number) => judged.reduce((s, j) => s + of(j), 0);
-    const errors = all((j) => j.amplitudes).map(Math.abs);
-    const turns = all((j) => j.turnsS);
-    const within = (share: number) => errors.filter((e) => e <= share).length / errors.length;
-    const figures = {
-      lines: sum((j) => j.lines),
-      accepted: sum((j) => j.accepted),
-      breaths: `${sum((j) => j.breathsFound)} of ${sum((j) => j.breathsTrue)}`,
-      within10: within(0.1),
-      within15: within(0.15),
-      worst: Math.max(...errors),
-      turnMedianS: percentile(turns, 0.5),
-      turn95S: percentile(turns, 0.95),
-    };
+    const figures = figuresOf(judged);
     if (whole) console.log('clips', figures);
     expect(figures.accepted).toBeGreaterThan(0.6 * figures.lines);
     // In the trial on ordinary footage: 298 of 300 breaths, 74 % within 10 %, 94 % within 15 %, never worse than 31 %.
-    expect(sum((j) => j.breathsFound)).toBeGreaterThanOrEqual(0.98 * sum((j) => j.breathsTrue));
-    expect(sum((j) => j.breathsFound)).toBeLessThanOrEqual(sum((j) => j.breathsTrue));
+    expect(figures.breathsFound).toBeGreaterThanOrEqual(0.98 * figures.breathsTrue);
+    expect(figures.breathsFound).toBeLessThanOrEqual(figures.breathsTrue);
     expect(figures.within10).toBeGreaterThanOrEqual(0.7);
     expect(figures.within15).toBeGreaterThanOrEqual(0.9);
     expect(figures.worst).toBeLessThan(0.31);

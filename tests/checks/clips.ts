@@ -1,9 +1,11 @@
 import { clipBody, type ClipBody, type ClipPlace, type ClipSetup } from '@/core/simulate/clip';
+import { percentile } from '@/core/base/statistics';
 import { seeded } from '@/core/simulate/random';
 import { analyseClip, type ClipAnalysis } from '@/core/video/clip';
 import { clipFollower, type FollowedClip } from '@/core/video/follow';
 import type { DrawnLine } from '@/core/video/follow-lines';
 import type { LinePlace, Segment } from '@/core/video/line';
+import type { Gray, Rect } from '@/core/video/gray';
 import { snapLine } from '@/core/video/snap';
 import type { Result } from '@/core/base/result';
 import { must } from '../unit/helpers';
@@ -52,17 +54,21 @@ export function drawOn(body: ClipBody, random: () => number, drawnAtS: number, o
   ];
 }
 
+/** Gives a part of the picture at a place of a clip. */
+export type Pictures = (i: number, part: Rect) => Gray;
+
 /** Follows lines through a made-up clip; only the regions of the lines are ever made. */
 export function followBody(
   body: ClipBody,
   lines: readonly DrawnLine[],
   drawnAtS: number,
+  pictures: Pictures = body.picture,
 ): Result<FollowedClip> {
   const { width, height, hz } = body.setup;
   const follower = must(clipFollower(lines, { width, height }));
   for (let i = 0; i < body.frames; i++)
     follower.take(
-      follower.regions.map((r) => body.picture(i, r)),
+      follower.regions.map((r) => pictures(i, r)),
       i / hz,
     );
   return follower.finish(drawnAtS);
@@ -81,11 +87,16 @@ export type Judged = {
   analysis: Result<ClipAnalysis>;
 };
 
-export function judgeClip(seed: number, parts: Partial<ClipSetup> = {}): Judged {
+/** @param coded how the pictures look after they were coded as a phone does; by default as they were made */
+export function judgeClip(
+  seed: number,
+  parts: Partial<ClipSetup> = {},
+  coded: (body: ClipBody) => Pictures = (body) => body.picture,
+): Judged {
   const { body, random } = clipOfChance(seed, parts);
   const drawnAtS = random() * (body.seconds - 1);
   const lines = drawOn(body, random, drawnAtS);
-  const followed = must(followBody(body, lines, drawnAtS));
+  const followed = must(followBody(body, lines, drawnAtS, coded(body)));
   const analysis = analyseClip(followed.record, followed.lines);
   const places = lines.filter((l) => l.place !== 'still').length;
   const nothing = {
@@ -122,5 +133,24 @@ export function judgeClip(seed: number, parts: Partial<ClipSetup> = {}): Judged 
       Math.min(...seen.breaths.breaths.map((f) => Math.abs(f.turnS - b.turnS))),
     ),
     analysis,
+  };
+}
+
+/** What a number of clips gave, together. */
+export function figuresOf(judged: readonly Judged[]) {
+  const errors = judged.flatMap((j) => j.amplitudes).map(Math.abs);
+  const turns = judged.flatMap((j) => j.turnsS);
+  const sum = (of: (j: Judged) => number) => judged.reduce((s, j) => s + of(j), 0);
+  const within = (share: number) => errors.filter((e) => e <= share).length / errors.length;
+  return {
+    lines: sum((j) => j.lines),
+    accepted: sum((j) => j.accepted),
+    breathsTrue: sum((j) => j.breathsTrue),
+    breathsFound: sum((j) => j.breathsFound),
+    within10: within(0.1),
+    within15: within(0.15),
+    worst: Math.max(...errors),
+    turnMedianS: percentile(turns, 0.5),
+    turn95S: percentile(turns, 0.95),
   };
 }

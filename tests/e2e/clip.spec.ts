@@ -219,7 +219,7 @@ test('a picture is measured by taps, twice, kept as points, and put among the si
   await page.getByRole('button', { name: 'Tap them once more' }).click();
   await tap(4);
   await expect(tilt).toContainText('by tapping twice');
-  await page.getByRole('button', { name: 'Put it above' }).click();
+  await page.getByRole('button', { name: 'Put it into the signs' }).click();
   await expect(page.getByRole('radio', { name: 'tipped forward' })).toBeChecked();
   expect(await everyIssueFor(page)).toEqual([]);
   await saved(page);

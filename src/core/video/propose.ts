@@ -20,6 +20,8 @@ const OVER_USUAL = 3;
 const LEAST_MOST = 0.25;
 /** The background moves no more than this share of what moves most. */
 const STILL_SHARE = 0.2;
+/** Still lines lie so much of the picture's width apart, where they can. Our choice. */
+const APART_SHARE = 0.2;
 
 /** A cell with an edge in it: where, across which direction, and how it moved. */
 type Cell = {
@@ -81,11 +83,15 @@ export function proposeLines(
       c.size < STILL_SHARE * most.size &&
       (c.at.x < box.left - CELL || c.at.x > box.right + CELL),
   );
-  const still = (of: (c: Cell) => boolean) =>
-    background
-      .filter(of)
-      .reduce<Cell | null>((best, c) => (best && best.strength >= c.strength ? best : c), null);
-  const stills = [still((c) => Math.abs(c.normal.x) > 0.9), still((c) => Math.abs(c.normal.y) > 0.9)];
+  const strongest = (of: readonly Cell[]) =>
+    of.reduce<Cell | null>((best, c) => (best && best.strength >= c.strength ? best : c), null);
+  const upright = strongest(background.filter((c) => Math.abs(c.normal.x) > 0.9));
+  const level = background.filter((c) => Math.abs(c.normal.y) > 0.9);
+  // Two lines on one corner are hard to tell apart: the second is elsewhere where there is an elsewhere.
+  const away = level.filter(
+    (c) => !upright || Math.hypot(c.at.x - upright.at.x, c.at.y - upright.at.y) > APART_SHARE * width,
+  );
+  const stills = [upright, strongest(away) ?? strongest(level)];
   const line = (place: LinePlace, c: Cell): ProposedLine => ({
     place,
     ...lineAbout({ x: (c.at.x + 0.5) * scale - 0.5, y: (c.at.y + 0.5) * scale - 0.5 }, c.normal, length),

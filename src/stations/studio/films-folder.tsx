@@ -12,8 +12,8 @@ export function FilmsFolder({ folder, name }: Props) {
   const [typed, setTyped] = useState(folder ?? '');
   const [said, setSaid] = useState<Result<null> | null>(null);
   return (
-    <section aria-labelledby="films" className="space-y-2">
-      <h2 id="films" className="border-b-[1.5px] border-ink text-lead">
+    <section aria-labelledby="films" className="space-y-3 border-t border-rule pt-4">
+      <h2 id="films" className="text-lead">
         Films
       </h2>
       <p className="max-w-[95ch] text-small">

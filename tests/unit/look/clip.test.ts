@@ -1,4 +1,4 @@
-import { excursionsOf } from '@/core/look/clip-excursions';
+import { excursionsOf, filledBy, ringsByClip, ringsByHand, sweepOfClips } from '@/core/look/clip-excursions';
 import type { LookData } from '@/core/look/look';
 import { quietBreath, type SeenClip } from '@/core/look/quiet';
 import { readLook } from '@/core/read/read';
@@ -7,7 +7,7 @@ import { clipBody, type ClipPlace } from '@/core/simulate/clip';
 import { analyseClip } from '@/core/video/clip';
 import type { ClipSetup } from '@/core/simulate/clip';
 import { drawOn, followBody } from '../../checks/clips';
-import { look, must } from '../helpers';
+import { CLIP_NOTE, look, must } from '../helpers';
 
 const SMALL: Partial<ClipSetup> = {
   width: 320,
@@ -136,5 +136,65 @@ describe('what a clip is to the look', () => {
     expect(Math.abs(found!.measured.value / (4 / 0.5) - 1)).toBeLessThan(0.15);
     const ratio = findMeasure('shoulderToBelly').find({ data: look({}), quiet: null, clips: [SHOULDERS] });
     expect(ratio[0]!.measured.value).toBeGreaterThan(100);
+  });
+});
+
+describe('a sweep out of clips', () => {
+  const line = (place: ClipPlace, ordinary: number, deep: number) => ({
+    place,
+    ordinary: { px: ordinary, mm: null, error: 0.1, n: 5 },
+    deep: { px: deep, mm: null, error: 0.1, n: 5 },
+    lessThanPx: null,
+    travelPx: deep,
+  });
+  const clip = (
+    recordId: string,
+    position: SeenClip['position'],
+    lines: ReturnType<typeof line>[],
+    more: { pxPerMm?: number; bend?: 'left' } = {},
+  ) => ({ note: { recordId, position, ...more }, seen: { lines } as unknown as SeenClip['analysis'] });
+  const lying = [line('belly', 4, 8)];
+  const standing = [line('belly', 4, 5)];
+
+  test('with a known length in each, all are on one scale: the widest of them all', () => {
+    const { rings, scale } = sweepOfClips([
+      clip('a', 'hookLying', lying, { pxPerMm: 1 }),
+      clip('b', 'standing', standing, { pxPerMm: 2 }),
+    ]);
+    expect(scale).toBe('one');
+    // 4 of 8 mm lying; 2 of the same 8 mm standing.
+    expect(rings.hookLying).toEqual({ excursions: { belly: 0.5 }, recordId: 'a' });
+    expect(rings.standing!.excursions.belly).toBe(0.25);
+  });
+
+  test('where one has none, each is on its own; a bent body is left out, two views of a position are one row', () => {
+    const { rings, scale } = sweepOfClips([
+      clip('a', 'hookLying', lying, { pxPerMm: 1 }),
+      clip('b', 'standing', standing),
+      clip('c', 'standing', [line('lowerRibsRight', 1, 4), line('belly', 1, 4)]),
+      clip('d', 'sitting', lying, { bend: 'left' }),
+    ]);
+    expect(scale).toBe('own');
+    expect(rings.standing).toEqual({ excursions: { belly: 0.8, lowerRibsRight: 0.25 }, recordId: 'b' });
+    expect(rings.sitting).toBeUndefined();
+    expect(sweepOfClips([])).toEqual({ rings: {}, scale: 'own' });
+  });
+
+  test('rings say which clip filled them until a hand changes them or the clip goes', () => {
+    const clips = [{ ...CLIP_NOTE, recordId: 'a', name: 'a.mp4' }];
+    const filled = ringsByClip(
+      look({ clips, rings: { standing: { neck: 0.2 } } }),
+      'standing',
+      { belly: 0.5 },
+      'a',
+    );
+    expect(filled.rings.standing).toEqual({ neck: 0.2, belly: 0.5 });
+    expect(filledBy(filled, 'standing')).toBe('a.mp4');
+    expect(filledBy(filled, 'sitting')).toBeNull();
+    expect(filledBy({ ...filled, clips: [] }, 'standing')).toBeNull();
+    const changed = ringsByHand(filled, 'standing', { neck: 0.2, belly: 0.6 });
+    expect([changed.rings.standing!.belly, filledBy(changed, 'standing')]).toEqual([0.6, null]);
+    expect(changed).not.toHaveProperty('ringsFrom');
+    expect(ringsByHand(filled, 'standing', undefined).rings).toEqual({});
   });
 });

@@ -1,6 +1,6 @@
 import { clipBody, type ClipSetup } from '@/core/simulate/clip';
 import { turnStream } from '@/core/signal/streaming';
-import { liveLines, pictureRate, sayLost, type LiveLine } from '@/core/video/live';
+import { fewerLines, liveLines, pictureRate, sayLost, type LiveLine } from '@/core/video/live';
 
 const SIZE = { width: 320, height: 240 };
 
@@ -60,4 +60,14 @@ test('the rate of pictures is that of the usual distance', () => {
   const told = Array.from({ length: 20 }, (_, i) => rate.push(i / 24 + (i > 10 ? 1 : 0)));
   expect(told[5]).toBeNull();
   expect(told[19]).toBeCloseTo(24, 6);
+});
+
+test('a slow device leaves out what moves little, and keeps one line on the body and one that is still', () => {
+  const line = (place: LiveLine['place']): LiveLine => ({ place, from: { x: 0, y: 0 }, to: { x: 9, y: 0 } });
+  const places = (of: LiveLine[] | null) => of?.map((l) => l.place) ?? null;
+  const all = (['shoulder', 'still', 'belly', 'chest', 'lowerRibs', 'still'] as const).map(line);
+  expect(places(fewerLines(all))).toEqual(['belly', 'lowerRibs', 'still']);
+  expect(places(fewerLines(fewerLines(all)!))).toEqual(['belly', 'still']);
+  expect(fewerLines([line('belly'), line('still')])).toBeNull();
+  expect(fewerLines([line('chest')])).toBeNull();
 });

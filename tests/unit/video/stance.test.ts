@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { facingOf, measureStance, type Taps } from '@/core/video/stance';
+import { facingOf, measureStance, shouldersSay, standsAs, type Taps } from '@/core/video/stance';
 
 /** A body drawn by hand on squared paper, looking right; one tap a point. */
 const UPRIGHT: Taps = {
@@ -95,4 +95,48 @@ test('tapped twice, the error is the difference over the root of two; once, ther
 test('a missing point leaves out what needs it and nothing else', () => {
   const ids = measureStance({ ...UPRIGHT, hip: [] }).values.map((v) => v.id);
   expect(ids).toEqual(['ribsOverPelvis', 'pelvicTilt']);
+});
+
+test('the row of the sweep that a stance is nearest to: the pelvis first, then the ribs over it', () => {
+  const stands = (
+    stack?: 'over' | 'forward' | 'behind',
+    pelvis?: 'level' | 'tippedForward' | 'tuckedUnder',
+  ) => standsAs({ values: [], ...(stack ? { stack } : {}), ...(pelvis ? { pelvis } : {}) })?.as ?? null;
+  expect(stands('behind', 'tippedForward')).toBe('arched');
+  expect(stands('forward', 'tuckedUnder')).toBe('slouched');
+  expect(stands('forward', 'level')).toBe('arched');
+  expect(stands('behind')).toBe('slouched');
+  expect(stands('over', 'level')).toBe('between');
+  expect(stands()).toBeNull();
+});
+
+describe('what a picture says of the shoulders', () => {
+  /** An arm that goes up to so many degrees from the side of an upright trunk. */
+  const arm = (...deg: number[]): Taps => ({
+    shoulder: deg.map(() => ({ x: 100, y: 60 })),
+    hip: deg.map(() => ({ x: 100, y: 160 })),
+    elbow: deg.map((d) => ({
+      x: 100 + 50 * Math.sin((d * Math.PI) / 180),
+      y: 60 + 50 * Math.cos((d * Math.PI) / 180),
+    })),
+  });
+  const says = (taps: Taps) => shouldersSay(measureStance(taps));
+
+  test('an arm that stays short of 140° by more than its error may ask for the flag', () => {
+    expect(says(arm(118))).toEqual([
+      { text: 'an arm goes to 118°, tapped once, short of 140°', limits: true },
+    ]);
+    expect(says(arm(165))[0]).toEqual({ text: 'an arm goes to 165°, tapped once', limits: false });
+    // 132° and 144°: 138 ± 8 may as well reach it.
+    expect(says(arm(132, 144))[0]!.limits).toBe(false);
+    expect(says(arm(120, 122))[0]!.limits).toBe(true);
+  });
+
+  test('a shoulder that stands higher is told with its side, one that is level is not', () => {
+    const front = (y: number): Taps => ({ shoulderRight: [{ x: 0, y }], shoulderLeft: [{ x: 100, y: 50 }] });
+    expect(says(front(40))[0]!.text).toBe('the right shoulder stands 6° higher, tapped once');
+    expect(says(front(60))[0]!.text).toMatch(/^the left/);
+    expect(says(front(51))).toEqual([]);
+    expect(says({})).toEqual([]);
+  });
 });

@@ -123,7 +123,7 @@ export function ClipResults({ shown, position, atS, onSeek, onDeepFrom, onKeep, 
           </Button>
         )}
         <span className="text-small text-soft">
-          {shown.recordId ? 'Kept: Read and Follow use it.' : 'The clip itself is not kept.'}
+          {shown.recordId ? 'Kept: Read and Follow use it.' : 'Kept first, they can go on the rings.'}
         </span>
       </div>
     </section>

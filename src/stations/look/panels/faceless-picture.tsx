@@ -54,16 +54,7 @@ export function FacelessPicture({ clip, busy, onKeep, onLeave }: Props) {
       <div className="min-w-56 space-y-3">
         <Choice label="The face is at the" options={SIDES} value={side} onValue={(v) => v && setSide(v)} />
         <Choice label="It is" options={WAYS} value={way} onValue={(v) => v && setWay(v)} />
-        <Slider
-          label="how far in"
-          min={0.04}
-          max={0.8}
-          step={0.02}
-          tight
-          value={share}
-          onValue={setShare}
-          say={(v) => `${Math.round(v * 100)} % of the picture`}
-        />
+        <Slider label="how far in" min={0.04} max={0.8} step={0.02} tight value={share} onValue={setShare} />
         <div className="flex gap-3">
           <Button
             kind="main"
@@ -84,8 +75,8 @@ export function FacelessPicture({ clip, busy, onKeep, onLeave }: Props) {
 /** Down to the shoulder line, or where a face usually ends when there is none. */
 function neckOf(lines: ClipState['lines'], height: number): number {
   const shoulder = lines.find((l) => l.place === 'shoulder');
-  const share = shoulder ? Math.min(shoulder.from.y, shoulder.to.y) / height : 0.25;
-  return Math.round(Math.max(0.05, Math.min(0.6, share)) * 20) / 20;
+  const share = shoulder ? Math.max(shoulder.from.y, shoulder.to.y) / height : 0.25;
+  return Math.ceil(Math.max(0.06, Math.min(0.6, share)) * 50) / 50;
 }
 
 /** Draws a picture without a part of it; what is made coarse is first made small, so that nothing finer is left. */

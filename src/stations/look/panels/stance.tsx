@@ -249,7 +249,7 @@ function Taken({ measured, set }: { measured: Stance; set: PanelProps['set'] }) 
         So: <strong>{says.join(', ')}</strong>.
       </span>
       <Button onClick={() => set((l: LookData) => ({ ...l, signs: { ...l.signs, ...signs } }))}>
-        Put it above
+        Put it into the signs
       </Button>
     </p>
   );

@@ -45,9 +45,11 @@ export function SweepByClip({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
         : {
             level: 'done',
             text:
-              scale === 'one'
-                ? 'All rows are on one scale, by the known length in each clip.'
-                : 'Each clip is on its own scale: without a known length in each, compare the shares within a row, not one row with another.',
+              places.length === 1
+                ? 'Its row is filled.'
+                : scale === 'one'
+                  ? 'All rows are on one scale, by the known length in each clip.'
+                  : 'Each clip is on its own scale: without a known length in each, compare the shares within a row, not one row with another.',
           },
     );
   };

@@ -1,0 +1,70 @@
+import { chromium } from '@playwright/test';
+import { join } from 'node:path';
+import { clipBody } from './src/core/simulate/clip.ts';
+const B='http://127.0.0.1:4711';
+const br = await chromium.launch({executablePath:'/usr/bin/chromium',args:['--headless','--no-sandbox','--disable-gpu']});
+const page = await br.newPage({viewport:{width:1280,height:800}});
+page.setDefaultTimeout(20000);
+const shot=(n,full=false)=>page.screenshot({path:`/tmp/s-${n}.png`,fullPage:full});
+await page.goto(B+'/studio');
+await page.getByLabel('Folder for films, its whole path').fill('/tmp/films');
+await page.getByRole('button',{name:'Keep films here'}).click();
+await page.waitForTimeout(800);
+await page.getByRole('heading',{name:'Films'}).scrollIntoViewIfNeeded();
+await shot('studio');
+await page.goto(B+'/');
+const href = await page.getByRole('region',{name:'Clients'}).getByRole('link',{name:/Petra V/}).first().getAttribute('href');
+const client = href.match(/\/clients\/[^/]+/)[0];
+await page.goto(B+client+'/screen');
+const box = page.getByRole('checkbox',{name:'to be filmed'});
+if ((await box.getAttribute('aria-checked'))!=='true') await box.click();
+await page.waitForTimeout(1500);
+for (const [i,file] of ['side.mp4','side.webm'].entries()) {
+  await page.goto(B+client+'/look');
+  await page.getByRole('button',{name:/Start a new look|Look again/}).first().click();
+  await page.waitForURL(/look\/.+/);
+  const test = page.getByRole('list',{name:'Tests'}).getByRole('button',{name:/^Clip/});
+  if (!(await test.count())) await page.goto(page.url().split('?')[0]+'?test=clip'); else await test.click();
+  await page.locator('input[type=file][accept*="mp4"]').setInputFiles(join('tests/e2e/clips',file));
+  await page.getByRole('button',{name:'Propose lines'}).click();
+  await page.getByRole('button',{name:'Follow them'}).click();
+  await page.getByRole('button',{name:'Keep the curves with this look'}).click();
+  await page.getByText('Kept: Read and Follow use it.').waitFor();
+  await page.getByRole('button',{name:/on the rings/}).click();
+  await page.getByRole('button',{name:'Keep the film too'}).click();
+  if(i==0){await page.getByText('A film shows who').scrollIntoViewIfNeeded(); await shot('ask');}
+  await page.getByRole('checkbox',{name:/has agreed today/}).click();
+  await page.getByRole('button',{name:'Keep the film',exact:true}).click();
+  await page.getByText('The film itself is kept').waitFor();
+  await page.getByRole('button',{name:'Keep one picture, without the face'}).click();
+  await page.waitForTimeout(600);
+  await page.getByRole('button',{name:'Keep this picture'}).scrollIntoViewIfNeeded();
+  if(i==0) await shot('faceless');
+  await page.getByRole('button',{name:'Keep this picture'}).click();
+  await page.getByRole('img',{name:/that is kept/}).waitFor();
+  if(i==0){
+    await page.getByRole('button',{name:'Measure how they stand, on this picture'}).click();
+    await page.getByText(/^Tap:/).waitFor(); await page.getByText(/^Tap:/).scrollIntoViewIfNeeded();
+    const stage=page.getByRole('img',{name:/^Tap the/}); const b=await stage.boundingBox();
+    const P={'ear':[.45,.2],'shoulder':[.45,.35],'elbow':[.3,.5],'lowest front rib':[.55,.5],'front hip spine':[.53,.62],'rear hip spine':[.4,.6],'pubic bone':[.52,.66],'hip':[.46,.68],'ankle':[.46,.95]};
+    for(let k=0;k<9;k++){const a=(await page.getByText(/^Tap:/).innerText()); const n=Object.entries(P).sort((x,y)=>y[0].length-x[0].length).find(([n])=>a.toLowerCase().includes(n))[1]; const bb=await page.getByRole('img',{name:/^Tap the/}).boundingBox(); await page.mouse.click(bb.x+bb.width/2+(n[0]-.5)*bb.height*1.2, bb.y+bb.height*n[1]); if(!(await page.getByText(/^Tap:/).isVisible())) break;}
+    await page.waitForTimeout(500); await shot('stance',true);
+  }
+  await page.waitForTimeout(1500);
+  await page.goto(page.url().split('?')[0]+'?test=sweep');
+  await page.getByRole('button',{name:/^Fill from/}).click();
+  await page.waitForTimeout(2500);
+  if(i==0) await shot('sweep');
+  await page.goto(page.url().split('?')[0]+'?test=rings'); await page.waitForTimeout(800);
+  if(i==0) await shot('rings');
+}
+await page.goto(B+client+'/screen'); await page.waitForTimeout(1200); await page.getByText(/Measured on a picture/).scrollIntoViewIfNeeded().catch(()=>console.log('no shoulders')); await shot('screen');
+await page.goto(B+client+'/follow');
+const opts = await page.evaluate(()=>[...document.querySelectorAll('a[href*="follow/two"]')].map(a=>a.href));
+await page.goto(opts[0] ?? B+client+'/follow/two'); await page.waitForTimeout(1500);
+const left=page.getByRole('combobox',{name:'left'}); const n = await left.locator('option').count(); console.log('looks',n);
+await left.selectOption({index:n-2}); await page.waitForTimeout(1500);
+await page.getByText('Filmed',{exact:true}).scrollIntoViewIfNeeded();
+await page.getByRole('button',{name:'Play both in step'}).click(); await page.waitForTimeout(3000);
+await shot('step');
+await br.close();

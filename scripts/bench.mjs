@@ -1,7 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { readers } from './bench-readers.mjs';
 import { ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
 
@@ -26,6 +26,8 @@ try {
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/clip.test.ts'], {
     env: { ...ENV, KOKYU_WHOLE: '1' },
   });
+  // The same, coded as a phone codes them.
+  run(process.execPath, [TSX, 'scripts/bench-clip-coded.ts']);
   // Exhales of somebody else, all lengths and seeds; the ordinary run has every second.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/exhales.test.ts'], {
     env: { ...ENV, KOKYU_WHOLE: '1' },
@@ -90,34 +92,88 @@ function said(times) {
 }
 
 /** From a file to curves in the browser: decoded, sampled and followed, pictures a second. */
-async function clips(browser, base, file) {
+async function clips(browser, base, file, playwright) {
   const made = spawnSync(process.execPath, [TSX, 'scripts/bench-clip-files.ts', folder], {
     cwd: ROOT,
     encoding: 'utf8',
   });
   if (made.status !== 0) return console.log('  clips: ffmpeg is not on this machine');
+  const of = JSON.parse(made.stdout);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${base}${file}/look`);
   await page.getByRole('button', { name: 'Start a new look' }).click();
   await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
-  for (const [height, pictures] of made.stdout
-    .trim()
-    .split('\n')
-    .map((l) => l.split(' ').map(Number))) {
-    await page.locator('input[type=file][accept*="mp4"]').setInputFiles(join(folder, `${height}.mp4`));
+  for (const clip of of.clips) {
+    await page.locator('input[type=file][accept*="mp4"]').setInputFiles(clip.file);
     await page.getByRole('button', { name: 'Propose lines' }).click();
     const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem');
     await lines.first().waitFor();
     const began = performance.now();
     await page.getByRole('button', { name: 'Follow them' }).click();
-    await page.getByRole('region', { name: 'What the clip shows' }).waitFor();
-    const perS = (1000 * pictures) / (performance.now() - began);
+    const curves = page.getByRole('region', { name: 'What the clip shows' }).getByRole('img').first();
+    await curves.waitFor({ timeout: 600_000 });
+    const perS = (1000 * clip.pictures) / (performance.now() - began);
+    const found = /(\d+) breaths/.exec((await curves.getAttribute('aria-label')) ?? '')?.[1];
     console.log(
-      `  a clip of ${height} lines of H.264, ${await lines.count()} followed ${perS.toFixed(0).padStart(8)} pictures/s`,
+      `  a clip, ${basename(clip.file).padEnd(16)} ${await lines.count()} lines followed ${perS.toFixed(0).padStart(8)} pictures/s, ${found} of ${clip.breaths} breaths`,
     );
     await page.getByRole('button', { name: 'Close the clip' }).click();
   }
   await page.close();
+  await live(base, file, of, playwright);
+}
+
+/** Four lines before a camera: pictures a second that are followed, and what each costs. The camera is a file that Chromium plays. */
+async function live(base, file, { camera, lines }, playwright) {
+  const browser = await playwright.chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      ...['--headless', '--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream'],
+      ...['--use-fake-ui-for-media-stream', `--use-file-for-fake-video-capture=${camera}`],
+    ],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const room = JSON.stringify({ waits: false, follow: 'camera', cameraLines: lines });
+  await page.addInitScript((kept) => localStorage.setItem('kokyu-room', kept), room);
+  await page.addInitScript(() => {
+    window.seen = { pictures: 0, ms: 0 };
+    const asked = HTMLVideoElement.prototype.requestVideoFrameCallback;
+    HTMLVideoElement.prototype.requestVideoFrameCallback = function (tell) {
+      return asked.call(this, (...args) => {
+        const began = performance.now();
+        tell(...args);
+        window.seen.ms += performance.now() - began;
+        window.seen.pictures++;
+      });
+    };
+  });
+  await page.goto(`${base}${file}/write`);
+  await page.locator('main ul a').first().click();
+  await page
+    .getByRole('link', { name: 'Coach it' })
+    .or(page.getByRole('button', { name: 'Coach it' }))
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Start', exact: true }).first().click();
+  const paced = page.getByRole('button', { name: 'Exhale half a second shorter' });
+  for (let i = 0; i < 6 && !(await paced.isVisible()); i++) {
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
+    await page.waitForTimeout(450);
+  }
+  await page.getByRole('button', { name: 'Ready now' }).click();
+  await page.waitForTimeout(1500);
+  const seen = await page.evaluate(async () => {
+    const before = { ...window.seen };
+    await new Promise((done) => setTimeout(done, 8000));
+    return {
+      hz: (window.seen.pictures - before.pictures) / 8,
+      ms: (window.seen.ms - before.ms) / (window.seen.pictures - before.pictures),
+    };
+  });
+  console.log(
+    `  four lines before a camera of 640 × 360, 30 a second ${seen.hz.toFixed(0).padStart(8)} pictures/s (aim: 15), ${seen.ms.toFixed(1)} ms each`,
+  );
+  await browser.close();
 }
 
 /** A run beside the mat, its figure and trunk breathing, in software rendering. */
@@ -256,7 +312,7 @@ async function pages() {
       await fresh.close();
     }
     await staves(browser, base, file);
-    await clips(browser, base, file);
+    await clips(browser, base, file, playwright);
     await coached(browser, base, file);
     await moving(browser, base);
     await browser.close();

@@ -40,13 +40,8 @@ export function measureClip(given: ClipInput): Result<unknown> {
   const first = video.picture(Math.min(pictures - 1, Math.round(given.drawnAtS * hz)));
   const drawn = asked.map(({ place, from, to }): DrawnLine => {
     const line = { from: { x: from[0], y: from[1] }, to: { x: to[0], y: to[1] } };
-    const snapped = snapLine(first, line);
-    return {
-      place,
-      ...(given.snap ? snapped.line : line),
-      stepGrey: snapped.stepGrey,
-      rivalPx: snapped.rivalPx,
-    };
+    const { line: snapped, ...edge } = snapLine(first, line);
+    return { place, ...(given.snap ? snapped : line), ...edge };
   });
   const follower = clipFollower(drawn, { width, height });
   if (!follower.ok) return follower;

@@ -64,6 +64,10 @@ test('an mp4 is opened, lines are drawn, and its breaths are counted, kept and r
   await expect(shown.getByText('Kept: Read and Follow use it.')).toBeVisible();
   await shown.getByRole('button', { name: /on the rings, standing/ }).click();
   await saved(page);
+  await page.goto(`${page.url().split('?')[0]}?test=sweep`);
+  await expect(page.getByText('From a clip: standing.')).toBeVisible();
+  await page.getByRole('button', { name: 'Fill from the clip of this look' }).click();
+  await expect(page.getByText('Its row is filled.')).toBeVisible();
   // It is there after a reload, computed anew from its curves.
   await page.reload();
   await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
@@ -194,11 +198,15 @@ test('a picture is measured by taps, twice, kept as points, and put among the si
     'lowest front rib': [640, 300],
     'front hip spine': [640, 420],
     'rear hip spine': [540, 320],
+    // An arm that goes to 90°.
+    shoulder: [590, 200],
+    elbow: [690, 200],
+    hip: [590, 440],
   };
   const tap = async (shift: number) => {
     for (let i = 0; i < 9; i++) {
       const asked = await page.getByText(/^Tap:/).innerText();
-      const at = Object.entries(points).find(([name]) => asked.includes(name))?.[1];
+      const at = Object.entries(points).find(([name]) => asked.split('\n')[0]!.endsWith(` ${name}`))?.[1];
       if (!at) {
         await page.getByRole('button', { name: 'Cannot be seen' }).click();
         continue;
@@ -229,6 +237,15 @@ test('a picture is measured by taps, twice, kept as points, and put among the si
     .getByRole('button', { name: /^Stack/ })
     .click();
   await expect(tilt).toContainText(/4[45]\.\d °/);
+  // The sweep knows how they stand, and Screen what the arm does.
+  await page.goto(`${page.url().split('?')[0]}?test=sweep`);
+  await expect(page.getByText('the row standing, arched is their usual one')).toBeVisible();
+  await page.goto(`${client}/screen`);
+  await expect(page.getByText(/an arm goes to 90° ± \d+°, short of 140°/)).toBeVisible();
+  await page.getByRole('button', { name: 'Record: shoulder cannot lift or reach' }).click();
+  await expect(page.getByRole('checkbox', { name: 'shoulder cannot lift or reach' })).toBeChecked();
+  await saved(page);
+  expect(await everyIssueFor(page)).toEqual([]);
 });
 
 test('following is cancelled, and the clip is still there to be followed', async ({ page }) => {

@@ -11,7 +11,7 @@ import { shakeAlong, type Steadied } from './steady';
 
 /** Why a line does not count, or counts with care. */
 export type LineFault =
-  'noStill' | 'stillOtherWay' | 'weakEdge' | 'lost' | 'halves' | 'small' | 'shaken' | 'rival';
+  'noStill' | 'stillOtherWay' | 'weakEdge' | 'near' | 'lost' | 'halves' | 'small' | 'shaken' | 'rival';
 
 /** What is said of a fault, and what to do. */
 export const LINE_FAULT: Record<LineFault, { says: string; todo: string }> = {
@@ -26,6 +26,10 @@ export const LINE_FAULT: Record<LineFault, { says: string; todo: string }> = {
   weakEdge: {
     says: 'clothing and background are too alike here',
     todo: 'Move the line to where they differ, or film before a plainer or darker ground.',
+  },
+  near: {
+    says: 'another edge lies right beside the contour, and the two are seen as one',
+    todo: 'Move the line a little along the contour, to where the ground beside it is plain.',
   },
   lost: {
     says: 'the contour was lost for more than a tenth of the time',
@@ -246,6 +250,7 @@ function judgeLine(
   check('noStill', !isStill && all.stills === 0);
   check('stillOtherWay', !isStill && all.stills > 0 && steadied === 'not' && all.stillPx! > STILL_MOVES_PX);
   check('weakEdge', line.stepGrey < LEAST_STEP);
+  check('near', !isStill && (line.nearPx ?? null) !== null);
   check('lost', lostShare >= MOST_LOST);
   const clean = faults.length === 0;
   check('small', !isStill && travelPx < LEAST_TRAVEL_PX);

@@ -3,9 +3,10 @@ import { fail, ok, type Result } from '../base/result';
 import type { FollowedLine } from './line.schema';
 import { LINE_PLACE, type LinePlace, type Segment } from './line';
 import { breathingBand } from './breathing-band';
+import type { Snapped } from './snap';
 import type { Track } from './track';
 
-export type DrawnLine = Segment & { place: LinePlace; stepGrey: number; rivalPx: number | null };
+export type DrawnLine = Segment & { place: LinePlace } & Omit<Snapped, 'line'>;
 
 /** Fewer pictures a second show no quick breath well. Our choice: eight for a breath of 40 a minute at 5. */
 const LEAST_HZ = 5;
@@ -44,6 +45,7 @@ export function followedLines(
       to: l.to,
       stepGrey: l.stepGrey,
       rivalPx: l.rivalPx,
+      nearPx: l.nearPx,
       splitHalf: correlation(even, odd),
       noisePx: Math.sqrt(meanOf(even, (v, i) => ((v - odd[i]!) / 2) ** 2)),
       lost: lostSpans(tracks[k]!.shiftPx, times),

@@ -204,7 +204,7 @@ describe('a clip', () => {
   });
 
   test('lines that are too short or leave the picture, and parts that are too short, are refused', () => {
-    const line = { place: 'belly', stepGrey: 90, rivalPx: null } as const;
+    const line = { place: 'belly', stepGrey: 90, rivalPx: null, nearPx: null } as const;
     const size = { width: 320, height: 200 };
     const at = (x: number, by: number) => ({ ...line, from: { x, y: 100 }, to: { x: x + by, y: 100 } });
     expect(why(clipFollower([at(100, 10)], size))).toMatch(/belly is shorter than 18 px/);
@@ -329,6 +329,28 @@ describe('a line', () => {
       ),
       { numRuns: 60 },
     );
+  });
+
+  test('a second edge right beside the contour is named, also where it runs askew; a soft edge is one', () => {
+    /** Cloth to the left of x = 50, ground to the right, and a box of another grey that begins further right. */
+    const scene = (box: (y: number) => number, grey: number, softPx = 1) => {
+      const data = new Uint8Array(100 * 60);
+      const soft = (d: number) => Math.max(0, Math.min(1, 0.5 + d / (2 * softPx)));
+      for (let y = 0; y < 60; y++)
+        for (let x = 0; x < 100; x++) {
+          const ground = grey + (190 - grey) * soft(x - box(y));
+          data[y * 100 + x] = 85 + (ground - 85) * soft(x - 50);
+        }
+      return { x0: 0, y0: 0, width: 100, height: 60, stride: 100, data };
+    };
+    const drawn = { from: { x: 22, y: 30 }, to: { x: 78, y: 30 } };
+    const near = (picture: Gray) => snapLine(picture, drawn).nearPx;
+    expect(Math.abs(near(scene(() => 56, 145))! - 6)).toBeLessThan(2);
+    expect(near(scene((y) => 56 + (y - 30) / 4, 145))).not.toBeNull();
+    // Alone, soft, or with something faint beside it, it is one edge.
+    expect(near(scene(() => 500, 190))).toBeNull();
+    expect(near(scene(() => 500, 190, 5))).toBeNull();
+    expect(near(scene(() => 57, 178))).toBeNull();
   });
 
   test('another edge within reach is named with its distance', () => {

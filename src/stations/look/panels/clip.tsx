@@ -187,7 +187,11 @@ function Drawing({ clip }: { clip: ClipState }) {
                 <span>
                   {LINE_PLACE[l.place].label}
                   {l.stepGrey < 30 && <span className="text-care"> · edge too faint</span>}
-                  {l.rivalPx !== null && <span className="text-care"> · another edge near</span>}
+                  {l.nearPx !== null ? (
+                    <span className="text-care"> · another edge right beside it</span>
+                  ) : (
+                    l.rivalPx !== null && <span className="text-care"> · another edge near</span>
+                  )}
                 </span>
                 <Press
                   look="quiet"

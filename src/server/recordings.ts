@@ -25,8 +25,7 @@ export function keepRecording(
 ): Result<{ id: string; kind: RecordingKind }> {
   const kind = kindOf(bytes);
   if (bytes.length > MOST_BYTES[kind]) return fail(tooLargeFor(kind, bytes.length), 'file');
-  const read =
-    kind === 'wav' ? parseWav(bytes) : kind === 'jpeg' ? jpegSize(bytes) : readBands(kind, bytes);
+  const read = kind === 'wav' ? parseWav(bytes) : kind === 'jpeg' ? jpegSize(bytes) : readBands(kind, bytes);
   if (!read.ok) return read;
   if (
     !db()

@@ -112,7 +112,7 @@ export const readmeOf = (madeAt: string, clients: number): string =>
 
 manifest.json            every file with its length and SHA-256
 clients/N/client.json    all that was written of a client (UTF-8 JSON)
-clients/N/recordings/    raw records as they came: EDF+ (bands), CSV (bands), WAV (sound)
+clients/N/recordings/    raw records as they came: EDF+ (bands, clips), CSV (bands), WAV (sound), JPEG (pictures)
 tables/observations.csv  every value, one a line; clients by a code, no names
 tables/dictionary.csv    what the columns and keys of that table mean
 studio/studio.json       what the studio set, its own drills, templates and classes

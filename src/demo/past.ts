@@ -49,7 +49,7 @@ function likeButOther(person: Person, name: string, random: () => number): Perso
     b * (1 + spread * (random() - 0.5)),
   ];
   return {
-    ...omit(person, 'bands', 'openRun', 'stopped', 'settledRedFlag', 'overrule', 'heardExhales'),
+    ...omit(person, 'bands', 'filmed', 'openRun', 'stopped', 'settledRedFlag', 'overrule', 'heardExhales'),
     name,
     visits: 2 + Math.floor(random() * 2),
     minutes: person.minutes,

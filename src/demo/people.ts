@@ -7,6 +7,7 @@ import type { Symptoms } from '@/core/look/symptoms';
 import type { TapeLevel } from '@/core/look/tape';
 import type { ReadingName } from '@/core/aims/reading-names';
 import type { BandSetup, Way } from '@/core/simulate/bands';
+import type { ClipSetup } from '@/core/simulate/clip';
 import type { Control, School } from '@/core/aims/school';
 import type { Flags } from '@/core/screen/flags';
 import type { RedFlag } from '@/core/screen/red-flags';
@@ -41,6 +42,8 @@ export type Person = {
   heartPerMin?: number;
   heardExhales?: boolean;
   bands?: { position: RingPosition; seconds: number; setup: Partial<BandSetup>; later?: Way }[];
+  /** Filmed from the side, standing: how far each place moves at the first and at the last visit, px of 4 a mm. */
+  filmed?: [ClipSetup['movesPx'], ClipSetup['movesPx']];
   overrule?: { visit: number; reading: ReadingName; strength: number; why: string };
   openRun?: boolean;
   stopped?: boolean;
@@ -143,6 +146,10 @@ export const PEOPLE: readonly Person[] = [
           events: [{ kind: 'cough', atS: 71, lengthS: 1, channel: 0 }],
         },
       },
+    ],
+    filmed: [
+      { shoulder: 2.6, chest: 4.4, lowerRibs: 1.2, belly: 1.4 },
+      { shoulder: 1.2, chest: 3, lowerRibs: 2, belly: 2.3 },
     ],
     openRun: true,
     notes: [

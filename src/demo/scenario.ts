@@ -15,6 +15,7 @@ import { base64Of } from '@/core/formats/client-file';
 import { printEdf } from '@/core/formats/edf';
 import { positionNote } from '@/core/look/places';
 import { PROTOCOLS } from '@/core/look/tests';
+import { demoClip } from './clips';
 import { simulateBands } from '@/core/simulate/bands';
 import { bandSetup } from '@/core/simulate/bands.schema';
 import { seeded } from '@/core/simulate/random';
@@ -83,6 +84,22 @@ export function fileOf(person: Person, number: number, now: Date, furthest = FUR
         ...(look.bands ?? []),
         { recordId, name, position: band.position, places: [], calibration: [] },
       ];
+    }
+    if (person.filmed && (v === 0 || last)) {
+      const recordId = id();
+      const { edf, ...clip } = demoClip(
+        { movesPx: person.filmed[last ? 1 : 0], ratePerMin: last ? 17 : 21, seed: 60 + number * 10 + v },
+        at.toISOString(),
+      );
+      const name = 'five-and-five.mp4';
+      file.recordings.push({
+        id: recordId,
+        lookId,
+        name: `${name}, curves.edf`,
+        kind: 'edf',
+        base64: base64Of(edf),
+      });
+      look.clips = [{ recordId, name, view: 'side', position: 'standing', ...clip, pxPerMm: 4 }];
     }
     file.looks.push({
       id: lookId,

@@ -19,7 +19,7 @@ const floors = [
   { from: 'workers', allow: ['workers', 'pictures', ...core] },
   { from: 'server', allow: ['server', ...core] },
   { from: 'demo', allow: ['demo', ...core, 'server'] },
-  { from: 'cli', allow: ['cli', ...core] },
+  { from: 'cli', allow: ['cli', 'server', ...core] },
   ...core.map((from, i) => ({ from, allow: core.slice(0, i + 1) })),
 ];
 

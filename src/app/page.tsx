@@ -1,3 +1,4 @@
+import { backupTrouble } from '@/server/backup/backup';
 import { connect } from '@/server/db/client';
 import { countArchived, listClients, PAGE_SIZE } from '@/server/clients';
 import { dayAfter, dayIn } from '@/core/home/clock-time';
@@ -35,6 +36,7 @@ export default async function TodayPage({ searchParams }: Props) {
       page={at}
       pageSize={PAGE_SIZE}
       archived={countArchived(scope)}
+      backups={backupTrouble(scope, now)}
       actions={{ createClient, restoreClient, seeStop, addVisit, dropVisit, takeCalendar }}
     />
   );

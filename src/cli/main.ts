@@ -1,17 +1,19 @@
+import { BACKUP_VERBS } from './backup';
 import { VERBS } from './verbs';
 
 /** `npm run --silent kokyu -- <verb>`: JSON on standard input, JSON on standard output; exit 1 and one line on bad input. */
 async function main(): Promise<number> {
   const [verb, ...rest] = process.argv.slice(2);
-  const run = verb === undefined ? undefined : VERBS[verb];
-  if (!run || rest.length > 0) return complain(`verb: give one of ${Object.keys(VERBS).join(', ')}`);
+  const run = verb === undefined ? undefined : (VERBS[verb] ?? BACKUP_VERBS[verb]);
+  if (!run || rest.length > 0)
+    return complain(`verb: give one of ${[...Object.keys(VERBS), ...Object.keys(BACKUP_VERBS)].join(', ')}`);
   let input: unknown;
   try {
     input = JSON.parse(await readAll());
   } catch (error) {
     return complain(`input: not JSON (${error instanceof Error ? error.message : 'unreadable'})`);
   }
-  const result = run(input);
+  const result = await run(input);
   if (!result.ok)
     return complain(
       result.field && !result.why.startsWith(result.field) ? `${result.field}: ${result.why}` : result.why,

@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { accessSync, constants, createReadStream, existsSync, rmSync, statSync } from 'node:fs';
+import { createReadStream, existsSync, rmSync } from 'node:fs';
 import { open, rename, rm } from 'node:fs/promises';
-import { isAbsolute, join } from 'node:path';
+import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { and, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import { FILM_MAX_BYTES, filmTypeOf } from '@/core/formats/film';
 import { db } from './db/client';
 import { films, looks } from './db/schema';
+import { usableFolder } from './folders';
 import type { Scope } from './scope';
 import { screenOf } from './screens';
 import { filmsFolder, saveFilmsFolder } from './settings';
@@ -16,14 +17,8 @@ type Film = typeof films.$inferSelect;
 
 /** Names the folder in which films are kept from now on. It has to be there already, and to take files. */
 export function nameFilmsFolder(scope: Scope, folder: string): Result<null> {
-  if (!isAbsolute(folder)) return fail('Give the whole path of the folder, from the root of the disk on.');
-  const is = statSync(folder, { throwIfNoEntry: false });
-  if (!is?.isDirectory()) return fail('There is no such folder on this machine: make it first.');
-  try {
-    accessSync(folder, constants.W_OK | constants.X_OK);
-  } catch {
-    return fail('Kokyu may not write into this folder: change who may, or name another.');
-  }
+  const usable = usableFolder(folder);
+  if (!usable.ok) return usable;
   saveFilmsFolder(scope, folder);
   return ok(null);
 }

@@ -4,6 +4,7 @@ import { fail, type Result } from '@/core/base/result';
 import { ClassData, ClassRun } from '@/core/class/class.schema';
 import { HomePlan } from '@/core/home/home-plan.schema';
 import { HomeReport } from '@/core/home/report.schema';
+import { BackupSettings } from '@/core/formats/backup';
 import { FilmsFolder } from '@/core/formats/film';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
@@ -26,6 +27,7 @@ const SCHEMA = {
   setUps: SetUps,
   cues: CueCounts,
   films: FilmsFolder,
+  backup: BackupSettings,
   class: ClassData,
   classRun: ClassRun,
   homePlan: HomePlan,
@@ -50,6 +52,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   setUps: [],
   cues: [],
   films: [],
+  backup: [],
   class: [],
   classRun: [],
   homePlan: [],

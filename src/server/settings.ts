@@ -1,4 +1,5 @@
 import { and, eq } from 'drizzle-orm';
+import type { BackupSettings } from '@/core/formats/backup';
 import { withOwn, type OwnThresholds, type Thresholds } from '@/core/read/thresholds';
 import { addCounts, cueCounts, type CueCounts } from '@/core/run/cue-memory';
 import type { RunRecord } from '@/core/run/merge';
@@ -8,7 +9,7 @@ import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
 import { settings } from './db/schema';
 
-type Subject = 'thresholds' | 'setUps' | 'cues' | 'films';
+type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -42,6 +43,15 @@ export function filmsFolder(scope: Scope): string | null {
 }
 
 export const saveFilmsFolder = (scope: Scope, folder: string): void => save(scope, 'films', { folder });
+
+/** Where backups go and how the last ones went; null while nothing is set. */
+export function backupSettings(scope: Scope): BackupSettings | null {
+  const kept = db().select().from(settings).where(row(scope, 'backup')).get();
+  const read = kept && readJson('backup', scope.ownerId, kept.data);
+  return read?.ok ? read.value : null;
+}
+
+export const saveBackupSettings = (scope: Scope, set: BackupSettings): void => save(scope, 'backup', set);
 
 /** How long set-ups really took in this studio. */
 export function setUps(scope: Scope): SetUps {

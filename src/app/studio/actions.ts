@@ -1,9 +1,13 @@
 'use server';
 
 import * as z from 'zod';
-import { ok } from '@/core/base/result';
+import { fail, ok, type Result } from '@/core/base/result';
+import { parseWith } from '@/core/base/parse';
+import { backUp, setUpBackup } from '@/server/backup/backup';
 import { takeBackBundle } from '@/server/bundle-in';
 import { nameFilmsFolder } from '@/server/films';
+import { scopeOfRequest } from '@/server/scope';
+import { revalidatePath } from 'next/cache';
 import { command } from '../command';
 
 const Ids = z.object({ clients: z.array(z.uuid()).max(100_000), classes: z.array(z.uuid()).max(10_000) });
@@ -26,4 +30,30 @@ const Folder = z.object({ folder: z.string().trim().min(1, 'Name a folder.').max
 /** Names the folder of this machine in which films are kept. */
 export async function nameFolder(asked: z.input<typeof Folder>) {
   return command(Folder, asked, ({ folder }, scope) => nameFilmsFolder(scope, folder), [['/studio']]);
+}
+
+const NOT_YOURS = 'You may look at these records, not change them.';
+const SetUp = z.object({
+  folder: z.string().trim().min(1, 'Name a folder.').max(1000),
+  passphrase: z.string().max(1000),
+});
+
+/** Sets where backups go and by what they are closed, and makes the first. */
+export async function setUpBackups(asked: z.input<typeof SetUp>): Promise<Result<null>> {
+  const given = parseWith(SetUp, asked);
+  if (!given.ok) return given;
+  const scope = await scopeOfRequest();
+  if (scope.may !== 'write') return fail(NOT_YOURS);
+  const set = await setUpBackup(scope, given.value.folder, given.value.passphrase);
+  return set.ok ? backUpNow() : set;
+}
+
+/** Makes a backup now. */
+export async function backUpNow(): Promise<Result<null>> {
+  const scope = await scopeOfRequest();
+  if (scope.may !== 'write') return fail(NOT_YOURS);
+  const made = await backUp(scope);
+  revalidatePath('/studio');
+  revalidatePath('/');
+  return made.ok ? ok(null) : made;
 }

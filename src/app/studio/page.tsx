@@ -1,9 +1,10 @@
+import { backupState } from '@/server/backup/backup';
 import { everyClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
 import { filmsFolder } from '@/server/settings';
 import { scopeOfRequest } from '@/server/scope';
 import { Studio } from '@/stations/studio/studio';
-import { nameFolder, takeBack } from './actions';
+import { backUpNow, nameFolder, setUpBackups, takeBack } from './actions';
 
 export const metadata = { title: 'Studio' };
 
@@ -16,6 +17,9 @@ export default async function StudioPage() {
       takeBack={takeBack}
       filmsFolder={filmsFolder(scope)}
       nameFolder={nameFolder}
+      backup={backupState(scope)}
+      backUp={backUpNow}
+      setUpBackups={setUpBackups}
     />
   );
 }

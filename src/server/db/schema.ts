@@ -134,7 +134,7 @@ export const settings = sqliteTable(
     ownerId: text('owner_id')
       .notNull()
       .references(() => owners.id),
-    subject: text('subject', { enum: ['thresholds', 'setUps', 'cues', 'films'] }).notNull(),
+    subject: text('subject', { enum: ['thresholds', 'setUps', 'cues', 'films', 'backup'] }).notNull(),
     data: text('data').notNull(),
   },
   (t) => [primaryKey({ columns: [t.ownerId, t.subject] })],

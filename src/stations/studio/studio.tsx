@@ -7,6 +7,7 @@ import { jsonLines } from '@/ui/json-lines';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { AllInAndOut, type TakeBack } from './all-in-and-out';
+import { Backups, type BackupsProps } from './backups';
 import { FilmsFolder } from './films-folder';
 import { CueTable, DrillTable } from './use-tables';
 import { Groups } from './groups';
@@ -20,10 +21,10 @@ type Props = {
   takeBack: (ids: TakeBack) => Promise<Result<null>>;
   filmsFolder: string | null;
   nameFolder: (asked: { folder: string }) => Promise<Result<null>>;
-};
+} & BackupsProps;
 
 /** The whole studio: how clients of a kind fare, what drills and cues did, and everything in and out. */
-export function Studio({ clients, takeBack, filmsFolder, nameFolder }: Props) {
+export function Studio({ clients, takeBack, filmsFolder, nameFolder, ...backups }: Props) {
   const [standing, setStanding] = useState<Standing>({ kind: 'reading', n: 0, of: clients });
   const [round, setRound] = useState(0);
   useEffect(() => {
@@ -61,6 +62,7 @@ export function Studio({ clients, takeBack, filmsFolder, nameFolder }: Props) {
       )}
       {standing.kind === 'done' && <Figures figures={standing.figures} />}
       <AllInAndOut clients={clients} takeBack={takeBack} onChanged={again} />
+      <Backups {...backups} />
       <FilmsFolder folder={filmsFolder} name={nameFolder} />
     </div>
   );

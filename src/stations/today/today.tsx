@@ -44,6 +44,8 @@ type Props = {
   pageSize: number;
   /** How many were taken off the list. */
   archived: number;
+  /** What is wrong with the backups; null: nothing, or none are set up. */
+  backups: string | null;
   actions: {
     createClient: (name: string) => Promise<Result<{ id: string }>>;
     restoreClient: (id: string) => Promise<Result<null>>;
@@ -52,7 +54,7 @@ type Props = {
 };
 
 /** Who is here, what is due and what is unfinished. */
-export function Today({ due, visits, rows, total, page, pageSize, archived, actions }: Props) {
+export function Today({ due, visits, rows, total, page, pageSize, archived, backups, actions }: Props) {
   const [search, setSearch] = useState('');
   const [found, setFound] = useState<{ rows: Row[]; total: number } | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -88,6 +90,11 @@ export function Today({ due, visits, rows, total, page, pageSize, archived, acti
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12 pt-3">
       <div className="min-w-0 space-y-7">
+        {backups && (
+          <Notice level="care">
+            {backups} <Link href="/studio#backups">Studio, Backups</Link>
+          </Notice>
+        )}
         {due.length > 0 && <DueList due={due} onSeen={actions.seeStop} />}
         <section aria-labelledby="clients">
           <div className="flex flex-wrap items-end justify-between gap-x-4 border-b-[1.5px] border-ink pb-2">

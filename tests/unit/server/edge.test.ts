@@ -44,6 +44,7 @@ describe('JSON in the database', () => {
       thresholds: [],
       setUps: [],
       films: [],
+    backup: [],
       cues: [],
       class: [],
       classRun: [],

@@ -1,0 +1,236 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import { closeSync, existsSync, openSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import Database from 'better-sqlite3';
+import { keptByRule } from '@/core/base/keep-rule';
+import { fail, ok, type Result } from '@/core/base/result';
+import { KDF, LEAST_PASSPHRASE, type BackupHeader, type BackupSettings } from '@/core/formats/backup';
+import { databasePath, db } from '../db/client';
+import { usableFolder } from '../folders';
+import type { Scope } from '../scope';
+import { backupSettings, saveBackupSettings } from '../settings';
+import { digestOf, headerOf, keyOf, seal, unseal } from './sealed-file';
+
+const ENDING = '.kokyu-backup';
+const CHUNK_BYTES = 1 << 20;
+const DAY_MS = 24 * 3600e3;
+/** A last good backup older than this is said on Today: a day and a half. Our choice. */
+const STALE_MS = 1.5 * DAY_MS;
+/** After one that failed the next is tried so much later. */
+const AGAIN_MS = 3600e3;
+
+const nameOf = (at: string): string => `kokyu-${at.replace(/[:.]/g, '-')}${ENDING}`;
+const madeIn = (name: string): string | null => {
+  const t = /^kokyu-(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.kokyu-backup$/.exec(name);
+  return t && `${t[1]}T${t[2]}:${t[3]}:${t[4]}.${t[5]}Z`;
+};
+
+/** Sets where backups go and by what they are closed. Backups that are there already keep the passphrase they were made with. */
+export async function setUpBackup(scope: Scope, folder: string, passphrase: string): Promise<Result<null>> {
+  const usable = usableFolder(folder);
+  if (!usable.ok) return usable;
+  if ([...passphrase].length < LEAST_PASSPHRASE)
+    return fail(`A passphrase has ${LEAST_PASSPHRASE} letters at least: five words are easy to keep.`);
+  const salt = randomBytes(16).toString('base64');
+  const key = (await keyOf(passphrase, { ...KDF, salt })).toString('base64');
+  saveBackupSettings(scope, { folder, salt, key, last: null, failed: null });
+  return ok(null);
+}
+
+/** Rows of each table, by name. */
+function rowsOf(client: Database.Database): Record<string, number> {
+  const names = client
+    .prepare("select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name")
+    .pluck()
+    .all() as string[];
+  return Object.fromEntries(
+    names.map((n) => [n, client.prepare(`select count(*) from "${n}"`).pluck().get() as number]),
+  );
+}
+
+/** What is wrong with a database that came out of a backup; null: it is whole and has the rows that it had. */
+function wrongWith(path: string, header: BackupHeader): string | null {
+  const client = new Database(path, { readonly: true });
+  try {
+    const check = client.pragma('integrity_check', { simple: true });
+    if (check !== 'ok') return `the database in it is damaged (${String(check)})`;
+    const rows = rowsOf(client);
+    const other = Object.entries(header.rows).find(([table, n]) => rows[table] !== n);
+    return other ? `the table ${other[0]} has ${rows[other[0]] ?? 'no'} rows, not ${other[1]}` : null;
+  } finally {
+    client.close();
+  }
+}
+
+/** A file of our own beside another, for its owner alone, until it is done with. */
+function besides(path: string): string {
+  const file = join(dirname(path), `.${randomUUID()}.tmp`);
+  closeSync(openSync(file, 'wx', 0o600));
+  return file;
+}
+
+/**
+ * Makes a backup now: a copy of the database while it is in use, closed by the key, opened again and compared; then the older
+ * ones go by the rule. What went wrong is kept to be shown.
+ */
+export async function backUp(
+  scope: Scope,
+  now = new Date(),
+): Promise<Result<{ file: string; bytes: number }>> {
+  const set = backupSettings(scope);
+  if (!set) return fail('Where backups go is not set yet: Studio asks for it.');
+  const made = await copyClosed(set, now).catch((error: NodeJS.ErrnoException) =>
+    fail(`The folder for backups answered ${error.code ?? error.message}: is the disk full, or gone?`),
+  );
+  const at = now.toISOString();
+  const latest = backupSettings(scope);
+  // Set anew meanwhile: what was made belongs to the passphrase before.
+  if (latest?.salt !== set.salt) return made;
+  saveBackupSettings(
+    scope,
+    made.ok
+      ? { ...latest, last: { at, ...made.value }, failed: null }
+      : { ...latest, failed: { at, why: made.why } },
+  );
+  if (made.ok) dropByRule(set.folder);
+  return made;
+}
+
+async function copyClosed(
+  { folder, key, salt }: BackupSettings,
+  now: Date,
+): Promise<Result<{ file: string; bytes: number }>> {
+  const client = db().$client;
+  const copy = besides(databasePath());
+  const again = `${copy}-again`;
+  const bytes = Buffer.from(key, 'base64');
+  const file = nameOf(now.toISOString());
+  const to = join(folder, file);
+  try {
+    await client.backup(copy);
+    const from = new Database(copy, { readonly: true });
+    const rows = rowsOf(from);
+    from.close();
+    const header: BackupHeader = {
+      format: 'kokyu-backup',
+      version: 1,
+      madeAt: now.toISOString(),
+      migrations: client.pragma('user_version', { simple: true }) as number,
+      kdf: { ...KDF, salt },
+      cipher: 'aes-256-gcm',
+      chunkBytes: CHUNK_BYTES,
+      nonce: randomBytes(8).toString('base64'),
+      ...digestOf(copy),
+      rows,
+    };
+    seal(copy, to, bytes, header);
+    const opened = unseal(to, again, bytes);
+    const wrong = opened.ok ? wrongWith(again, header) : opened.why;
+    if (wrong !== null) {
+      rmSync(to, { force: true });
+      return fail(`The backup did not come out as it went in: ${wrong}. It was taken away; try again.`);
+    }
+    return ok({ file, bytes: statSync(to).size });
+  } finally {
+    for (const path of [copy, again])
+      for (const end of ['', '-wal', '-shm', '-journal']) rmSync(path + end, { force: true });
+  }
+}
+
+function dropByRule(folder: string): void {
+  const there = readdirSync(folder).flatMap((name) => {
+    const at = madeIn(name);
+    return at === null ? [] : [{ name, at }];
+  });
+  const kept = keptByRule(there.map((f) => f.at));
+  for (const { name, at } of there) if (!kept.has(at)) rmSync(join(folder, name), { force: true });
+}
+
+/** How backups stand, for pages. */
+export type BackupState = {
+  folder: string;
+  last: BackupSettings['last'];
+  failed: BackupSettings['failed'];
+  /** The last good one is too old, or there is none. */
+  stale: boolean;
+  /** Newest first. */
+  files: { name: string; at: string; bytes: number }[];
+};
+
+/** Null while nothing is set. */
+export function backupState(scope: Scope, now = new Date()): BackupState | null {
+  const set = backupSettings(scope);
+  if (!set) return null;
+  const { folder, last, failed } = set;
+  const names = existsSync(folder) ? readdirSync(folder) : [];
+  const files = names
+    .flatMap((name) => {
+      const at = madeIn(name);
+      return at === null ? [] : [{ name, at, bytes: statSync(join(folder, name)).size }];
+    })
+    .sort((x, y) => y.at.localeCompare(x.at));
+  const newest = last && files.some((f) => f.name === last.file) ? Date.parse(last.at) : -Infinity;
+  return { folder, last, failed, stale: now.getTime() - newest > STALE_MS, files };
+}
+
+/** What is wrong with the backups, as a sentence; null: nothing, or none are set up. */
+export function backupTrouble(scope: Scope, now: Date): string | null {
+  const state = backupState(scope, now);
+  if (state?.failed) return `The last backup failed. ${state.failed.why}`;
+  return state?.stale ? 'The last backup is older than a day and a half, or gone.' : null;
+}
+
+/** Whether a backup is due: none was made for a day, and none failed within the hour. A clock that went back makes one. */
+export function backupDue(set: Pick<BackupSettings, 'last' | 'failed'>, now: Date): boolean {
+  const since = (at: string) => Math.abs(now.getTime() - Date.parse(at));
+  if (set.failed && since(set.failed.at) < AGAIN_MS) return false;
+  return !set.last || since(set.last.at) >= DAY_MS;
+}
+
+async function opened(path: string, to: string, passphrase: string): Promise<Result<BackupHeader>> {
+  const header = headerOf(path);
+  if (!header.ok) return header;
+  const done = unseal(path, to, await keyOf(passphrase, header.value.header.kdf));
+  if (!done.ok) return done;
+  const wrong = wrongWith(to, done.value);
+  if (wrong === null) return done;
+  rmSync(to, { force: true });
+  return fail(wrong, 'file');
+}
+
+/** What a backup holds, after it was opened beside itself and compared. */
+export async function verifyBackup(
+  path: string,
+  passphrase: string,
+): Promise<Result<Pick<BackupHeader, 'madeAt' | 'migrations' | 'bytes' | 'rows'>>> {
+  const to = join(dirname(resolve(path)), `.${randomUUID()}.tmp`);
+  try {
+    const done = await opened(resolve(path), to, passphrase);
+    if (!done.ok) return done;
+    const { madeAt, migrations, bytes, rows } = done.value;
+    return ok({ madeAt, migrations, bytes, rows });
+  } finally {
+    rmSync(to, { force: true });
+  }
+}
+
+/** Puts the database of a backup where none is yet; a file that is there is never written over. */
+export async function restoreBackup(
+  path: string,
+  passphrase: string,
+  to: string,
+): Promise<Result<Pick<BackupHeader, 'madeAt' | 'rows'> & { to: string }>> {
+  const target = resolve(to);
+  if (existsSync(target))
+    return fail('there is a file of this name already: move it away first, or give another name', 'to');
+  if (!existsSync(dirname(target))) return fail('there is no such folder: make it first', 'to');
+  const part = join(dirname(target), `.${randomUUID()}.tmp`);
+  try {
+    const done = await opened(resolve(path), part, passphrase);
+    if (!done.ok) return done;
+    renameSync(part, target);
+    return ok({ to: target, madeAt: done.value.madeAt, rows: done.value.rows });
+  } finally {
+    rmSync(part, { force: true });
+  }
+}

@@ -20,9 +20,12 @@ const MOST_TURN_DEG = 50;
 const RIVAL_SHARE = 0.6;
 /** One so near that it is matched with the first one biases it at less than that: measured on made-up clips. Our choice. */
 const NEAR_SHARE = 0.45;
-/** It is looked for in so many bands of rows, since it may run askew, and up to this share of the line from the edge. */
+/** It is looked for in so many bands of rows, since it may run askew, and up to this share of the line from the edge: well within
+ * the part that is matched. */
 const NEAR_BANDS = 5;
-const NEAR_WITHIN = 0.25;
+/** In one band alone it is outvoted. */
+const LEAST_BANDS = 2;
+const NEAR_WITHIN = 0.16;
 /** Nearer than this two edges are one, px. */
 const ONE_EDGE_PX = 3;
 /** Rows to each side, as a share of the line, that are averaged. */
@@ -72,27 +75,32 @@ function greyAlong(picture: Gray, line: Segment, fromRow: number, toRow: number)
 function nearOf(picture: Gray, line: Segment): number | null {
   const beside = besideOf(lengthOfLine(line));
   const rows = (2 * beside + 1) / NEAR_BANDS;
-  let near: number | null = null;
-  let most = NEAR_SHARE;
-  for (let band = 0; band < NEAR_BANDS; band++) {
+  const found = Array.from({ length: NEAR_BANDS }, (_, band) => {
     const from = Math.round(-beside + band * rows);
-    const grey = greyAlong(picture, line, from, Math.max(from, Math.round(from + rows) - 1));
-    const size = (i: number) => Math.abs((grey[i + 1] ?? 0) - (grey[i - 1] ?? 0)) / 2;
-    const middle = (grey.length - 1) / 2;
-    let top = Math.round(middle);
-    for (let i = Math.ceil(middle - ONE_EDGE_PX); i <= middle + ONE_EDGE_PX; i++)
-      if (size(i) > size(top)) top = i;
-    const reach = Math.floor(NEAR_WITHIN * grey.length);
-    for (const way of [1, -1]) {
-      let dip = size(top);
-      for (let apart = 1; apart <= reach; apart++) {
-        const here = size(top + way * apart);
-        dip = Math.min(dip, here);
-        // Two edges have a valley between them; the slope of one has none.
-        if (apart < ONE_EDGE_PX || dip > 0.8 * here || here < most * size(top)) continue;
-        most = here / size(top);
-        near = apart;
-      }
+    return nearIn(greyAlong(picture, line, from, Math.max(from, Math.round(from + rows) - 1)));
+  }).filter((px) => px !== null);
+  return found.length >= LEAST_BANDS ? Math.min(...found) : null;
+}
+
+/** The second edge of one band, how far it lies from the one in the middle, px; null: there is none that matters. */
+function nearIn(grey: Float64Array): number | null {
+  const size = (i: number) => Math.abs((grey[i + 1] ?? 0) - (grey[i - 1] ?? 0)) / 2;
+  const middle = (grey.length - 1) / 2;
+  let top = Math.round(middle);
+  for (let i = Math.ceil(middle - ONE_EDGE_PX); i <= middle + ONE_EDGE_PX; i++)
+    if (size(i) > size(top)) top = i;
+  const reach = Math.floor(NEAR_WITHIN * grey.length);
+  let near: number | null = null;
+  let most = NEAR_SHARE * size(top);
+  for (const way of [1, -1]) {
+    let dip = size(top);
+    for (let apart = 1; apart <= reach; apart++) {
+      const here = size(top + way * apart);
+      dip = Math.min(dip, here);
+      // Two edges have a valley between them; the slope of one has none.
+      if (apart < ONE_EDGE_PX || dip > 0.8 * here || here < most) continue;
+      most = here;
+      near = apart;
     }
   }
   return near;

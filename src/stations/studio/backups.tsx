@@ -45,7 +45,7 @@ export function Backups({ backup, backUp, setUpBackups }: BackupsProps) {
       <p className="max-w-[95ch] text-small">
         Everything but films in one file, closed by a passphrase. Each is opened again and compared before it
         counts. Kept are the newest of seven days, five weeks and twelve months. Choose a folder on another
-        disk, or one that is carried elsewhere. Without the passphrase nobody opens a backup, we neither: keep
+        disk, or one that is carried elsewhere. Without the passphrase nobody opens one, Kokyu included: keep
         it on paper, apart from the machine.
       </p>
       {backup && (

@@ -92,7 +92,10 @@ export function Today({ due, visits, rows, total, page, pageSize, archived, back
       <div className="min-w-0 space-y-7">
         {backups && (
           <Notice level="care">
-            {backups} <Link href="/studio#backups">Studio, Backups</Link>
+            {backups}{' '}
+            <Link className="underline underline-offset-4" href="/studio#backups">
+              Studio, Backups
+            </Link>
           </Notice>
         )}
         {due.length > 0 && <DueList due={due} onSeen={actions.seeStop} />}

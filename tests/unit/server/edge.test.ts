@@ -44,7 +44,7 @@ describe('JSON in the database', () => {
       thresholds: [],
       setUps: [],
       films: [],
-    backup: [],
+      backup: [],
       cues: [],
       class: [],
       classRun: [],

@@ -16,11 +16,8 @@ import type { ClipWorker, Followed, OpenClip } from '@/workers/clip.worker';
 import { clipThread } from '@/workers/threads';
 import { keepRecord } from '../keep-record';
 import { curvesKept } from './curves-kept';
-import { useDrawn } from './use-drawn';
+import { useDrawn, type ClipLine } from './use-drawn';
 import type { PanelProps } from './panel';
-
-/** A line on the picture, and the moment on which it was drawn. */
-export type ClipLine = DrawnLine & { id: number; drawnAtS: number };
 
 /** Curves of a clip with what they show; `recordId` is null while they are not kept. */
 export type Shown = {
@@ -37,8 +34,6 @@ export type Shown = {
 
 /** To which side the client bends; that opens the other. */
 type Bend = 'none' | 'right' | 'left';
-
-export type Ruler = Segment & { mm: number };
 
 /** `file` is null for the made-up clip. */
 type Open = OpenClip & { name: string; file: File | null };

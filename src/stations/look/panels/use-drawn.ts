@@ -1,7 +1,14 @@
 'use client';
 
 import { useCallback, useEffect, useState } from 'react';
-import type { ClipLine, Ruler } from './use-clip';
+import type { DrawnLine } from '@/core/video/follow-lines';
+import type { Segment } from '@/core/video/line';
+
+/** A line on the picture, and the moment on which it was drawn. */
+export type ClipLine = DrawnLine & { id: number; drawnAtS: number };
+
+/** A known length on the picture. */
+type Ruler = Segment & { mm: number };
 
 /** What is drawn on a clip. */
 type Drawn = { lines: ClipLine[]; part: { fromS: number; toS: number }; ruler: Ruler | null };

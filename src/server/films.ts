@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { and, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
-import { FILM_MAX_BYTES, filmTypeOf } from '@/core/formats/film';
+import { FILM_MAX_BYTES, FILM_TOO_LARGE, filmTypeOf } from '@/core/formats/film';
 import { db } from './db/client';
 import { films, looks } from './db/schema';
 import { usableFolder } from './folders';
@@ -92,8 +92,7 @@ async function writeWhole(
       type ??= filmTypeOf(part);
       if (!type) return fail('this is no film: mp4, mov, webm and mkv are kept', 'file');
       length += part.length;
-      if (length > FILM_MAX_BYTES)
-        return fail(`films of more than ${FILM_MAX_BYTES / 1024 ** 3} GB are not kept: trim it`, 'file');
+      if (length > FILM_MAX_BYTES) return fail(FILM_TOO_LARGE, 'file');
       await file.write(part);
     }
     await file.sync();

@@ -1,8 +1,11 @@
 import * as z from 'zod/mini';
 import type { FilmType } from './film-type';
 
-/** Largest film that is kept, bytes. Our choice: ten minutes of what phones film. */
-export const FILM_MAX_BYTES = 4 * 1024 ** 3;
+/** Largest film that is kept, bytes: what one request may carry. About a minute and a half of what phones film. */
+export const FILM_MAX_BYTES = 200 * 1024 ** 2;
+
+/** Why so large a film is not kept, and what to do. */
+export const FILM_TOO_LARGE = `films of more than ${FILM_MAX_BYTES / 1024 ** 2} MB are not kept: trim it on the phone, or film at 720 lines`;
 
 /** Where films lie on this machine: the whole path of a folder. */
 export const FilmsFolder = z.object({ folder: z.string().check(z.minLength(1), z.maxLength(1000)) });

@@ -9,5 +9,9 @@ export const clip: LookTest = {
   position: 'standing',
   minutes: 4,
   seen: (l) => (l.clips?.length ?? 0) > 0,
-  without: (l) => ({ ...l, clips: undefined }),
+  // A film that is kept is deleted by itself, and knowingly.
+  without: ({ clips, ...l }) => {
+    const filmed = clips?.filter((c) => c.film) ?? [];
+    return filmed.length > 0 ? { ...l, clips: filmed } : l;
+  },
 };

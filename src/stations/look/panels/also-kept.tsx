@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { FILM_MAX_BYTES, FILM_TOO_LARGE } from '@/core/formats/film';
 import type { ClipNote } from '@/core/look/look';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/choice';
@@ -29,6 +30,7 @@ export function AlsoKept({ clip, note, lookId }: Props) {
   };
   const keepFilm = (film: File) =>
     work(async () => {
+      if (film.size > FILM_MAX_BYTES) return { ok: false, why: `${FILM_TOO_LARGE}. Nothing was kept.` };
       const kept = await sendFilm(lookId, film);
       if (kept.ok) of({ film: kept.value.id });
       return kept;

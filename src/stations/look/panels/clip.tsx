@@ -16,7 +16,7 @@ import { AlsoKept } from './also-kept';
 import { ClipResults } from './clip-results';
 import { ClipStage, type Pen } from './clip-stage';
 import type { PanelProps } from './panel';
-import { StancePanel, withStance, type Picture } from './stance';
+import { StancePanel, type Picture } from './stance';
 import { TestHead } from './test-head';
 import { useClip, type ClipState } from './use-clip';
 
@@ -253,10 +253,7 @@ function StanceInClip({ clip, look, set }: { clip: ClipState } & Pick<PanelProps
   const [taken, setTaken] = useState<{ picture: Picture; view: ClipState['view'] } | null>(null);
   const take = async () => {
     const picture = await clip.picture();
-    if (!picture) return;
-    const { width, height } = picture;
-    set((l) => withStance(l, { view: clip.view, width, height, taps: {} }));
-    setTaken({ picture, view: clip.view });
+    if (picture) setTaken({ picture, view: clip.view });
   };
   return taken ? (
     <StancePanel key={taken.picture.url} look={look} set={set} taken={taken} />

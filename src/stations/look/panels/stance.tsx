@@ -38,6 +38,8 @@ export function StancePanel({
   const [view, setView] = useState<ClipView>(taken?.view ?? 'side');
   const [error, setError] = useState('');
   useEffect(() => () => void (picture && URL.revokeObjectURL(picture.url)), [picture]);
+  // Points that were tapped on another picture stay until the first one of this is.
+  const [untapped, setUntapped] = useState(taken !== undefined);
   const kept = look.stances?.find((s) => s.view === view) ?? null;
   const put = (stance: StanceTaps) => set((l) => withStance(l, stance));
   const open = (file: File) => {
@@ -46,7 +48,7 @@ export function StancePanel({
     image.onload = () => {
       setError('');
       setPicture({ url, width: image.naturalWidth, height: image.naturalHeight });
-      put({ view, width: image.naturalWidth, height: image.naturalHeight, taps: {} });
+      setUntapped(true);
     };
     image.onerror = () => {
       URL.revokeObjectURL(url);
@@ -68,11 +70,15 @@ export function StancePanel({
         </span>
       </div>
       {error !== '' && <Notice level="care">{error}</Notice>}
-      {picture && kept && (
+      {picture && (
         <Tapping
+          key={picture.url}
           picture={picture}
-          stance={kept}
-          onTaps={(taps) => put({ ...kept, taps })}
+          stance={untapped || !kept ? { ...sizeOf(picture), view, taps: {} } : kept}
+          onTaps={(taps) => {
+            setUntapped(false);
+            put({ ...sizeOf(picture), view, taps });
+          }}
           onClose={() => setPicture(null)}
         />
       )}
@@ -81,8 +87,10 @@ export function StancePanel({
   );
 }
 
+const sizeOf = ({ width, height }: Picture) => ({ width, height });
+
 /** The look with the taps on one picture, in place of those of the same view. */
-export const withStance = (look: LookData, stance: StanceTaps): LookData => ({
+const withStance = (look: LookData, stance: StanceTaps): LookData => ({
   ...look,
   stances: [...(look.stances ?? []).filter((s) => s.view !== stance.view), stance],
 });

@@ -19,6 +19,9 @@ const STALE_MS = 1.5 * DAY_MS;
 /** After one that failed the next is tried so much later. */
 const AGAIN_MS = 3600e3;
 
+/** No backup works for so long. */
+const LEFT_MS = 3600e3;
+
 const nameOf = (at: string): string => `kokyu-${at.replace(/[:.]/g, '-')}${ENDING}`;
 const madeIn = (name: string): string | null => {
   const t = /^kokyu-(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.kokyu-backup$/.exec(name);
@@ -62,6 +65,21 @@ function wrongWith(path: string, header: BackupHeader): string | null {
   }
 }
 
+/** Takes away what a backup left open that was killed on its way: a copy of the records that nobody needs. */
+function sweep(folder: string, now: Date): void {
+  for (const name of readdirSync(folder)) {
+    if (!/^\.[0-9a-f-]{36}\.tmp/.test(name)) continue;
+    const path = join(folder, name);
+    const file = statSync(path, { throwIfNoEntry: false });
+    if (file && now.getTime() - file.mtimeMs > LEFT_MS) rmSync(path, { force: true });
+  }
+}
+
+/** Takes away a database with what SQLite lays beside it. */
+const away = (path: string): void => {
+  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(path + end, { force: true });
+};
+
 /** A file of our own beside another, for its owner alone, until it is done with. */
 function besides(path: string): string {
   const file = join(dirname(path), `.${randomUUID()}.tmp`);
@@ -101,6 +119,7 @@ async function copyClosed(
   now: Date,
 ): Promise<Result<{ file: string; bytes: number }>> {
   const client = db().$client;
+  sweep(dirname(databasePath()), new Date());
   const copy = besides(databasePath());
   const again = `${copy}-again`;
   const bytes = Buffer.from(key, 'base64');
@@ -132,8 +151,8 @@ async function copyClosed(
     }
     return ok({ file, bytes: statSync(to).size });
   } finally {
-    for (const path of [copy, again])
-      for (const end of ['', '-wal', '-shm', '-journal']) rmSync(path + end, { force: true });
+    away(copy);
+    away(again);
   }
 }
 
@@ -194,7 +213,7 @@ async function opened(path: string, to: string, passphrase: string): Promise<Res
   if (!done.ok) return done;
   const wrong = wrongWith(to, done.value);
   if (wrong === null) return done;
-  rmSync(to, { force: true });
+  away(to);
   return fail(wrong, 'file');
 }
 
@@ -210,7 +229,7 @@ export async function verifyBackup(
     const { madeAt, migrations, bytes, rows } = done.value;
     return ok({ madeAt, migrations, bytes, rows });
   } finally {
-    rmSync(to, { force: true });
+    away(to);
   }
 }
 
@@ -231,6 +250,6 @@ export async function restoreBackup(
     renameSync(part, target);
     return ok({ to: target, madeAt: done.value.madeAt, rows: done.value.rows });
   } finally {
-    rmSync(part, { force: true });
+    away(part);
   }
 }

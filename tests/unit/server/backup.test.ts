@@ -1,4 +1,14 @@
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -149,6 +159,16 @@ test('a folder that is gone is kept as a failure to be shown; a good backup clea
   mkdirSync(was);
   must(await backUp(STUDIO, new Date('2026-11-28T05:00:00Z')));
   expect(backupState(STUDIO, new Date('2026-11-28T05:01:00Z'))).toMatchObject({ failed: null, stale: false });
+});
+
+test('a copy that a killed backup left open is taken away by the next one, and one that is at work is not', async () => {
+  const live = join(root, 'live');
+  const [left, working] = [1, 2].map((n) => join(live, `.00000000-0000-4000-8000-00000000000${n}.tmp`));
+  for (const path of [left!, working!]) writeFileSync(path, 'records');
+  utimesSync(left!, 0, 0);
+  must(await backUp(STUDIO, new Date('2026-11-29T05:00:00Z')));
+  expect([existsSync(left!), existsSync(working!)]).toEqual([false, true]);
+  rmSync(working!);
 });
 
 test('one a day is due; after a failure not within the hour; a clock that goes back does not stop it', () => {

@@ -107,7 +107,7 @@ async function clips(browser, base, file, playwright) {
     await page.locator('input[type=file][accept*="mp4"]').setInputFiles(clip.file);
     await page.getByRole('button', { name: 'Propose lines' }).click();
     const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem');
-    await lines.first().waitFor();
+    await lines.first().waitFor({ timeout: 300_000 });
     const began = performance.now();
     await page.getByRole('button', { name: 'Follow them' }).click();
     const curves = page.getByRole('region', { name: 'What the clip shows' }).getByRole('img').first();

@@ -147,14 +147,7 @@ async function live(base, file, { camera, lines }, playwright) {
       });
     };
   });
-  await page.goto(`${base}${file}/write`);
-  await page.locator('main ul a').first().click();
-  await page
-    .getByRole('link', { name: 'Coach it' })
-    .or(page.getByRole('button', { name: 'Coach it' }))
-    .first()
-    .click();
-  await page.getByRole('button', { name: 'Start', exact: true }).first().click();
+  await startRun(page, `${base}${file}`);
   const paced = page.getByRole('button', { name: 'Exhale half a second shorter' });
   for (let i = 0; i < 6 && !(await paced.isVisible()); i++) {
     await page.getByRole('button', { name: 'Next', exact: true }).click();
@@ -176,10 +169,9 @@ async function live(base, file, { camera, lines }, playwright) {
   await browser.close();
 }
 
-/** A run beside the mat, its figure and trunk breathing, in software rendering. */
-async function coached(browser, base, file) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(`${base}${file}/write`);
+/** Opens the first sequence of a client in Coach and starts it. */
+async function startRun(page, client) {
+  await page.goto(`${client}/write`);
   await page.locator('main ul a').first().click();
   await page
     .getByRole('link', { name: 'Coach it' })
@@ -187,6 +179,12 @@ async function coached(browser, base, file) {
     .first()
     .click();
   await page.getByRole('button', { name: 'Start', exact: true }).first().click();
+}
+
+/** A run beside the mat, its figure and trunk breathing, in software rendering. */
+async function coached(browser, base, file) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await startRun(page, `${base}${file}`);
   await page.getByRole('img', { name: /^Trunk/ }).waitFor();
   await page.waitForTimeout(1000);
   console.log(`  a run, figure and trunk breathing          ${said(await framesOf(page))}`);

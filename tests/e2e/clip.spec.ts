@@ -19,6 +19,16 @@ async function openClip(page: Page, name: string, file: string): Promise<string>
   return client;
 }
 
+/** Goes on to the first block that is counted, and begins it. */
+async function toCounted(page: Page): Promise<void> {
+  const paced = page.getByRole('button', { name: 'Exhale half a second shorter' });
+  for (let i = 0; i < 6 && !(await paced.isVisible()); i++) {
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
+    await page.waitForTimeout(450);
+  }
+  await page.getByRole('button', { name: 'Ready now' }).click();
+}
+
 const stage = (page: Page) => page.getByRole('group', { name: 'Lines on the picture' });
 
 /** Drags a line over the picture, as a hand would: not quite where it belongs. */
@@ -124,12 +134,7 @@ test('Coach follows the breath by the made-up camera', async ({ page }) => {
   await page.getByRole('button', { name: 'Coach it' }).click();
   await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
   await startRunning(page);
-  const paced = page.getByRole('button', { name: 'Exhale half a second shorter' });
-  for (let i = 0; i < 6 && !(await paced.isVisible()); i++) {
-    await page.getByRole('button', { name: 'Next', exact: true }).click();
-    await page.waitForTimeout(450);
-  }
-  await page.getByRole('button', { name: 'Ready now' }).click();
+  await toCounted(page);
   await expect(page.getByTestId('followed')).toHaveText(/(together|s after|s before)/, { timeout: 60_000 });
 });
 
@@ -170,12 +175,7 @@ test('Coach follows the breath by the camera of the machine, once lines are draw
   await expect(dialog).toHaveCount(0);
   // By its button: Space belongs to the one that opened the dialog, to which the focus goes back.
   await page.getByRole('button', { name: 'Start', exact: true }).first().click();
-  const paced = page.getByRole('button', { name: 'Exhale half a second shorter' });
-  for (let i = 0; i < 6 && !(await paced.isVisible()); i++) {
-    await page.getByRole('button', { name: 'Next', exact: true }).click();
-    await page.waitForTimeout(450);
-  }
-  await page.getByRole('button', { name: 'Ready now' }).click();
+  await toCounted(page);
   await expect(page.getByTestId('followed')).toHaveText(/(together|s after|s before)/, { timeout: 60_000 });
 });
 

@@ -131,28 +131,8 @@ function SetUp({
           onChange={(e) => setTo(e.target.value)}
         />
       </label>
-      <label className="min-w-48 grow">
-        <span className="text-fine text-soft">Passphrase, {LEAST_PASSPHRASE} letters at least</span>
-        <input
-          className={field}
-          type="password"
-          autoComplete="new-password"
-          value={first}
-          maxLength={1000}
-          onChange={(e) => setFirst(e.target.value)}
-        />
-      </label>
-      <label className="min-w-48 grow">
-        <span className="text-fine text-soft">The same once more</span>
-        <input
-          className={field}
-          type="password"
-          autoComplete="new-password"
-          value={second}
-          maxLength={1000}
-          onChange={(e) => setSecond(e.target.value)}
-        />
-      </label>
+      <Secret label={`Passphrase, ${LEAST_PASSPHRASE} letters at least`} value={first} onValue={setFirst} />
+      <Secret label="The same once more" value={second} onValue={setSecond} />
       <Button type="submit" disabled={busy || to.trim() === '' || short || first !== second}>
         {busy ? 'Backing up …' : 'Set it, and make the first'}
       </Button>
@@ -160,5 +140,29 @@ function SetUp({
         {first !== '' && second !== '' && first !== second ? 'The two passphrases differ.' : ''}
       </p>
     </form>
+  );
+}
+
+function Secret({
+  label,
+  value,
+  onValue,
+}: {
+  label: string;
+  value: string;
+  onValue: (value: string) => void;
+}) {
+  return (
+    <label className="min-w-48 grow">
+      <span className="text-fine text-soft">{label}</span>
+      <input
+        className={field}
+        type="password"
+        autoComplete="new-password"
+        value={value}
+        maxLength={1000}
+        onChange={(e) => onValue(e.target.value)}
+      />
+    </label>
   );
 }

@@ -4,13 +4,8 @@ import { mean } from '@/core/base/statistics';
 import { excursionsOf, ringsByClip } from '@/core/look/clip-excursions';
 import type { ClipNote, LookData } from '@/core/look/look';
 import { RING_POSITION } from '@/core/look/places';
-import {
-  LINE_FAULT,
-  TIMING_ERROR_S,
-  type ClipAnalysis,
-  type ClipLineResult,
-  type Moved,
-} from '@/core/video/clip';
+import { TIMING_ERROR_S, type ClipAnalysis, type ClipLineResult, type Moved } from '@/core/video/clip';
+import { LINE_FAULT } from '@/core/video/gate';
 import { LINE_PLACE } from '@/core/video/line';
 import { ClipCurves } from '@/pictures/clip-curves';
 import { Button } from '@/ui/button';

@@ -49,7 +49,7 @@ const coded =
   };
 
 const parts = { hz: 30, width: 640, height: 360 };
-const seeds = Array.from({ length: clips }, (_, i) => 1100 + i);
+const seeds = Array.from({ length: clips }, (_, i) => 1300 + i);
 const pct = (share: number) => `${Math.round(100 * share)} %`;
 try {
   for (const [name, as] of [

@@ -17,7 +17,7 @@ export function demoClip(
   const body = clipBody({ width: 320, height: 240, hz: 15, ordinary: 5, deep: 5, ...setup });
   const { width, height, hz, seed, movesPx } = body.setup;
   const noise = normal(seeded(seed + 1));
-  const edge = { stepGrey: 88, rivalPx: null, nearPx: null };
+  const edge = { stepGrey: 88, rivalPx: null, seenShare: 1 };
   const drawn: DrawnLine[] = [
     ...(Object.keys(movesPx) as ClipPlace[]).map((place) => ({ place, ...body.line(place), ...edge })),
     ...body.stills.map((line) => ({ place: 'still' as const, ...line, ...edge })),

@@ -34,7 +34,7 @@ describe('contours followed as somebody else’s normalised correlation follows 
 
 /** Clips that nothing was tuned on: 24 of them in `npm run bench`, four in the ordinary run, of fewer pictures a second. */
 const whole = process.env.KOKYU_WHOLE === '1';
-const seeds = Array.from({ length: whole ? 24 : 4 }, (_, i) => 1100 + i);
+const seeds = Array.from({ length: whole ? 24 : 4 }, (_, i) => 1300 + i);
 
 describe('made-up clips with known truth', () => {
   let judged: Judged[] = [];
@@ -49,8 +49,8 @@ describe('made-up clips with known truth', () => {
     // In the trial on ordinary footage: 298 of 300 breaths, 74 % within 10 %, 94 % within 15 %, never worse than 31 %.
     expect(figures.breathsFound).toBeGreaterThanOrEqual(0.98 * figures.breathsTrue);
     expect(figures.breathsFound).toBeLessThanOrEqual(figures.breathsTrue);
-    expect(figures.within10).toBeGreaterThanOrEqual(0.7);
-    expect(figures.within15).toBeGreaterThanOrEqual(0.9);
+    expect(figures.within10).toBeGreaterThanOrEqual(0.74);
+    expect(figures.within15).toBeGreaterThanOrEqual(0.94);
     expect(figures.worst).toBeLessThan(0.31);
     expect(figures.turn95S).toBeLessThan(0.2);
   });

@@ -129,7 +129,7 @@ export function analyseClip(
   const { ordinary, deep } = parts(breaths, options.deepFromS);
   const curves = moved.map(({ values }): Evenly => {
     const raw = { hz: record.hz, fromS: 0, y: values };
-    return { ...raw, y: smoothed(raw, [[0, values.length]], 1) };
+    return { ...raw, y: smoothed(raw, [[0, values.length]], 2) };
   });
   const results = lines.map((line, i) =>
     measure(line, curves[i]!, judged[i]!, moved[i]!.steadied, breaths, { ordinary, deep }, options),

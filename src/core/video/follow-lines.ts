@@ -45,7 +45,7 @@ export function followedLines(
       to: l.to,
       stepGrey: l.stepGrey,
       rivalPx: l.rivalPx,
-      nearPx: l.nearPx,
+      seenShare: l.seenShare,
       splitHalf: correlation(even, odd),
       noisePx: Math.sqrt(meanOf(even, (v, i) => ((v - odd[i]!) / 2) ** 2)),
       lost: lostSpans(tracks[k]!.shiftPx, times),

@@ -22,8 +22,8 @@ export const FollowedLine = z.object({
   stepGrey: z.number().check(z.gte(0), z.lte(255)),
   /** How far another edge lies that may be taken for this one, px; null: none. */
   rivalPx: z.nullable(z.number().check(z.gte(0))),
-  /** How far an edge lies that is matched together with this one, px; null: none does; absent: not looked for. */
-  nearPx: z.optional(z.nullable(z.number().check(z.gte(0)))),
+  /** So much of a small movement would be seen on the picture it was drawn on; absent: not tried. */
+  seenShare: z.optional(z.number().check(z.gte(0), z.lte(1))),
   /** Correlation of the curves of the even and the odd groups of rows, within the breathing band. */
   splitHalf: z.number().check(z.gte(-1), z.lte(1)),
   /** Root mean square of half the difference of those two curves, px. */

@@ -1,6 +1,7 @@
 import { clamp } from '../base/statistics';
 import { grayAt, type Gray } from './gray';
 import { directionOf, lengthOfLine, lineAbout, middleOf, type Segment } from './line';
+import { seenShareOf } from './trial';
 
 export type Snapped = {
   line: Segment;
@@ -8,8 +9,8 @@ export type Snapped = {
   stepGrey: number;
   /** Another edge nearly as strong lies on the line, so far from the first, px; null: none. */
   rivalPx: number | null;
-  /** Another edge lies beside the first one, so near that both move the curve: so far from it, px; null: none. */
-  nearPx: number | null;
+  /** So much of a small movement would be seen here, 0–1: less where another edge is matched together with this one. */
+  seenShare: number;
 };
 
 /** The edge is looked for in this middle share of the line. */
@@ -18,16 +19,6 @@ const SEARCHED = 0.8;
 const MOST_TURN_DEG = 50;
 /** An edge this share as strong as the first one competes with it. Our choice. */
 const RIVAL_SHARE = 0.6;
-/** One so near that it is matched with the first one biases it at less than that: measured on made-up clips. Our choice. */
-const NEAR_SHARE = 0.45;
-/** It is looked for in so many bands of rows, since it may run askew, and up to this share of the line from the edge: well within
- * the part that is matched. */
-const NEAR_BANDS = 5;
-/** In one band alone it is outvoted. */
-const LEAST_BANDS = 2;
-const NEAR_WITHIN = 0.16;
-/** Nearer than this two edges are one, px. */
-const ONE_EDGE_PX = 3;
 /** Rows to each side, as a share of the line, that are averaged. */
 const BESIDE_SHARE = 0.15;
 /** Grey is compared this far from the edge to both sides, as a share of the line. */
@@ -52,65 +43,23 @@ export function snapLine(picture: Gray, drawn: Segment): Snapped {
     );
   }
   const { rival } = strongest(profile(picture, line), 1);
-  return { line, stepGrey: stepOf(picture, line), rivalPx: rival, nearPx: nearOf(picture, line) };
+  return { line, stepGrey: stepOf(picture, line), rivalPx: rival, seenShare: seenShareOf(picture, line) };
 }
 
 const besideOf = (length: number): number => Math.max(2, Math.round(BESIDE_SHARE * length));
 
-/** Mean grey at whole pixels along a line over the rows from one to another beside it; index 0 is its start. */
-function greyAlong(picture: Gray, line: Segment, fromRow: number, toRow: number): Float64Array {
+/** Mean change of grey a pixel along a line, over the rows beside it; index 0 is its start. */
+function profile(picture: Gray, line: Segment): Float64Array {
   const way = directionOf(line);
   const n = Math.floor(lengthOfLine(line));
+  const beside = besideOf(lengthOfLine(line));
   const grey = new Float64Array(n + 1);
   for (let i = 0; i <= n; i++)
-    for (let v = fromRow; v <= toRow; v++)
+    for (let v = -beside; v <= beside; v++)
       grey[i] =
         grey[i]! +
         grayAt(picture, line.from.x + way.x * i - way.y * v, line.from.y + way.y * i + way.x * v) /
-          (toRow - fromRow + 1);
-  return grey;
-}
-
-/** How far from the edge in the middle of a line another one lies that is matched together with it, px; null: none does. */
-function nearOf(picture: Gray, line: Segment): number | null {
-  const beside = besideOf(lengthOfLine(line));
-  const rows = (2 * beside + 1) / NEAR_BANDS;
-  const found = Array.from({ length: NEAR_BANDS }, (_, band) => {
-    const from = Math.round(-beside + band * rows);
-    return nearIn(greyAlong(picture, line, from, Math.max(from, Math.round(from + rows) - 1)));
-  }).filter((px) => px !== null);
-  return found.length >= LEAST_BANDS ? Math.min(...found) : null;
-}
-
-/** The second edge of one band, how far it lies from the one in the middle, px; null: there is none that matters. */
-function nearIn(grey: Float64Array): number | null {
-  const size = (i: number) => Math.abs((grey[i + 1] ?? 0) - (grey[i - 1] ?? 0)) / 2;
-  const middle = (grey.length - 1) / 2;
-  let top = Math.round(middle);
-  for (let i = Math.ceil(middle - ONE_EDGE_PX); i <= middle + ONE_EDGE_PX; i++)
-    if (size(i) > size(top)) top = i;
-  const reach = Math.floor(NEAR_WITHIN * grey.length);
-  let near: number | null = null;
-  let most = NEAR_SHARE * size(top);
-  for (const way of [1, -1]) {
-    let dip = size(top);
-    for (let apart = 1; apart <= reach; apart++) {
-      const here = size(top + way * apart);
-      dip = Math.min(dip, here);
-      // Two edges have a valley between them; the slope of one has none.
-      if (apart < ONE_EDGE_PX || dip > 0.8 * here || here < most) continue;
-      most = here;
-      near = apart;
-    }
-  }
-  return near;
-}
-
-/** Mean change of grey a pixel along a line, over the rows beside it; index 0 is its start. */
-function profile(picture: Gray, line: Segment): Float64Array {
-  const beside = besideOf(lengthOfLine(line));
-  const grey = greyAlong(picture, line, -beside, beside);
-  const n = grey.length - 1;
+          (2 * beside + 1);
   const change = new Float64Array(n + 1);
   for (let i = 2; i < n - 1; i++) change[i] = (grey[i + 2]! + grey[i + 1]! - grey[i - 1]! - grey[i - 2]!) / 6;
   return change;

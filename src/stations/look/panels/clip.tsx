@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { RING_POSITION, RING_POSITIONS } from '@/core/look/places';
+import { isHeldBack } from '@/core/video/gate';
 import { CLIP_VIEWS, LINE_PLACE, LINE_PLACES, VIEW_LABEL } from '@/core/video/line';
 import { Filming } from '@/pictures/filming';
 import { Button } from '@/ui/button';
@@ -187,7 +188,7 @@ function Drawing({ clip }: { clip: ClipState }) {
                 <span>
                   {LINE_PLACE[l.place].label}
                   {l.stepGrey < 30 && <span className="text-care"> · edge too faint</span>}
-                  {l.nearPx !== null ? (
+                  {isHeldBack(l.seenShare) ? (
                     <span className="text-care"> · another edge right beside it</span>
                   ) : (
                     l.rivalPx !== null && <span className="text-care"> · another edge near</span>

@@ -4,6 +4,7 @@ import { Notice } from '@/ui/notice';
 const TITLE: Record<DbTrouble['kind'], string> = {
   readOnly: 'The records cannot be written',
   newer: 'The records are from a newer Kokyu',
+  noCopy: 'The records cannot be brought up to date',
   unreadable: 'The records cannot be read',
 };
 

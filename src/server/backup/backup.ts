@@ -1,7 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { closeSync, existsSync, openSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
-import Database from 'better-sqlite3';
 import { keptByRule } from '@/core/base/keep-rule';
 import { fail, ok, type Result } from '@/core/base/result';
 import { KDF, LEAST_PASSPHRASE, type BackupHeader, type BackupSettings } from '@/core/formats/backup';
@@ -9,10 +8,9 @@ import { databasePath, db } from '../db/client';
 import { usableFolder } from '../folders';
 import type { Scope } from '../scope';
 import { backupSettings, saveBackupSettings } from '../settings';
-import { digestOf, headerOf, keyOf, seal, unseal } from './sealed-file';
+import { away, besides, closeCopy, wrongWith } from './closed-copy';
+import { headerOf, keyOf, unseal } from './sealed-file';
 
-const ENDING = '.kokyu-backup';
-const CHUNK_BYTES = 1 << 20;
 const DAY_MS = 24 * 3600e3;
 /** A last good backup older than this is said on Today: a day and a half. Our choice. */
 const STALE_MS = 1.5 * DAY_MS;
@@ -22,7 +20,6 @@ const AGAIN_MS = 3600e3;
 /** No backup works for so long. */
 const LEFT_MS = 3600e3;
 
-const nameOf = (at: string): string => `kokyu-${at.replace(/[:.]/g, '-')}${ENDING}`;
 const madeIn = (name: string): string | null => {
   const t = /^kokyu-(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.kokyu-backup$/.exec(name);
   return t && `${t[1]}T${t[2]}:${t[3]}:${t[4]}.${t[5]}Z`;
@@ -40,31 +37,6 @@ export async function setUpBackup(scope: Scope, folder: string, passphrase: stri
   return ok(null);
 }
 
-/** Rows of each table, by name. */
-function rowsOf(client: Database.Database): Record<string, number> {
-  const names = client
-    .prepare("select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name")
-    .pluck()
-    .all() as string[];
-  return Object.fromEntries(
-    names.map((n) => [n, client.prepare(`select count(*) from "${n}"`).pluck().get() as number]),
-  );
-}
-
-/** What is wrong with a database that came out of a backup; null: it is whole and has the rows that it had. */
-function wrongWith(path: string, header: BackupHeader): string | null {
-  const client = new Database(path, { readonly: true });
-  try {
-    const check = client.pragma('integrity_check', { simple: true });
-    if (check !== 'ok') return `the database in it is damaged (${String(check)})`;
-    const rows = rowsOf(client);
-    const other = Object.entries(header.rows).find(([table, n]) => rows[table] !== n);
-    return other ? `the table ${other[0]} has ${rows[other[0]] ?? 'no'} rows, not ${other[1]}` : null;
-  } finally {
-    client.close();
-  }
-}
-
 /** Takes away what a backup left open that was killed on its way: a copy of the records that nobody needs. */
 function sweep(folder: string, now: Date): void {
   for (const name of readdirSync(folder)) {
@@ -73,18 +45,6 @@ function sweep(folder: string, now: Date): void {
     const file = statSync(path, { throwIfNoEntry: false });
     if (file && now.getTime() - file.mtimeMs > LEFT_MS) rmSync(path, { force: true });
   }
-}
-
-/** Takes away a database with what SQLite lays beside it. */
-const away = (path: string): void => {
-  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(path + end, { force: true });
-};
-
-/** A file of our own beside another, for its owner alone, until it is done with. */
-function besides(path: string): string {
-  const file = join(dirname(path), `.${randomUUID()}.tmp`);
-  closeSync(openSync(file, 'wx', 0o600));
-  return file;
 }
 
 /**
@@ -114,45 +74,14 @@ export async function backUp(
   return made;
 }
 
-async function copyClosed(
-  { folder, key, salt }: BackupSettings,
-  now: Date,
-): Promise<Result<{ file: string; bytes: number }>> {
-  const client = db().$client;
+async function copyClosed(set: BackupSettings, now: Date): Promise<Result<{ file: string; bytes: number }>> {
   sweep(dirname(databasePath()), new Date());
   const copy = besides(databasePath());
-  const again = `${copy}-again`;
-  const bytes = Buffer.from(key, 'base64');
-  const file = nameOf(now.toISOString());
-  const to = join(folder, file);
   try {
-    await client.backup(copy);
-    const from = new Database(copy, { readonly: true });
-    const rows = rowsOf(from);
-    from.close();
-    const header: BackupHeader = {
-      format: 'kokyu-backup',
-      version: 1,
-      madeAt: now.toISOString(),
-      migrations: client.pragma('user_version', { simple: true }) as number,
-      kdf: { ...KDF, salt },
-      cipher: 'aes-256-gcm',
-      chunkBytes: CHUNK_BYTES,
-      nonce: randomBytes(8).toString('base64'),
-      ...digestOf(copy),
-      rows,
-    };
-    seal(copy, to, bytes, header);
-    const opened = unseal(to, again, bytes);
-    const wrong = opened.ok ? wrongWith(again, header) : opened.why;
-    if (wrong !== null) {
-      rmSync(to, { force: true });
-      return fail(`The backup did not come out as it went in: ${wrong}. It was taken away; try again.`);
-    }
-    return ok({ file, bytes: statSync(to).size });
+    await db().$client.backup(copy);
+    return closeCopy(copy, set, now);
   } finally {
     away(copy);
-    away(again);
   }
 }
 

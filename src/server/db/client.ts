@@ -1,32 +1,22 @@
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
-import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { LOCAL_OWNER } from '../scope';
 import * as schema from './schema';
+import { knownVersion, NoCopy, upgrade } from './upgrade';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
 /** Why the database cannot be used, for the person at the screen. */
 export type DbTrouble = {
-  kind: 'readOnly' | 'newer' | 'unreadable';
+  kind: 'readOnly' | 'newer' | 'unreadable' | 'noCopy';
   path: string;
   why: string;
   help: string;
 };
 
 export type OpenedDb = { ok: true; db: Db } | { ok: false; trouble: DbTrouble };
-
-const MIGRATIONS = join(process.cwd(), 'src/server/db/migrations');
-
-/** How many migrations this version of Kokyu knows. */
-export function knownVersion(): number {
-  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
-    entries: unknown[];
-  };
-  return journal.entries.length;
-}
 
 /**
  * Opens the database file, brings it up to date, and turns on write-ahead logging and foreign keys. A file that is
@@ -52,16 +42,13 @@ export function openDb(path: string): OpenedDb {
       );
     }
     client.pragma('journal_mode = WAL');
+    if (version < known) upgrade(client, file);
     client.pragma('foreign_keys = ON');
     // A power cut must not take back what was answered as saved.
     client.pragma('synchronous = FULL');
     // Nobody waits long for a file that another program holds: the page is told and tries again.
     client.pragma('busy_timeout = 250');
     const db = drizzle(client, { schema });
-    if (version < known) {
-      migrate(db, { migrationsFolder: MIGRATIONS });
-      client.pragma(`user_version = ${known}`);
-    }
     // A database of ours that cannot be written fails here and not at the first thing that the user types.
     client.exec('BEGIN IMMEDIATE; ROLLBACK');
     client
@@ -72,6 +59,13 @@ export function openDb(path: string): OpenedDb {
   } catch (error) {
     client?.close();
     const message = error instanceof Error ? error.message : String(error);
+    if (error instanceof NoCopy)
+      return trouble(
+        'noCopy',
+        file,
+        `it has to be brought up to date, and no copy of it could be made before (${message})`,
+        'Make room on the disk, or give yourself the right to write into its folder. Nothing in the file was changed.',
+      );
     const code = (error as { code?: string }).code ?? '';
     if (/READONLY|EACCES|EROFS|EPERM|CANTOPEN/.test(code)) {
       return trouble(

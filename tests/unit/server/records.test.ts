@@ -23,7 +23,8 @@ import {
   restoreClient,
   setControl,
 } from '@/server/clients';
-import { connect, knownVersion, openDb } from '@/server/db/client';
+import { connect, openDb } from '@/server/db/client';
+import { knownVersion } from '@/server/db/upgrade';
 import { bandsOf, beginVisit, finishLook, looksOf, saveLook, startLook } from '@/server/looks';
 import { mostSupported, quietBreath } from '@/core/look/quiet';
 import { caseFor } from '@/server/case';

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
 import { localeOfRequest } from '@/server/locale';
+import { ErasedDrafts } from '@/ui/autosave/erased-drafts';
 import { FreshPages } from '@/ui/autosave/fresh-pages';
 import { Traced } from '@/stations/tracer';
 import { DatesIn } from '@/ui/dates';
@@ -59,6 +60,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         </header>
         <main id="main" tabIndex={-1} className="mx-auto max-w-[1280px] px-4 pb-10 room:px-8">
           <FreshPages />
+          <ErasedDrafts />
           <PageFocus />
           {opened.ok ? (
             <Awake>

@@ -5,7 +5,7 @@ import { recordingPath } from '@/core/formats/bundle';
 import type { HomeReport } from '@/core/home/report.schema';
 import type { LookData } from '@/core/look/look';
 import { ok, type Result } from '@/core/base/result';
-import { createClient, findClient, setControl, setSchool } from './clients';
+import { createClient, findClientEver, setControl, setSchool } from './clients';
 import { over } from '@/core/base/revision';
 import { db } from './db/client';
 import { shapeOf, writeJson } from './record-json';
@@ -20,9 +20,9 @@ import { saveScreen, screenOf } from './screens';
 import { sequencesOf } from './sequences';
 import { visitsOf } from './visits';
 
-/** Everything about a client, ready to be printed; undefined when there is no such client. */
+/** Everything about a client, on the list or taken off it, ready to be printed; undefined when there is no such client. */
 export function clientFileOf(scope: Scope, clientId: string): ClientFile | undefined {
-  const client = findClient(scope, clientId);
+  const client = findClientEver(scope, clientId);
   if (!client) return undefined;
   const { looks: ownLooks, ...kept } = keptOf(scope, client);
   return {
@@ -54,7 +54,7 @@ export function bundledClientOf(scope: Scope, client: Client): BundledClient {
   };
 }
 
-type Client = NonNullable<ReturnType<typeof findClient>>;
+type Client = NonNullable<ReturnType<typeof findClientEver>>;
 
 function keptOf(scope: Scope, { id: clientId, name, school, control }: Client) {
   const reports = homeReportsOf(scope, clientId);

@@ -181,6 +181,14 @@ const mine = (scope: Scope, id: string) =>
 export const findClient = (scope: Scope, id: string) =>
   db().select().from(clients).where(mine(scope, id)).get();
 
+/** A client whether on the list or taken off it. */
+export const findClientEver = (scope: Scope, id: string) =>
+  db()
+    .select()
+    .from(clients)
+    .where(and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId)))
+    .get();
+
 /** Everybody of the owner, taken off the list or not, in the order they came. */
 export const everyClient = (scope: Scope): (typeof clients.$inferSelect)[] =>
   db()

@@ -23,7 +23,8 @@ export function nameFilmsFolder(scope: Scope, folder: string): Result<null> {
   return ok(null);
 }
 
-const fileOf = ({ folder, id, type }: Pick<Film, 'folder' | 'id' | 'type'>) => join(folder, `${id}.${type}`);
+export const fileOf = ({ folder, id, type }: Pick<Film, 'folder' | 'id' | 'type'>) =>
+  join(folder, `${id}.${type}`);
 
 const findFilm = (scope: Scope, lookId: string, id: string): Film | undefined =>
   db()

@@ -2,6 +2,7 @@ import * as z from 'zod/mini';
 import { parseWith } from '@/core/base/parse';
 import { fail, type Result } from '@/core/base/result';
 import { ClassData, ClassRun } from '@/core/class/class.schema';
+import { Erasure } from '@/core/client/erasure.schema';
 import { HomePlan } from '@/core/home/home-plan.schema';
 import { HomeReport } from '@/core/home/report.schema';
 import { BackupSettings } from '@/core/formats/backup';
@@ -32,6 +33,7 @@ const SCHEMA = {
   classRun: ClassRun,
   homePlan: HomePlan,
   homeReport: HomeReport,
+  erasure: Erasure,
 } as const;
 
 export type JsonKind = keyof typeof SCHEMA;
@@ -57,6 +59,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   classRun: [],
   homePlan: [],
   homeReport: [],
+  erasure: [],
 };
 
 export const shapeOf = (kind: JsonKind, upgrades = UPGRADES): number => upgrades[kind].length + 1;

@@ -1,6 +1,7 @@
 import { backupState } from '@/server/backup/backup';
 import { everyClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
+import { erasuresOf } from '@/server/erase';
 import { filmsFolder } from '@/server/settings';
 import { scopeOfRequest } from '@/server/scope';
 import { Studio } from '@/stations/studio/studio';
@@ -20,6 +21,7 @@ export default async function StudioPage() {
       backup={backupState(scope)}
       backUp={backUpNow}
       setUpBackups={setUpBackups}
+      erasures={erasuresOf(scope)}
     />
   );
 }

@@ -332,3 +332,15 @@ export const revisions = sqliteTable(
   },
   (t) => [index('revisions_by_record').on(t.recordId, t.rev)],
 );
+
+/** Who was erased: a receipt each, and SHA-256 of the ids of what went, by which browsers know which of their drafts go too. */
+export const erasures = sqliteTable(
+  'erasures',
+  {
+    ...owned,
+    at: text('at').notNull(),
+    data: text('data').notNull(),
+    hashes: text('hashes').notNull(),
+  },
+  (t) => [index('erasures_by_owner').on(t.ownerId, t.at)],
+);

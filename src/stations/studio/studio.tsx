@@ -2,12 +2,14 @@
 
 import { useEffect, useState } from 'react';
 import type { Result } from '@/core/base/result';
+import type { Erasure } from '@/core/client/erasure.schema';
 import type { StudioFigures } from '@/core/client/studio';
 import { jsonLines } from '@/ui/json-lines';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { AllInAndOut, type TakeBack } from './all-in-and-out';
 import { Backups, type BackupsProps } from './backups';
+import { Erased } from './erased';
 import { FilmsFolder } from './films-folder';
 import { CueTable, DrillTable } from './use-tables';
 import { Groups } from './groups';
@@ -20,11 +22,12 @@ type Props = {
   clients: number;
   takeBack: (ids: TakeBack) => Promise<Result<null>>;
   filmsFolder: string | null;
+  erasures: readonly Erasure[];
   nameFolder: (asked: { folder: string }) => Promise<Result<null>>;
 } & BackupsProps;
 
 /** The whole studio: how clients of a kind fare, what drills and cues did, and everything in and out. */
-export function Studio({ clients, takeBack, filmsFolder, nameFolder, ...backups }: Props) {
+export function Studio({ clients, takeBack, filmsFolder, nameFolder, erasures, ...backups }: Props) {
   const [standing, setStanding] = useState<Standing>({ kind: 'reading', n: 0, of: clients });
   const [round, setRound] = useState(0);
   useEffect(() => {
@@ -64,6 +67,7 @@ export function Studio({ clients, takeBack, filmsFolder, nameFolder, ...backups 
       <AllInAndOut clients={clients} takeBack={takeBack} onChanged={again} />
       <Backups {...backups} />
       <FilmsFolder folder={filmsFolder} name={nameFolder} />
+      <Erased erasures={erasures} />
     </div>
   );
 }

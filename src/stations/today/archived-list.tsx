@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { When } from '@/ui/dates';
@@ -14,7 +15,7 @@ type Props = {
   onRestored: (id: string) => void;
 };
 
-/** Clients taken off the list, the latest first: each is brought back with all that was recorded. */
+/** Clients taken off the list, the latest first: each is brought back with all that was recorded, or erased for good. */
 export function ArchivedList({ restore, onRestored }: Props) {
   const [search, setSearch] = useState('');
   const [rows, setRows] = useState<Row[] | null>(null);
@@ -53,6 +54,13 @@ export function ArchivedList({ restore, onRestored }: Props) {
             <Press look="text" aria-label={`Bring back ${row.name}`} onClick={() => void bringBack(row.id)}>
               bring back
             </Press>
+            <Link
+              className="text-fine text-soft underline underline-offset-4"
+              aria-label={`Erase ${row.name} …`}
+              href={`/erase/${row.id}`}
+            >
+              erase …
+            </Link>
           </li>
         ))}
       </ul>

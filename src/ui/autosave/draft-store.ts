@@ -1,4 +1,4 @@
-import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
+import { createStore, del, entries, keys, set, type UseStore } from 'idb-keyval';
 import type { Draft } from './machine';
 
 const PREFIX = 'kokyu-draft:';
@@ -75,6 +75,36 @@ export async function draftsOnDisk<T>(key: string): Promise<Draft<T>[]> {
   if (!store) return [];
   const all = await entries<string, unknown>(store).catch(() => []);
   return all.filter(([name]) => name.startsWith(nameOf(key, ''))).flatMap(([, d]) => readable<T>(d));
+}
+
+/** Names of all drafts that this browser has, whatever record they are of. */
+async function allNames(): Promise<string[]> {
+  const store = onDisk();
+  const names = store ? await keys<string>(store).catch(() => []) : [];
+  try {
+    names.push(...Object.keys(localStorage));
+  } catch {
+    // Forbidden: then there is none.
+  }
+  return [...new Set(names)].filter((name) => name.startsWith(PREFIX));
+}
+
+const RECORD = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/;
+
+/** Random names of the records that this browser has drafts of. */
+export const draftedRecords = async (): Promise<string[]> => [
+  ...new Set((await allNames()).flatMap((name) => RECORD.exec(name)?.[0] ?? [])),
+];
+
+/** Drops whatever this browser has of some records, whoever wrote it. */
+export async function dropDraftsOf(records: readonly string[]): Promise<void> {
+  const store = onDisk();
+  for (const name of await allNames()) {
+    if (!records.includes(RECORD.exec(name)?.[0] ?? '')) continue;
+    waiting.delete(name);
+    localStorage.removeItem(name);
+    if (store) await del(name, store);
+  }
 }
 
 const readable = <T>(found: unknown): Draft<T>[] => {

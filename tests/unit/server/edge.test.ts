@@ -50,6 +50,7 @@ describe('JSON in the database', () => {
       classRun: [],
       homePlan: [],
       homeReport: [],
+      erasure: [],
     };
     const old = JSON.stringify({ ...EMPTY_SCREEN, goals: undefined, wish: 'to sing' });
     expect(shapeOf('screen', upgrades)).toBe(2);

@@ -1,0 +1,286 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { closeSync, existsSync, openSync, readSync, rmSync } from 'node:fs';
+import { and, desc, eq } from 'drizzle-orm';
+import { fail, ok, type Result } from '@/core/base/result';
+import { codeOf } from '@/core/client/code';
+import { withoutClient } from '@/core/client/erasure';
+import type { Erasure } from '@/core/client/erasure.schema';
+import { backupState } from './backup/backup';
+import { findClientEver } from './clients';
+import { databasePath, db } from './db/client';
+import { clients, erasures } from './db/schema';
+import { plainCopiesOf } from './db/upgrade';
+import { fileOf } from './films';
+import { readJson, writeJson } from './record-json';
+import type { Scope } from './scope';
+
+/** What the erasure of a client takes away, before it is done. */
+export type ErasePreview = {
+  name: string;
+  code: string;
+  rows: Record<string, number>;
+  filmsUnreachable: number;
+  classes: number;
+  backups: string[];
+  copies: number;
+  /** Why it cannot be done now; null: it can. */
+  held: string | null;
+};
+
+type Film = Parameters<typeof fileOf>[0];
+
+/** Tables whose rows belong to a client by a column of their own, or to a look of one. */
+const BY_CLIENT = [
+  'screens',
+  'looks',
+  'sequences',
+  'runs',
+  'home_plans',
+  'home_links',
+  'home_reports',
+] as const;
+const BY_LOOK = ['recordings', 'films'] as const;
+/** Tables that name clients within their JSON. */
+const NAMING = ['classes', 'class_runs'] as const;
+
+/** Every row that goes with a client: its table, its random id. Visits are those of the client and those that bear the name alone. */
+function rowsOf(scope: Scope, clientId: string, name: string): { table: string; id: string }[] {
+  const { $client } = db();
+  const list = (table: string, where: string, ...given: string[]) =>
+    (
+      $client
+        .prepare(`SELECT id FROM ${table} WHERE owner_id = ? AND ${where}`)
+        .pluck()
+        .all(scope.ownerId, ...given) as string[]
+    ).map((id) => ({ table, id }));
+  const own = [
+    ...BY_CLIENT.flatMap((table) => list(table, 'client_id = ?', clientId)),
+    ...BY_LOOK.flatMap((table) =>
+      list(table, 'look_id IN (SELECT id FROM looks WHERE client_id = ?)', clientId),
+    ),
+  ];
+  const revisions = own.flatMap(({ id }) => list('revisions', 'record_id = ?', id));
+  const visits = list(
+    'visits',
+    '(client_id = ? OR (client_id IS NULL AND instr(lower(title), lower(?)) > 0))',
+    clientId,
+    name,
+  );
+  return [...own, ...revisions, ...visits, { table: 'clients', id: clientId }];
+}
+
+/** Rows outside the file of a client that name them in a list. */
+function namingOf(scope: Scope, clientId: string): { table: string; id: string; data: string }[] {
+  const naming = (table: string, kinds = '') =>
+    (
+      db()
+        .$client.prepare(`SELECT id, data FROM ${table} WHERE owner_id = ? AND instr(data, ?) > 0 ${kinds}`)
+        .all(scope.ownerId, clientId) as { id: string; data: string }[]
+    ).map((row) => ({ table, ...row }));
+  return [...NAMING.flatMap((t) => naming(t)), ...naming('revisions', "AND kind IN ('class', 'classRun')")];
+}
+
+const countsOf = (rows: readonly { table: string }[]): Record<string, number> =>
+  rows.reduce<Record<string, number>>((n, { table }) => ({ ...n, [table]: (n[table] ?? 0) + 1 }), {});
+
+const filmsOfClient = (clientId: string): Film[] =>
+  db()
+    .$client.prepare(
+      'SELECT films.id, films.type, films.folder FROM films JOIN looks ON looks.id = films.look_id WHERE looks.client_id = ?',
+    )
+    .all(clientId) as Film[];
+
+/** Backups of a time when the client was there already. */
+const backupsWith = (scope: Scope, createdAt: string): string[] =>
+  (backupState(scope)?.files ?? []).filter((f) => f.at >= createdAt).map((f) => f.name);
+
+/** What holds a client: still on the list, or in a run that goes on, whose screens would write it back. */
+function heldBy(scope: Scope, clientId: string): string | null {
+  const client = findClientEver(scope, clientId);
+  if (!client?.archivedAt) return 'Take this client off the list first.';
+  const { $client } = db();
+  const going = (sql: string) => Number($client.prepare(sql).pluck().get(scope.ownerId, clientId)) > 0;
+  if (going('SELECT count(*) FROM runs WHERE owner_id = ? AND client_id = ? AND ended_at IS NULL'))
+    return 'A sequence of this client is being coached: end it first.';
+  if (going('SELECT count(*) FROM class_runs WHERE owner_id = ? AND instr(data, ?) > 0 AND ended_at IS NULL'))
+    return 'A class that this client is in is being coached: end it first.';
+  return null;
+}
+
+/** Undefined where there is no such client. */
+export function erasePreview(scope: Scope, clientId: string): ErasePreview | undefined {
+  const client = findClientEver(scope, clientId);
+  if (!client) return undefined;
+  return {
+    name: client.name,
+    code: codeOf(clientId),
+    rows: countsOf(rowsOf(scope, clientId, client.name)),
+    filmsUnreachable: filmsOfClient(clientId).filter((f) => !existsSync(f.folder)).length,
+    classes: namingOf(scope, clientId).filter((r) => r.table !== 'revisions').length,
+    backups: backupsWith(scope, client.createdAt),
+    copies: plainCopiesOf(databasePath()).length,
+    held: heldBy(scope, clientId),
+  };
+}
+
+/**
+ * Takes a client out of everything that is kept here, for good: rows, earlier values, classes, films, copies of an upgrade. What SQLite
+ * frees is overwritten, the file is written anew and its log emptied; then both are searched for the random names.
+ *
+ * @param typed the name as it was typed to confirm
+ */
+export function eraseClient(
+  scope: Scope,
+  clientId: string,
+  typed: string,
+  now = new Date(),
+): Result<Erasure> {
+  const client = findClientEver(scope, clientId);
+  if (!client) return fail('This client is no longer here.');
+  const held = heldBy(scope, clientId);
+  if (held !== null) return fail(held);
+  if (typed.trim() !== client.name)
+    return fail('Type the name as it stands here, to be sure who is meant.', 'name');
+  const rows = rowsOf(scope, clientId, client.name);
+  const naming = namingOf(scope, clientId);
+  const films = dropFiles(filmsOfClient(clientId));
+  const copies = plainCopiesOf(databasePath());
+  for (const copy of copies) rmSync(copy, { force: true });
+  const ids = rows.map((r) => r.id);
+  const erasure: Erasure = {
+    code: codeOf(clientId),
+    at: now.toISOString(),
+    rows: countsOf(rows),
+    films: films.gone,
+    filmsLeft: films.left,
+    classes: naming.filter((r) => r.table !== 'revisions').length,
+    backups: backupsWith(scope, client.createdAt),
+    copies: copies.length,
+    found: true,
+  };
+  const id = randomUUID();
+  const { $client } = db();
+  $client.pragma('secure_delete = ON');
+  db().transaction(() => {
+    for (const row of naming) takeOut(row, clientId);
+    for (const { table, id: gone } of rows)
+      if (table === 'revisions' || table === 'visits')
+        $client.prepare(`DELETE FROM ${table} WHERE id = ?`).run(gone);
+    // The rest hangs on the client.
+    db()
+      .delete(clients)
+      .where(and(eq(clients.id, clientId), eq(clients.ownerId, scope.ownerId)))
+      .run();
+    db()
+      .insert(erasures)
+      .values({
+        id,
+        ownerId: scope.ownerId,
+        at: erasure.at,
+        data: writeJson(erasure),
+        hashes: writeJson(ids.map(hashOf)),
+      })
+      .run();
+  });
+  // The receipt names films that are left, by their ids.
+  const sought = ids.filter((gone) => !films.left.some((path) => path.includes(gone)));
+  const clean: Erasure = { ...erasure, found: !writtenAnew() || foundIn(sought) };
+  db()
+    .update(erasures)
+    .set({ data: writeJson(clean) })
+    .where(eq(erasures.id, id))
+    .run();
+  return ok(clean);
+}
+
+const hashOf = (id: string): string => createHash('sha256').update(id).digest('hex');
+
+/** A record that cannot be read but names the client goes as a whole where it is an earlier value; else the name in it is blotted out. */
+function takeOut({ table, id, data }: { table: string; id: string; data: string }, clientId: string): void {
+  const { $client } = db();
+  try {
+    const left = JSON.stringify(withoutClient(JSON.parse(data), clientId)).replaceAll(clientId, '');
+    const rev = table === 'revisions' ? '' : ', rev = rev + 1';
+    $client.prepare(`UPDATE ${table} SET data = ?${rev} WHERE id = ?`).run(left, id);
+  } catch {
+    if (table === 'revisions') $client.prepare('DELETE FROM revisions WHERE id = ?').run(id);
+    else $client.prepare(`UPDATE ${table} SET data = replace(data, ?, '') WHERE id = ?`).run(clientId, id);
+  }
+}
+
+function dropFiles(films: readonly Film[]): { gone: number; left: string[] } {
+  const left = films.flatMap((film) => {
+    const path = fileOf(film);
+    try {
+      if (!existsSync(film.folder)) return [path];
+      rmSync(path, { force: true });
+      return [];
+    } catch {
+      return [path];
+    }
+  });
+  return { gone: films.length - left.length, left };
+}
+
+/** Writes the file without what was freed, and empties its log. False while another process holds it. */
+function writtenAnew(): boolean {
+  const { $client } = db();
+  try {
+    $client.exec('VACUUM');
+    const [log] = $client.pragma('wal_checkpoint(TRUNCATE)') as { busy: number }[];
+    return log?.busy === 0;
+  } catch {
+    return false;
+  }
+}
+
+/** Whether one of these words is in the database file or in its log. */
+function foundIn(words: readonly string[]): boolean {
+  const wanted = new Set(words);
+  return [databasePath(), `${databasePath()}-wal`].some((path) => existsSync(path) && holds(path, wanted));
+}
+
+/** Random ids are searched by their shape, so that one pass serves however many there are. */
+const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
+const UUID_LENGTH = 36;
+
+function holds(path: string, wanted: ReadonlySet<string>): boolean {
+  const file = openSync(path, 'r');
+  try {
+    const part = Buffer.alloc(1 << 20);
+    let rest = '';
+    for (;;) {
+      const n = readSync(file, part, 0, part.length, null);
+      if (n === 0) return false;
+      const text = rest + part.toString('latin1', 0, n);
+      for (const [id] of text.matchAll(UUID)) if (wanted.has(id)) return true;
+      rest = text.slice(-UUID_LENGTH + 1);
+    }
+  } finally {
+    closeSync(file);
+  }
+}
+
+/** Receipts, newest first. */
+export const erasuresOf = (scope: Scope): Erasure[] =>
+  db()
+    .select()
+    .from(erasures)
+    .where(eq(erasures.ownerId, scope.ownerId))
+    .orderBy(desc(erasures.at))
+    .all()
+    .flatMap((row) => {
+      const read = readJson('erasure', row.id, row.data);
+      return read.ok ? [read.value] : [];
+    });
+
+/** Which of these records belonged to somebody who was erased: a browser drops its drafts of them. */
+export function erasedAmong(scope: Scope, ids: readonly string[]): string[] {
+  const rows = db()
+    .select({ hashes: erasures.hashes })
+    .from(erasures)
+    .where(eq(erasures.ownerId, scope.ownerId))
+    .all();
+  const gone = new Set(rows.flatMap((row) => JSON.parse(row.hashes) as string[]));
+  return ids.filter((id) => gone.has(hashOf(id)));
+}

@@ -66,7 +66,7 @@ function rowsOf(scope: Scope, clientId: string, name: string): { table: string; 
     clientId,
     name,
   );
-  return [...own, ...revisions, ...visits, { table: 'clients', id: clientId }];
+  return [{ table: 'clients', id: clientId }, ...own, ...revisions, ...visits];
 }
 
 /** Rows outside the file of a client that name them in a list. */

@@ -140,6 +140,11 @@ function Receipt({ erasure }: { erasure: Erasure }) {
       <p role="status">
         {erasure.code} is gone: {sayRows(erasure.rows)}, on {dates.moment(erasure.at)}.
       </p>
+      {!erasure.found && (
+        <p className="text-small">
+          The file was written anew and searched: none of their random names is in it or in its log.
+        </p>
+      )}
       <ul className="list-disc space-y-1 pl-5 text-small">
         {leftToDo(erasure).map((line) => (
           <li key={line}>{line}</li>

@@ -28,6 +28,7 @@ try {
   });
   // The same, coded as a phone codes them.
   run(process.execPath, [TSX, 'scripts/bench-clip-coded.ts']);
+  run(process.execPath, [TSX, 'scripts/kills.ts']);
   // Exhales of somebody else, all lengths and seeds; the ordinary run has every second.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/exhales.test.ts'], {
     env: { ...ENV, KOKYU_WHOLE: '1' },

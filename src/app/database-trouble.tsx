@@ -5,6 +5,9 @@ const TITLE: Record<DbTrouble['kind'], string> = {
   readOnly: 'The records cannot be written',
   newer: 'The records are from a newer Kokyu',
   noCopy: 'The records cannot be brought up to date',
+  foreign: 'This file is not of Kokyu',
+  replaced: 'The records were exchanged',
+  held: 'The records are held',
   unreadable: 'The records cannot be read',
 };
 

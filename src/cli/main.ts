@@ -1,12 +1,20 @@
+import type { Result } from '@/core/base/result';
 import { BACKUP_VERBS } from './backup';
+import { doctor } from './doctor';
 import { VERBS } from './verbs';
+
+/** Verbs that open files of this machine. */
+const HOUSE_VERBS: Record<string, (input: unknown) => Result<unknown> | Promise<Result<unknown>>> = {
+  ...BACKUP_VERBS,
+  doctor,
+};
 
 /** `npm run --silent kokyu -- <verb>`: JSON on standard input, JSON on standard output; exit 1 and one line on bad input. */
 async function main(): Promise<number> {
   const [verb, ...rest] = process.argv.slice(2);
-  const run = verb === undefined ? undefined : (VERBS[verb] ?? BACKUP_VERBS[verb]);
+  const run = verb === undefined ? undefined : (VERBS[verb] ?? HOUSE_VERBS[verb]);
   if (!run || rest.length > 0)
-    return complain(`verb: give one of ${[...Object.keys(VERBS), ...Object.keys(BACKUP_VERBS)].join(', ')}`);
+    return complain(`verb: give one of ${[...Object.keys(VERBS), ...Object.keys(HOUSE_VERBS)].join(', ')}`);
   let input: unknown;
   try {
     input = JSON.parse(await readAll());

@@ -163,6 +163,7 @@ export function eraseClient(
   $client.pragma('secure_delete = ON');
   db().transaction(() => {
     for (const row of naming) takeOut(row, clientId);
+    for (const gone of ids) $client.prepare('DELETE FROM set_aside WHERE instr(row, ?) > 0').run(gone);
     for (const { table, id: gone } of rows)
       if (table === 'revisions' || table === 'visits')
         $client.prepare(`DELETE FROM ${table} WHERE id = ?`).run(gone);

@@ -58,7 +58,8 @@ export function revisioned<T>(scope: Scope, shelf: Shelf<T>, save: Save<T>): Sav
       if (verdict === 'conflict' && settled === null)
         return { ok: false, why: shelf.changed, conflict: { rev: kept.rev, data: kept.data } };
       const now = new Date();
-      const sitting = now.getTime() - Date.parse(updatedAt) <= SITTING_MS;
+      // A clock that was set back by hours makes no sitting of two days.
+      const sitting = Math.abs(now.getTime() - Date.parse(updatedAt)) <= SITTING_MS;
       if (save.keepEarlier || shelf.corrects?.() || (!sitting && shelf.correction(kept)))
         shelf.keep(kept.rev, kept.data);
       const next = afterSave(kept, settled === null ? save : { ...save, data: settled });

@@ -16,7 +16,7 @@ export const Erasure = z.object({
   classes: Count,
   /** Backups by name that still hold them. */
   backups: z.array(z.string().check(z.maxLength(300))).check(z.maxLength(10_000)),
-  /** Copies beside the file, left by an upgrade, that were deleted. */
+  /** Copies beside the file, left by an upgrade or a repair, that were deleted. */
   copies: Count,
   /** Their random names were still met in the file or its log after it was written anew. */
   found: z.boolean(),

@@ -52,7 +52,7 @@ export const receiptText = (e: Erasure): string =>
     '',
     `Client ${e.code}, ${e.at}`,
     `Gone: ${sayRows(e.rows)}.`,
-    `Films deleted: ${e.films}. Taken out of classes: ${e.classes}. Copies of an upgrade deleted: ${e.copies}.`,
+    `Films deleted: ${e.films}. Taken out of classes: ${e.classes}. Copies beside the file deleted: ${e.copies}.`,
     e.found
       ? 'Their random names were still met in the file or its log.'
       : 'The file was written anew; none of their random names is in it or in its log.',

@@ -1,4 +1,5 @@
 import { connect } from '../db/client';
+import { checkPages } from '../health';
 import { STUDIO } from '../scope';
 import { backupSettings } from '../settings';
 import { backUp, backupDue } from './backup';
@@ -14,6 +15,7 @@ async function look(): Promise<void> {
   if (working || !connect().ok) return;
   working = true;
   try {
+    checkPages();
     const set = backupSettings(STUDIO);
     if (set && backupDue(set, new Date())) await backUp(STUDIO);
   } catch {

@@ -1,4 +1,4 @@
-import { closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
@@ -10,11 +10,14 @@ export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Data
 
 /** Why the database cannot be used, for the person at the screen. */
 export type DbTrouble = {
-  kind: 'readOnly' | 'newer' | 'unreadable' | 'noCopy';
+  kind: 'readOnly' | 'newer' | 'unreadable' | 'noCopy' | 'foreign' | 'replaced' | 'held';
   path: string;
   why: string;
   help: string;
 };
+
+/** Opening waits so long for other processes, ms. */
+const OPENING_WAIT_MS = 5000;
 
 export type OpenedDb = { ok: true; db: Db } | { ok: false; trouble: DbTrouble };
 
@@ -41,13 +44,22 @@ export function openDb(path: string): OpenedDb {
         'Start the newer Kokyu, or point KOKYU_DB at another file. Nothing in the file was changed.',
       );
     }
+    if (isForeign(client)) {
+      client.close();
+      return trouble(
+        'foreign',
+        file,
+        'it is a database, but of another program',
+        'Point KOKYU_DB at another file. Nothing in this one was changed.',
+      );
+    }
+    // Others may be writing just now; opening waits for its turn.
+    client.pragma(`busy_timeout = ${OPENING_WAIT_MS}`);
     client.pragma('journal_mode = WAL');
     if (version < known) upgrade(client, file);
     client.pragma('foreign_keys = ON');
     // A power cut must not take back what was answered as saved.
     client.pragma('synchronous = FULL');
-    // Nobody waits long for a file that another program holds: the page is told and tries again.
-    client.pragma('busy_timeout = 250');
     const db = drizzle(client, { schema });
     // A database of ours that cannot be written fails here and not at the first thing that the user types.
     client.exec('BEGIN IMMEDIATE; ROLLBACK');
@@ -55,6 +67,8 @@ export function openDb(path: string): OpenedDb {
       .prepare('INSERT OR IGNORE INTO owners (id, name, created_at) VALUES (?, ?, ?)')
       .run(LOCAL_OWNER, 'This studio', new Date(0).toISOString());
     client.prepare('UPDATE owners SET name = name WHERE id = ?').run(LOCAL_OWNER);
+    // From here on nobody waits long for a file that another program holds: the page is told and tries again.
+    client.pragma('busy_timeout = 250');
     return { ok: true, db };
   } catch (error) {
     client?.close();
@@ -67,6 +81,13 @@ export function openDb(path: string): OpenedDb {
         'Make room on the disk, or give yourself the right to write into its folder. Nothing in the file was changed.',
       );
     const code = (error as { code?: string }).code ?? '';
+    if (code.startsWith('SQLITE_BUSY'))
+      return trouble(
+        'held',
+        file,
+        'another program holds it',
+        'Wait until that one is done, or end it. Nothing was lost.',
+      );
     if (/READONLY|EACCES|EROFS|EPERM|CANTOPEN/.test(code)) {
       return trouble(
         'readOnly',
@@ -79,9 +100,15 @@ export function openDb(path: string): OpenedDb {
       'unreadable',
       file,
       message,
-      'Restore it from a copy, or point KOKYU_DB at another file. The file was not changed.',
+      'End Kokyu and let doctor look at it (docs/commands.md), restore a backup, or point KOKYU_DB at another file. The file was not changed.',
     );
   }
+}
+
+/** Whether a database holds something, and none of it is ours. */
+export function isForeign(client: Database.Database): boolean {
+  const tables = client.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").pluck().all();
+  return tables.length > 0 && !tables.includes('owners') && !tables.includes('__drizzle_migrations');
 }
 
 const trouble = (kind: DbTrouble['kind'], path: string, why: string, help: string): OpenedDb => ({
@@ -94,18 +121,60 @@ const DEFAULT_DB_PATH = join(process.cwd(), 'data/kokyu.db');
 /** Where the records of this process lie. */
 export const databasePath = (): string => resolve(process.env.KOKYU_DB ?? DEFAULT_DB_PATH);
 
-const shared = globalThis as { kokyuDb?: Extract<OpenedDb, { ok: true }> };
+type Shared = Extract<OpenedDb, { ok: true }> & { path: string; inode: number };
+const shared = globalThis as { kokyuDb?: Shared };
 
 /** The one connection of this process; trouble is tried again at the next call. */
 export function connect(): OpenedDb {
-  if (shared.kokyuDb) return shared.kokyuDb;
-  const opened = openDb(databasePath());
+  if (shared.kokyuDb) {
+    const there = statSync(shared.kokyuDb.path, { throwIfNoEntry: false });
+    if (there?.ino === shared.kokyuDb.inode) return shared.kokyuDb;
+    const gone = rescued(shared.kokyuDb, there !== undefined);
+    if (gone) return gone;
+  }
+  const path = databasePath();
+  const opened = openDb(path);
   if (opened.ok) {
-    shared.kokyuDb = opened;
+    shared.kokyuDb = { ...opened, path, inode: statSync(path).ino };
     // However the process ends in peace, the one file holds everything and can be copied as it is.
     process.once('exit', disconnect);
   }
   return opened;
+}
+
+/**
+ * The file was deleted or exchanged while it was open. This process still has all of it: it is written back where nothing is, beside what
+ * is there now otherwise. Trouble where that fails or has to be seen; null: all is as it was.
+ */
+function rescued({ db, path }: Shared, isReplaced: boolean): OpenedDb | null {
+  const to = isReplaced ? `${path}.rescued-${new Date().toISOString().replace(/[:.]/g, '-')}` : path;
+  const part = `${to}.part`;
+  try {
+    rmSync(part, { force: true });
+    closeSync(openSync(part, 'wx', 0o600));
+    db.$client.prepare('VACUUM INTO ?').run(part);
+  } catch (error) {
+    return trouble(
+      'replaced',
+      path,
+      `it was deleted or exchanged while Kokyu was running, and could not be written anew (${(error as Error).message})`,
+      'Leave Kokyu running, make room or put the folder back, and reload: what it holds is still there.',
+    );
+  }
+  delete shared.kokyuDb;
+  // Nothing of this log may be read into the file that is there now.
+  db.$client.pragma('wal_checkpoint(TRUNCATE)');
+  db.$client.close();
+  if (!isReplaced) for (const end of ['-wal', '-shm']) rmSync(path + end, { force: true });
+  renameSync(part, to);
+  return isReplaced
+    ? trouble(
+        'replaced',
+        path,
+        'another file was put in its place while Kokyu was running',
+        `What Kokyu had is kept as ${to}. Reload to go on with the file that is there now.`,
+      )
+    : null;
 }
 
 /** Writes the log back into the file and closes it; the next call opens it anew. */

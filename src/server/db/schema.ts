@@ -344,3 +344,13 @@ export const erasures = sqliteTable(
   },
   (t) => [index('erasures_by_owner').on(t.ownerId, t.at)],
 );
+
+/** Rows that `doctor` has taken out because they could not be read or belonged to nothing: kept as they were. */
+export const setAside = sqliteTable('set_aside', {
+  id: text('id').primaryKey(),
+  table: text('table_name').notNull(),
+  why: text('why').notNull(),
+  /** The row as JSON; bytes as base64. */
+  row: text('row').notNull(),
+  at: text('at').notNull(),
+});

@@ -84,7 +84,8 @@ function copyBefore(client: Database.Database, file: string, version: number): v
     if (!closedCopy(client, copy)) {
       renameSync(copy, `${file}.before-version-${version}`);
       // The one of the upgrade before has done its service.
-      for (const old of plainCopiesOf(file)) if (!old.endsWith(`-${version}`)) rmSync(old, { force: true });
+      for (const old of plainCopiesOf(file))
+        if (old.includes('.before-version-') && !old.endsWith(`-${version}`)) rmSync(old, { force: true });
     }
   } catch (error) {
     throw new NoCopy((error as NodeJS.ErrnoException).code ?? (error as Error).message);
@@ -102,12 +103,15 @@ function versionOf(path: string): number {
   }
 }
 
-/** Copies in the clear that upgrades have left beside a database. */
+/** What Kokyu lays beside a database in the clear: copies before an upgrade or a repair, and one that was rescued. */
+const COPIES = /^\.(before-version|before-repair|rescued)-[0-9TZ-]+$/;
+
+/** Copies in the clear that were left beside a database. */
 export function plainCopiesOf(file: string): string[] {
-  const start = `${basename(file)}.before-version-`;
+  const name = basename(file);
   return readdirSync(dirname(file))
-    .filter((name) => name.startsWith(start))
-    .map((name) => join(dirname(file), name));
+    .filter((f) => f.startsWith(name) && COPIES.test(f.slice(name.length)))
+    .map((f) => join(dirname(file), f));
 }
 
 function closedCopy(client: Database.Database, copy: string): boolean {

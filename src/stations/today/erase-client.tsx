@@ -70,7 +70,7 @@ export function EraseClient({ clientId, preview, erase }: Props) {
             </li>
           )}
           {preview.copies > 0 && (
-            <li>The copy of everybody’s records that the last upgrade left beside the file.</li>
+            <li>Copies of everybody’s records that an upgrade or a repair left beside the file.</li>
           )}
           <li>Links to plans at home stop working; drafts of these records in this browser go with them.</li>
           <li>Visits without a file whose title bears this name.</li>

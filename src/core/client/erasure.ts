@@ -1,7 +1,7 @@
 import type { Erasure } from './erasure.schema';
 
 /** Names of tables for people. */
-export const TABLE_WORDS: Record<string, [one: string, many: string]> = {
+const TABLE_WORDS: Record<string, [one: string, many: string]> = {
   clients: ['file', 'files'],
   screens: ['screening', 'screenings'],
   looks: ['look', 'looks'],

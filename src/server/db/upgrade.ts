@@ -6,7 +6,7 @@ import { parseWith } from '@/core/base/parse';
 import { BackupSettings } from '@/core/formats/backup';
 import { away, besides, closeCopy } from '../backup/closed-copy';
 
-export const MIGRATIONS = join(process.cwd(), 'src/server/db/migrations');
+const MIGRATIONS = join(process.cwd(), 'src/server/db/migrations');
 
 /** Another process that upgrades the same file is waited for so long, ms. */
 const WAIT_MS = 60_000;

@@ -4,14 +4,15 @@ import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 
 /** Whatever goes wrong while a page is made: what happened, what was kept, what to do. */
-export default function PageError({ reset }: { error: Error; reset: () => void }) {
+export default function PageError() {
   return (
     <section className="max-w-[68ch] space-y-4 pt-8">
       <h1 className="text-head">This page could not be shown</h1>
       <Notice level="care">
-        What was saved is safe, and what you were typing is kept in this browser until it is saved.
+        What you were typing is kept in this browser until it is saved. Where this page stays away, start
+        Kokyu anew; after that, let doctor look at the file of records (docs/commands.md).
       </Notice>
-      <Button kind="main" onClick={reset}>
+      <Button kind="main" onClick={() => location.reload()}>
         Try again
       </Button>
     </section>

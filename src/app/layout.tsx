@@ -3,6 +3,7 @@ import { connection } from 'next/server';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
+import { damageFound } from '@/server/health';
 import { localeOfRequest } from '@/server/locale';
 import { ErasedDrafts } from '@/ui/autosave/erased-drafts';
 import { FreshPages } from '@/ui/autosave/fresh-pages';
@@ -11,6 +12,7 @@ import { DatesIn } from '@/ui/dates';
 import { Awake } from '@/ui/awake';
 import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
+import { Notice } from '@/ui/notice';
 import { PageFocus } from '@/ui/page-focus';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
@@ -23,6 +25,7 @@ export const metadata: Metadata = {
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection();
   const opened = connect();
+  const damage = opened.ok ? damageFound() : null;
   return (
     <html lang="en">
       <body>
@@ -61,6 +64,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <main id="main" tabIndex={-1} className="mx-auto max-w-[1280px] px-4 pb-10 room:px-8">
           <FreshPages />
           <ErasedDrafts />
+          {damage && <Notice level="stop">{damage}</Notice>}
           <PageFocus />
           {opened.ok ? (
             <Awake>

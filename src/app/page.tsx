@@ -1,5 +1,4 @@
 import { backupTrouble } from '@/server/backup/backup';
-import { damageFound } from '@/server/health';
 import { connect } from '@/server/db/client';
 import { countArchived, listClients, PAGE_SIZE } from '@/server/clients';
 import { dayAfter, dayIn } from '@/core/home/clock-time';
@@ -37,7 +36,6 @@ export default async function TodayPage({ searchParams }: Props) {
       page={at}
       pageSize={PAGE_SIZE}
       archived={countArchived(scope)}
-      damage={damageFound()}
       backups={backupTrouble(scope, now)}
       actions={{ createClient, restoreClient, seeStop, addVisit, dropVisit, takeCalendar }}
     />

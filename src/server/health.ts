@@ -9,15 +9,18 @@ export function checkPages(now = Date.now()): void {
   if (shared.kokyuHealth && Math.abs(now - shared.kokyuHealth.at) < DAY_MS) return;
   const opened = connect();
   if (!opened.ok) return;
-  let wrong: string | null = null;
   try {
     const said = opened.db.$client.pragma('quick_check(1)', { simple: true });
-    if (said !== 'ok') wrong = String(said);
+    shared.kokyuHealth = { at: now, wrong: said === 'ok' ? null : String(said) };
   } catch (error) {
-    if ((error as { code?: string }).code === 'SQLITE_BUSY') return;
-    wrong = (error as Error).message;
+    noteDamage(error, now);
   }
-  shared.kokyuHealth = { at: now, wrong };
+}
+
+/** Keeps that a query met a page that cannot be read; other errors tell nothing of the file. */
+export function noteDamage(error: unknown, now = Date.now()): void {
+  const { code = '', message = '' } = error as { code?: string; message?: string };
+  if (/^SQLITE_(CORRUPT|NOTADB)/.test(code)) shared.kokyuHealth = { at: now, wrong: message };
 }
 
 /** A sentence where the file was found damaged; null: not, or not looked at yet. */

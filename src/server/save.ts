@@ -1,6 +1,7 @@
 import type { Failure } from '@/core/base/result';
 import { afterSave, judgeSave, type Kept, type Save, type Saved } from '@/core/base/revision';
 import { db } from './db/client';
+import { noteDamage } from './health';
 import type { Scope } from './scope';
 
 /** Runs a command and turns a failing disk into a sentence; what the user typed stays on their screen. */
@@ -8,6 +9,7 @@ export function guarded<T>(run: () => T): T | Failure {
   try {
     return run();
   } catch (error) {
+    noteDamage(error);
     const code = (error as { code?: string }).code ?? '';
     if (code === 'SQLITE_BUSY') return { ok: false, why: BUSY };
     if (code.startsWith('SQLITE_') || code.startsWith('E')) {

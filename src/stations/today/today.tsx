@@ -44,8 +44,6 @@ type Props = {
   pageSize: number;
   /** How many were taken off the list. */
   archived: number;
-  /** What is wrong with the file of records; null: nothing that is known. */
-  damage: string | null;
   /** What is wrong with the backups; null: nothing, or none are set up. */
   backups: string | null;
   actions: {
@@ -56,18 +54,7 @@ type Props = {
 };
 
 /** Who is here, what is due and what is unfinished. */
-export function Today({
-  due,
-  visits,
-  rows,
-  total,
-  page,
-  pageSize,
-  archived,
-  damage,
-  backups,
-  actions,
-}: Props) {
+export function Today({ due, visits, rows, total, page, pageSize, archived, backups, actions }: Props) {
   const [search, setSearch] = useState('');
   const [found, setFound] = useState<{ rows: Row[]; total: number } | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -103,7 +90,6 @@ export function Today({
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12 pt-3">
       <div className="min-w-0 space-y-7">
-        {damage && <Notice level="stop">{damage}</Notice>}
         {backups && (
           <Notice level="care">
             {backups}{' '}

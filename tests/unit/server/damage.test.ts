@@ -20,12 +20,13 @@ import Database from 'better-sqlite3';
 import { over } from '@/core/base/revision';
 import { seeded } from '@/core/simulate/random';
 import { EMPTY_LOOK } from '@/core/look/look';
+import { doctor } from '@/cli/doctor';
 import { fill } from '@/demo/house';
 import { createClient, everyClient, findClient } from '@/server/clients';
 import { connect, db, disconnect, openDb } from '@/server/db/client';
 import { plainCopiesOf } from '@/server/db/upgrade';
 import { examine, repair } from '@/server/doctor';
-import { checkPages, damageFound } from '@/server/health';
+import { checkPages, damageFound, noteDamage } from '@/server/health';
 import { findLook, saveLook, startLook } from '@/server/looks';
 import { keepRecording, recordingsOf } from '@/server/recordings';
 import { keepRevision, revisionsOf } from '@/server/revisions';
@@ -311,7 +312,7 @@ describe('pages that a disk has lost', () => {
     expect(kept / mended).toBeGreaterThan(0.6 * whole.size);
   }, 180_000);
 
-  test('are said on Today once they were looked for', () => {
+  test('are said on every page once they were looked for', () => {
     const path = use();
     copyFileSync(demo, path);
     checkPages(NOW.getTime());
@@ -329,11 +330,30 @@ describe('pages that a disk has lost', () => {
     expect(damageFound()).toBeNull();
     checkPages(NOW.getTime() + 25 * 3600e3);
     expect(damageFound()).toMatch(/^The file of records is damaged \(.+\)\. End Kokyu/);
+    // Before the day is over whoever meets the page says it.
+    delete (globalThis as { kokyuHealth?: unknown }).kokyuHealth;
+    noteDamage(new Error('something else'));
+    expect(damageFound()).toBeNull();
+    expect(
+      why(
+        guarded(
+          () =>
+            must(createClient(STUDIO, 'Ada')) && {
+              ok: true,
+              value: db().$client.prepare('SELECT data FROM looks').all(),
+            },
+        ),
+      ),
+    ).toMatch(/SQLITE_CORRUPT/);
+    expect(damageFound()).toMatch(/malformed/);
   });
 });
 
 describe('doctor', () => {
   test('finds nothing in the demo', () => {
+    expect(must(doctor({ file: demo }))).toMatchObject({ file: demo, pages: [] });
+    expect(why(doctor({ file: demo, mend: true }))).toMatch(/mend/);
+    expect(why(doctor({ file: join(folder, 'nowhere.db') }))).toMatch(/there is no file/);
     expect(must(examine(demo))).toEqual({
       pages: [],
       orphans: {},

@@ -13,7 +13,7 @@ import { LOCAL_OWNER } from './scope';
 
 /** What is wrong with a database and what lies beside it. */
 export type Findings = {
-  /** What SQLite says of the pages, at most a hundred lines; none: whole. */
+  /** What SQLite says of the pages, at most twenty lines; none: whole. */
   pages: string[];
   /** Rows whose owner is gone, by table. */
   orphans: Record<string, number>;
@@ -61,7 +61,7 @@ const JSON_TABLES: readonly {
   { table: 'protocols', kind: 'tests', column: 'tests' },
 ];
 
-const MOST_LINES = 100;
+const MOST_LINES = 20;
 
 /** Opens what may be examined; a sentence where it may not. */
 function opened(path: string, readonly: boolean): Result<Database.Database> {
@@ -113,12 +113,12 @@ function tried<T>(look: () => T, otherwise: T): T {
 
 function findingsIn(client: Database.Database): Findings {
   const pages = tried(
-    () =>
-      (client.pragma(`integrity_check(${MOST_LINES})`) as { integrity_check: string }[]).map(
-        (r) => r.integrity_check,
-      ),
-    ['the pages cannot be walked through'],
-  ).filter((line) => line !== 'ok');
+    () => client.pragma(`integrity_check(${MOST_LINES})`) as { integrity_check: string }[],
+    [{ integrity_check: 'the pages cannot be walked through' }],
+  )
+    .flatMap((r) => r.integrity_check.split('\n'))
+    .filter((line) => line !== 'ok' && !line.startsWith('***'))
+    .slice(0, MOST_LINES);
   const orphans = tried(() => client.pragma('foreign_key_check') as { table: string }[], []);
   const films = tried(
     () => client.prepare('SELECT id, type, folder FROM films').all() as Parameters<typeof fileOf>[0][],

@@ -57,7 +57,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
               Words
             </Link>
           </nav>
-          <span className="ml-auto text-fine">
+          <span className="ml-auto flex items-baseline gap-5 text-fine">
+            <Link href="/about" className="text-soft hover:underline">
+              About
+            </Link>
             <KeysHelp />
           </span>
         </header>

@@ -4,9 +4,10 @@ import type { ClientReport, ClinicianReport, Report } from '@/core/client/report
 import { MEASURE_GROUPS } from '@/core/follow/measures';
 import { GROUP_LABEL } from '@/core/follow/said';
 import { ChangePicture } from '@/pictures/change-picture';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
 import { Columns } from '@/ui/columns';
 import { Notice } from '@/ui/notice';
+import { PrintButton } from '@/ui/print-button';
 
 type Props = { report: Report; days: Record<string, string>; clientId: string };
 
@@ -16,9 +17,7 @@ export function ReportPage({ report, days, clientId }: Props) {
     <article className="sheet mx-auto max-w-[820px] space-y-4 pb-8" aria-label={report.title}>
       <div className="no-print space-y-3 pt-3">
         <div className="flex flex-wrap gap-3">
-          <Button kind="main" onClick={() => window.print()}>
-            Print
-          </Button>
+          <PrintButton />
           <a className={buttonClass()} href={`/reports/${clientId}/pdf?for=${report.for}`} download>
             PDF
           </a>

@@ -3,7 +3,8 @@
 import type { Sheet, SheetRow } from '@/core/sequence/sheet';
 import { Figure } from '@/pictures/figure';
 import { FigureBuild } from '@/pictures/figure-build';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
+import { PrintButton } from '@/ui/print-button';
 
 /** A sheet as the browser prints it; the buttons stay on the screen. */
 export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: boolean; pdfHref: string }) {
@@ -14,9 +15,7 @@ export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: bool
       aria-label={sheet.title}
     >
       <div className="no-print flex gap-3 py-3">
-        <Button kind="main" onClick={() => window.print()}>
-          Print
-        </Button>
+        <PrintButton />
         <a className={buttonClass()} href={pdfHref} download>
           PDF
         </a>

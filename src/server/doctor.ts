@@ -316,8 +316,14 @@ function mendOrphans(client: Database.Database, at: string): string[] {
       const id = client
         .prepare(`SELECT "${column}" FROM "${orphan.table}" WHERE rowid = ?`)
         .pluck()
-        .get(orphan.rowid) as string;
-      if (orphan.parent === 'clients' && id) {
+        .get(orphan.rowid);
+      if (typeof id !== 'string' || !/^(owners|clients)$/.test(orphan.parent))
+        setAside(client, orphan.table, orphan.rowid, `its ${orphan.parent} are gone`, at);
+      else if (orphan.parent === 'owners')
+        client
+          .prepare('INSERT OR IGNORE INTO owners (id, name, created_at) VALUES (?, ?, ?)')
+          .run(id, 'Found again', at);
+      else {
         const name = `Found again ${codeOf(id)}`;
         const { changes } = client
           .prepare(
@@ -325,7 +331,7 @@ function mendOrphans(client: Database.Database, at: string): string[] {
           )
           .run(id, LOCAL_OWNER, name, at, at);
         if (changes > 0) found.push(name);
-      } else setAside(client, orphan.table, orphan.rowid, `its ${orphan.parent} are gone`, at);
+      }
     }
   }
 }

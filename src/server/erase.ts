@@ -3,7 +3,7 @@ import { closeSync, existsSync, openSync, readSync, rmSync } from 'node:fs';
 import { and, desc, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import { codeOf } from '@/core/client/code';
-import { withoutClient } from '@/core/client/erasure';
+import { bearsName, withoutClient } from '@/core/client/erasure';
 import type { Erasure } from '@/core/client/erasure.schema';
 import { backupState } from './backup/backup';
 import { findClientEver } from './clients';
@@ -21,6 +21,8 @@ export type ErasePreview = {
   rows: Record<string, number>;
   filmsUnreachable: number;
   classes: number;
+  /** Titles of visits without a file that bear the name. */
+  visits: string[];
   backups: string[];
   copies: number;
   /** Why it cannot be done now; null: it can. */
@@ -43,7 +45,7 @@ const BY_LOOK = ['recordings', 'films'] as const;
 /** Tables that name clients within their JSON. */
 const NAMING = ['classes', 'class_runs'] as const;
 
-/** Every row that goes with a client: its table, its random id. Visits are those of the client and those that bear the name alone. */
+/** Every row that goes with a client: its table, its random id. Visits are those of the client and those that bear the name. */
 function rowsOf(scope: Scope, clientId: string, name: string): { table: string; id: string }[] {
   const { $client } = db();
   const list = (table: string, where: string, ...given: string[]) =>
@@ -60,14 +62,20 @@ function rowsOf(scope: Scope, clientId: string, name: string): { table: string; 
     ),
   ];
   const revisions = own.flatMap(({ id }) => list('revisions', 'record_id = ?', id));
-  const visits = list(
-    'visits',
-    '(client_id = ? OR (client_id IS NULL AND instr(lower(title), lower(?)) > 0))',
-    clientId,
-    name,
-  );
+  const visits = [
+    ...list('visits', 'client_id = ?', clientId),
+    ...visitsNaming(scope, name).map(({ id }) => ({ table: 'visits', id })),
+  ];
   return [{ table: 'clients', id: clientId }, ...own, ...revisions, ...visits];
 }
+
+/** Visits without a file of their own whose title bears the name. */
+const visitsNaming = (scope: Scope, name: string): { id: string; title: string }[] =>
+  (
+    db()
+      .$client.prepare('SELECT id, title FROM visits WHERE owner_id = ? AND client_id IS NULL')
+      .all(scope.ownerId) as { id: string; title: string }[]
+  ).filter(({ title }) => bearsName(title, name));
 
 /** Rows outside the file of a client that name them in a list. */
 function namingOf(scope: Scope, clientId: string): { table: string; id: string; data: string }[] {
@@ -117,6 +125,7 @@ export function erasePreview(scope: Scope, clientId: string): ErasePreview | und
     rows: countsOf(rowsOf(scope, clientId, client.name)),
     filmsUnreachable: filmsOfClient(clientId).filter((f) => !existsSync(f.folder)).length,
     classes: namingOf(scope, clientId).filter((r) => r.table !== 'revisions').length,
+    visits: visitsNaming(scope, client.name).map((v) => v.title),
     backups: backupsWith(scope, client.createdAt),
     copies: plainCopiesOf(databasePath()).length,
     held: heldBy(scope, clientId),

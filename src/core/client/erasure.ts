@@ -72,3 +72,21 @@ export function withoutClient(value: unknown, clientId: string): unknown {
   if (typeof value !== 'object' || value === null) return value;
   return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, withoutClient(v, clientId)]));
 }
+
+/** Shorter names stand in other words and by chance: they count only where they are the whole title. */
+const LEAST_NAME = 4;
+
+/**
+ * Whether a title names somebody: as a whole, or as words within it.
+ *
+ * @example bearsName('Ada Lark, first time', 'ada lark') // true
+ */
+export function bearsName(title: string, name: string): boolean {
+  const [t, n] = [title, name].map((v) => v.normalize('NFC').trim().toLocaleLowerCase()) as [string, string];
+  if (t === n) return true;
+  if (n.length < LEAST_NAME) return false;
+  const isWord = (c: string | undefined) => c !== undefined && /[\p{L}\p{N}]/u.test(c);
+  for (let at = t.indexOf(n); at >= 0; at = t.indexOf(n, at + 1))
+    if (!isWord(t[at - 1]) && !isWord(t[at + n.length])) return true;
+  return false;
+}

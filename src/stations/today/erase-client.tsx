@@ -20,6 +20,7 @@ type Props = {
     rows: Record<string, number>;
     filmsUnreachable: number;
     classes: number;
+    visits: readonly string[];
     backups: readonly string[];
     copies: number;
     held: string | null;
@@ -73,7 +74,9 @@ export function EraseClient({ clientId, preview, erase }: Props) {
             <li>Copies of everybody’s records that an upgrade or a repair left beside the file.</li>
           )}
           <li>Links to plans at home stop working; drafts of these records in this browser go with them.</li>
-          <li>Visits without a file whose title bears this name.</li>
+          {preview.visits.length > 0 && (
+            <li>Visits without a file whose title bears this name: {preview.visits.join(' · ')}.</li>
+          )}
         </ul>
       </section>
       <section aria-labelledby="stays" className="space-y-1">

@@ -386,12 +386,17 @@ describe('doctor', () => {
       )
       .run(Buffer.from('time_s,ribs'));
     $client.prepare('DELETE FROM clients WHERE id = ?').run(id);
+    $client
+      .prepare(
+        "INSERT INTO protocols (id, owner_id, name, tests, created_at) VALUES ('p', 'somebody', 'x', '[]', 'now')",
+      )
+      .run();
     expect(why(repair(path))).toMatch(/end Kokyu first/);
     disconnect();
     const found = must(examine(path));
     expect(found).toMatchObject({
       pages: [],
-      orphans: { looks: 3, recordings: 1 },
+      orphans: { looks: 3, recordings: 1, protocols: 1 },
       filmsMissing: [join(films, 'gone.mp4')],
       filmsStray: [join(films, `${lone}.mp4`)],
     });
@@ -404,6 +409,9 @@ describe('doctor', () => {
     });
     expect(done.after.unreadable.map((u) => u.id)).toEqual([lone]);
     expect(done.foundAgain).toEqual([`Found again K-${id.slice(0, 8).toUpperCase()}`]);
+    expect(db().$client.prepare("SELECT name FROM owners WHERE id = 'somebody'").pluck().get()).toBe(
+      'Found again',
+    );
     expect(findLook(STUDIO, worn)?.data.note).toBe('as it was');
     expect(findClient(STUDIO, id)?.name).toBe(done.foundAgain[0]);
     const aside = db().$client.prepare('SELECT table_name, row FROM set_aside ORDER BY table_name').all() as {

@@ -12,7 +12,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { over } from '@/core/base/revision';
-import { leftToDo, receiptText, withoutClient } from '@/core/client/erasure';
+import { bearsName, leftToDo, receiptText, withoutClient } from '@/core/client/erasure';
 import type { Erasure } from '@/core/client/erasure.schema';
 import { fill } from '@/demo/house';
 import { backUp, restoreBackup, setUpBackup } from '@/server/backup/backup';
@@ -251,7 +251,12 @@ describe('one who was made for it', () => {
     writeFileSync(`${path}.before-version-9`, 'a copy');
     archiveClient(STUDIO, id);
     expect(holds(path, mark)).toBe(true);
-    expect(erasePreview(STUDIO, id)).toMatchObject({ filmsUnreachable: 1, classes: 2, copies: 1 });
+    expect(erasePreview(STUDIO, id)).toMatchObject({
+      filmsUnreachable: 1,
+      classes: 2,
+      copies: 1,
+      visits: ['ADA LARK, first time'],
+    });
     const done = must(eraseClient(STUDIO, id, name));
     expect(done).toMatchObject({
       films: 1,
@@ -332,4 +337,19 @@ test('what names a client goes from lists at any depth, and nothing else', () =>
     clientId: 'x',
     n: null,
   });
+});
+
+test.each([
+  ['Ada Lark, first time', 'ada lark', true],
+  ['hour of ADA LARK', 'Ada Lark', true],
+  ['Ada Larkin', 'Ada Lark', false],
+  ['Mada Lark', 'Ada Lark', false],
+  ['Mada Lark and Ada Lark', 'Ada Lark', true],
+  ['Bo', 'BO', true],
+  ['Lunch with Bo', 'Bo', false],
+  ['A first look', 'A', false],
+  ['E\u0301milie R.', '\u00c9milie R.', true],
+  ['', 'Ada Lark', false],
+])('a visit called “%s” bears the name “%s”: %s', (title, name, bears) => {
+  expect(bearsName(title, name)).toBe(bears);
 });

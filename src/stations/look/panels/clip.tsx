@@ -86,7 +86,10 @@ function Opening({ clip }: { clip: ClipState }) {
           <li>
             Nobody talks. Three seconds of rest, five ordinary breaths, five deep ones, three seconds more.
           </li>
-          <li>The original file, not one that was sent through a messenger.</li>
+          <li>
+            The original file, not one that was sent through a messenger: made small, one breath in
+            twenty-five is lost and a size can be 40 % off.
+          </li>
         </ul>
         <div className="flex flex-wrap items-end gap-4">
           <Choice label="Seen" options={VIEWS} value={clip.view} onValue={(v) => v && clip.setView(v)} />

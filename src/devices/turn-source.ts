@@ -60,7 +60,10 @@ export function serialTurns(): TurnSource | string {
 
 /** Fewer pictures a second than this come late: said, and gone on with. */
 const FEW_PICTURES_HZ = 12;
-/** Lines are left out when following them takes more than this share of the time between pictures, and those are few. Our choice. */
+/**
+ * Lines are left out when following them takes more than this share of the time between pictures, and those are few.
+ * Our choice.
+ */
 const BUSY_SHARE = 0.5;
 const WANTED_HZ = 15;
 /** So many pictures are watched before a device is called slow. */

@@ -19,7 +19,10 @@ type Props = {
   className?: string;
 };
 
-/** The curve of each line under one time axis: outwards is up. Turns are ticks, deep breaths are shaded, what was lost is hatched. */
+/**
+ * The curve of each line under one time axis: outwards is up. Turns are ticks, deep breaths are shaded, what was lost
+ * is hatched.
+ */
 export function ClipCurves({ analysis, lines, seconds, atS, onSeek, className }: Props) {
   const x = (t: number) => LEFT + (t / (seconds || 1)) * (RIGHT - LEFT);
   const bottom = lines.length * ROW;

@@ -37,7 +37,10 @@ type Props = {
 
 const NO_PROPS: readonly Prop[] = [];
 
-/** A body in a position with the props it uses, and where the breath goes. The body is a file that a page gets when it is shown; one with hands of its own is traced here. */
+/**
+ * A body in a position with the props it uses, and where the breath goes. The body is a file that a page gets when it
+ * is shown; one with hands of its own is traced here.
+ */
 export const Figure = memo(function Figure({
   position,
   alignment = 'between',

@@ -1,4 +1,7 @@
-/** How a clip is filmed: a phone on a stand, level with the ribs; a trunk that fills more than half of its picture; lines across its contour. */
+/**
+ * How a clip is filmed: a phone on a stand, level with the ribs; a trunk that fills more than half of its picture;
+ * lines across its contour.
+ */
 export function Filming({ className }: { className?: string }) {
   return (
     <svg

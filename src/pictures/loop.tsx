@@ -3,7 +3,10 @@ type Point = { ribs: number; belly: number };
 const SIDE = 200;
 const EDGE = 26;
 
-/** Ribs against belly over a breath: a closed line when they move together, a fat loop when they do not. Others stand faint behind. */
+/**
+ * Ribs against belly over a breath: a closed line when they move together, a fat loop when they do not. Others stand
+ * faint behind.
+ */
 export function Loop({
   loops,
   chosen,

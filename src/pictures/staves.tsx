@@ -35,7 +35,10 @@ type Drag =
 const SLACK_PX = 4;
 const NONE: ReadonlySet<string> = new Set();
 
-/** The sequence on five staves over one time axis: position, breath, tone, movement, cue. Blocks are dragged to move, their right edge to lengthen. */
+/**
+ * The sequence on five staves over one time axis: position, breath, tone, movement, cue. Blocks are dragged to move,
+ * their right edge to lengthen.
+ */
 export function Staves({
   sequence,
   scale,

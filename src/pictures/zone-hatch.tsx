@@ -1,4 +1,7 @@
-/** What where the breath goes is filled with, in every picture alike: on bodies, whose paths are fine, and in other pictures; and what is silent. */
+/**
+ * What where the breath goes is filled with, in every picture alike: on bodies, whose paths are fine, and in other
+ * pictures; and what is silent.
+ */
 export const ZONE_FILL = {
   onBody: 'url(#zone-hatch)',
   inPicture: 'url(#breath-hatch)',

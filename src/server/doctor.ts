@@ -171,7 +171,8 @@ function unreadableIn(client: Database.Database): Unreadable[] {
 }
 
 /**
- * Mends what can be: rows are copied out of damaged pages into a new file, clients who are gone are made anew for the records that are
+ * Mends what can be: rows are copied out of damaged pages into a new file, clients who are gone are made anew for the
+ * records that are
  * there, what belongs to nothing and what cannot be read is set aside with its newest readable value put back. Nothing is
  * deleted: the file as it was stays beside, and what is taken out is kept in a table of its own.
  */
@@ -357,7 +358,10 @@ function setAside(
   if (!keepRow) client.prepare(`DELETE FROM "${table}" WHERE rowid = ?`).run(rowid);
 }
 
-/** Puts records that cannot be read back to their newest earlier value that can; those without one stay, and are shown as damaged. */
+/**
+ * Puts records that cannot be read back to their newest earlier value that can; those without one stay, and are shown
+ * as damaged.
+ */
 function putBackIn(client: Database.Database, at: string): { table: string; id: string }[] {
   return unreadableIn(client).flatMap(({ table, id, kind, revised, why }) => {
     if (!revised) return [];

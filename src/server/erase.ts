@@ -133,7 +133,8 @@ export function erasePreview(scope: Scope, clientId: string): ErasePreview | und
 }
 
 /**
- * Takes a client out of everything that is kept here, for good: rows, earlier values, classes, films, copies of an upgrade. What SQLite
+ * Takes a client out of everything that is kept here, for good: rows, earlier values, classes, films, copies of an
+ * upgrade. What SQLite
  * frees is overwritten, the file is written anew and its log emptied; then both are searched for the random names.
  *
  * @param typed the name as it was typed to confirm
@@ -205,7 +206,10 @@ export function eraseClient(
 
 const hashOf = (id: string): string => createHash('sha256').update(id).digest('hex');
 
-/** A record that cannot be read but names the client goes as a whole where it is an earlier value; else the name in it is blotted out. */
+/**
+ * A record that cannot be read but names the client goes as a whole where it is an earlier value; else the name in it
+ * is blotted out.
+ */
 function takeOut({ table, id, data }: { table: string; id: string; data: string }, clientId: string): void {
   const { $client } = db();
   try {

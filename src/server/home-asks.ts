@@ -2,7 +2,10 @@ import type { HomePlanRow } from './home-plans';
 import { homeReportsOf } from './home-reports';
 import type { Scope } from './scope';
 
-/** In the last days of a plan the sixteen complaints are asked, once: before the visit at which it is renewed. Our choice of the days. */
+/**
+ * In the last days of a plan the sixteen complaints are asked, once: before the visit at which it is renewed. Our
+ * choice of the days.
+ */
 const ASKED_DAYS_BEFORE = 4;
 const DAY_MS = 86_400_000;
 

@@ -49,7 +49,10 @@ const BASE: Record<ModelZone, { compliance: number; holds: number }> = {
 type Change = Partial<Record<ModelZone, number>>;
 const ribs = (f: number): Change => ({ lowerRibsRight: f, lowerRibsLeft: f });
 
-/** Belly-led lying, rib-led upright: Sharp 1975, J Appl Physiol 39:608; Verschakelen & Demedts 1995, AJRCCM 151:399 (directions). */
+/**
+ * Belly-led lying, rib-led upright: Sharp 1975, J Appl Physiol 39:608; Verschakelen & Demedts 1995, AJRCCM 151:399
+ * (directions).
+ */
 const UPRIGHT: Change = { belly: 0.72, ...ribs(1.12), sternum: 1.15, neck: 1.2 };
 const SUPINE: Change = { belly: 1.35, lowerRibsBack: 0.85, lowBack: 0.85, betweenBlades: 0.85 };
 /** The front is closed, so the back fills (practice P36). */

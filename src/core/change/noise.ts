@@ -13,7 +13,10 @@ export const mdc95 = (sem: number): number => normalQuantile(1 - FALSE_SHARE / 2
 /** A mean of a visit: its value, the spread of its tries and how many independent tries those are worth. */
 export type Measured = { value: number; spread: number; n: number };
 
-/** SD within visits pooled over visits, each by its degrees of freedom, and how many those are. Null when no visit has two tries. */
+/**
+ * SD within visits pooled over visits, each by its degrees of freedom, and how many those are. Null when no visit has
+ * two tries.
+ */
 export function pooledSpread(
   visits: readonly Pick<Measured, 'spread' | 'n'>[],
 ): { sd: number; df: number } | null {

@@ -81,7 +81,10 @@ export function betaQuantile(p: number, a: number, b: number): number {
   return (low + high) / 2;
 }
 
-/** Terms of the continued fraction: it is exact to the last digits with 200 for any degrees of freedom, with 60 for small ones. */
+/**
+ * Terms of the continued fraction: it is exact to the last digits with 200 for any degrees of freedom, with 60 for
+ * small ones.
+ */
 const TERMS = 200;
 const FEW_TERMS = 60;
 

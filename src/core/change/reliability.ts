@@ -44,7 +44,10 @@ export function icc(table: readonly (readonly number[])[]): Result<Icc> {
   });
 }
 
-/** Mean difference of two methods and the limits within which 95 % of differences lie (Bland & Altman 1986, Lancet i:307: two SD). */
+/**
+ * Mean difference of two methods and the limits within which 95 % of differences lie (Bland & Altman 1986, Lancet
+ * i:307: two SD).
+ */
 export function agreement(
   a: readonly number[],
   b: readonly number[],
@@ -58,7 +61,10 @@ export function agreement(
 
 export type TestNoise = { icc: Icc; sd: number; semFrom: 'ICC(2,1)'; sem: number; mdc95: number };
 
-/** What a test's own noise is, from tries on several persons: the standard error from ICC(2,1), and the smallest change that counts. */
+/**
+ * What a test's own noise is, from tries on several persons: the standard error from ICC(2,1), and the smallest change
+ * that counts.
+ */
 export function noiseOfTest(table: readonly (readonly number[])[]): Result<TestNoise> {
   const found = icc(table);
   if (!found.ok) return found;

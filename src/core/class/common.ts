@@ -49,7 +49,10 @@ export function presentSeatsOf(
  */
 export const WAY_COST = 0.004;
 const WAY_COST_WITHIN = 0.001;
-/** What is other about a way, a second of a change of position, another drill, breathing quietly, and sitting out, each worse than the one before. Our choice. */
+/**
+ * What is other about a way, a second of a change of position, another drill, breathing quietly, and sitting out, each
+ * worse than the one before. Our choice.
+ */
 const INSTEAD_COST = 0.0005;
 const AWAY_COST = 0.001;
 const OTHER_COST = 0.05;

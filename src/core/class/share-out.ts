@@ -75,7 +75,10 @@ export function shareOut(
   return { chosen, keys: [...used], value, proven: looked <= MOST_LOOKED };
 }
 
-/** The people in an order in which those with the same ways stand together; of such, one need not take a better way than the one before. */
+/**
+ * The people in an order in which those with the same ways stand together; of such, one need not take a better way than
+ * the one before.
+ */
 function alike(
   ways: readonly (readonly Way[])[],
   worth: readonly (readonly number[])[],

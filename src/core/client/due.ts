@@ -59,7 +59,10 @@ const orderOf = ({ what }: Due): string =>
 
 /** A plan that ends within so many days is renewed at the next visit. Our choice. */
 const ENDS_WITHIN_DAYS = 3;
-/** After so many days of practice at home it is looked again, whatever the calendar says. Our choice: what a plan usually runs. */
+/**
+ * After so many days of practice at home it is looked again, whatever the calendar says. Our choice: what a plan
+ * usually runs.
+ */
 const HOME_DAYS = 14;
 
 /**

@@ -102,7 +102,8 @@ function secondsOf(told: Telling): Record<string, number | null> {
 
 /**
  * A sentence with its figures put in: {in} {keep} {out} {wait} {lastKeep} {seconds} in words, {breaths} {rounds} {times},
- * {side} {otherSide} where one side comes first, {lift} {set} {squeeze} as shares of full effort, and {ball} and its like as what is used for it. Null when one of them
+ * {side} {otherSide} where one side comes first, {lift} {set} {squeeze} as shares of full effort, and {ball} and its
+ * like as what is used for it. Null when one of them
  * has no value here: such a sentence is not said.
  *
  * @example fill('In for {in}, out for {out}.', a block of 2–0–6–0) // 'In for two, out for six.'

@@ -75,7 +75,10 @@ const kept = {
   visits: z.array(KeptVisit),
 };
 
-/** Everything kept about one client, as one JSON file that another Kokyu can read. Raw records travel as their bytes in base64. */
+/**
+ * Everything kept about one client, as one JSON file that another Kokyu can read. Raw records travel as their bytes in
+ * base64.
+ */
 export const ClientFile = z.object({
   format: z.literal('kokyu-client'),
   version: z.literal(3),

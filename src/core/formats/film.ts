@@ -10,7 +10,10 @@ export const FILM_TOO_LARGE = `films of more than ${FILM_MAX_BYTES / 1024 ** 2} 
 /** Where films lie on this machine: the whole path of a folder. */
 export const FilmsFolder = z.object({ folder: z.string().check(z.minLength(1), z.maxLength(1000)) });
 
-/** What a file is, by its first twelve bytes: ISO base media (ISO/IEC 14496-12) with its brand, or EBML (RFC 8794) with its kind. Null: no film. */
+/**
+ * What a file is, by its first twelve bytes: ISO base media (ISO/IEC 14496-12) with its brand, or EBML (RFC 8794) with
+ * its kind. Null: no film.
+ */
 export function filmTypeOf(start: Uint8Array): FilmType | null {
   const text = String.fromCharCode(...start.subarray(0, 64));
   if (text.slice(4, 8) === 'ftyp') return text.slice(8, 12) === 'qt  ' ? 'mov' : 'mp4';

@@ -233,7 +233,10 @@ function timesOf(component: ICAL.Component, from: Date, to: Date): CalendarVisit
   return made;
 }
 
-/** The moment of a time in the zone that it is told in: by the tables of this platform, else by the rules in the file, else as it stands on this machine. */
+/**
+ * The moment of a time in the zone that it is told in: by the tables of this platform, else by the rules in the file,
+ * else as it stands on this machine.
+ */
 function momentOf(time: ICAL.Time, tzid: string | undefined): Date {
   if (tzid === undefined || !isZone(tzid)) return time.toJSDate();
   const two = (n: number) => String(n).padStart(2, '0');

@@ -173,7 +173,10 @@ const THERE = new Set(['chair', 'wall', 'counter']);
 const bareHanded = ({ props }: Block): boolean => props.every((p) => THERE.has(p));
 const moves = (drill: Drill): boolean => drill.stage === 'move' || drill.demands.includes('abdominalLoad');
 
-/** How well a drill suits a place of the day, 0–1. Our choice: quiet ones before sleep, none that needs a thing or a mat in between. */
+/**
+ * How well a drill suits a place of the day, 0–1. Our choice: quiet ones before sleep, none that needs a thing or a mat
+ * in between.
+ */
 const SUITS: Record<HomePlace, (drill: Drill, position: Position, block: Block) => number> = {
   waking: (_, position) => (POSITION[position].family === 'supine' ? 1 : 0.9),
   bedtime: (drill, position) =>

@@ -161,7 +161,10 @@ function bytesOf(text: string): number[] | null {
   return bytes;
 }
 
-/** An id that follows from a text, in the form of a UUID (version 8, RFC 9562: of our own making). Two texts that differ have two ids but by chance. */
+/**
+ * An id that follows from a text, in the form of a UUID (version 8, RFC 9562: of our own making). Two texts that differ
+ * have two ids but by chance.
+ */
 export function idOf(text: string): string {
   const parts = [0x811c9dc5, 0x01000193, 0xdeadbeef, 0x41c6ce57].map((seed) => {
     let h = seed;

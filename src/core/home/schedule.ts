@@ -102,7 +102,10 @@ function hoursOf(day: HomeDay): number[] {
   return hours;
 }
 
-/** Three sets, each after an hour or a little more of sitting: at work where hours of work are known, else over the middle of the day. */
+/**
+ * Three sets, each after an hour or a little more of sitting: at work where hours of work are known, else over the
+ * middle of the day.
+ */
 function sittingOf(day: HomeDay, weekday: number): number[] {
   const awake = awakeMin(day);
   const { work } = day;

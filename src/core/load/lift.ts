@@ -118,7 +118,10 @@ function breathSentence(ribs: Lift['ribs'], reach: boolean): string {
 
 const unique = (texts: readonly string[]): string[] => [...new Set(texts)];
 
-/** The pause before the effort, seconds, and what the wall does, as a block has them. The pause ends just past the sticking point. */
+/**
+ * The pause before the effort, seconds, and what the wall does, as a block has them. The pause ends just past the
+ * sticking point.
+ */
 export const liftEdits = (blockId: string, plan: Pick<LiftPlan, 'strategy' | 'bracePct'>): Edit[] => [
   {
     kind: 'phase',

@@ -10,7 +10,10 @@ export type ExhaleSummary = {
   heard: number;
 };
 
-/** Where no exhale was timed: half as long again as the one that the rate suggests, within these bounds, s. Common practice, no source. */
+/**
+ * Where no exhale was timed: half as long again as the one that the rate suggests, within these bounds, s. Common
+ * practice, no source.
+ */
 const GUESS = { share: 0.6, longer: 1.5, least: 2, most: 4 } as const;
 
 /** The exhale to start from where none was looked at; with the rate unknown the most of it. @example guessedExhale(19) // 2.8 */

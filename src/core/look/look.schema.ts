@@ -92,7 +92,10 @@ export const HoldEnd = z.enum(['calm', 'mouth', 'gasp']);
 
 export type HoldEnd = z.infer<typeof HoldEnd>;
 
-/** Calm hold after an ordinary exhale (P25), full-breath hold for a count of 10 (P27), empty pause after a complete exhale (P28). */
+/**
+ * Calm hold after an ordinary exhale (P25), full-breath hold for a count of 10 (P27), empty pause after a complete
+ * exhale (P28).
+ */
 export const HoldKind = z.enum(['calm', 'fullBreath', 'emptyPause']);
 
 export type HoldKind = z.infer<typeof HoldKind>;

@@ -81,7 +81,10 @@ const inserted = (list: readonly Choice[], c: Choice): Choice[] => {
   return at < 0 ? [...list, c] : [...list.slice(0, at), c, ...list.slice(at)];
 };
 
-/** Value of a choice in item order, with one more if one is given; −∞ where it breaks a constraint. Makes nothing; its tables are flat, since it is asked a hundred thousand times. */
+/**
+ * Value of a choice in item order, with one more if one is given; −∞ where it breaks a constraint. Makes nothing; its
+ * tables are flat, since it is asked a hundred thousand times.
+ */
 function evaluator({
   plan,
   place,

@@ -7,7 +7,10 @@ const EPS = 1e-9;
 /** How far a limit's price moves beside that of coverage; any figure is right, this one was quick. */
 const LIMIT_SCALE = 0.4;
 
-/** A price of time, of each need's coverage and of each limit, with the best that the rest is worth at them: rest[item][place]. */
+/**
+ * A price of time, of each need's coverage and of each limit, with the best that the rest is worth at them:
+ * rest[item][place].
+ */
 export type Prices = {
   time: number;
   cover: Float64Array;

@@ -27,7 +27,10 @@ export type AirInput = {
   flags: Flags;
 };
 
-/** mmHg. Where nothing moves it the arterial level is 40; under 35 counts as low, under 30 signs are common (textbook values, from memory). */
+/**
+ * mmHg. Where nothing moves it the arterial level is 40; under 35 counts as low, under 30 signs are common (textbook
+ * values, from memory).
+ */
 export const REST_CO2 = 40;
 export const LOW_CO2 = 35;
 const VERY_LOW_CO2 = 30;

@@ -242,7 +242,10 @@ export const isFresh = (drill: Drill, input: Pick<ProposalInput, 'owned'>): bool
 export const isFirstVisit = ({ visits, owned = [] }: ProposalInput): boolean =>
   visits === undefined ? owned.length === 0 : visits <= 1;
 
-/** Readings that say the pattern is not found yet even where it is easiest: upright is one short try at the end (practice P70). */
+/**
+ * Readings that say the pattern is not found yet even where it is easiest: upright is one short try at the end
+ * (practice P70).
+ */
 const NOT_FOUND: readonly ReadingName[] = ['reversed', 'upperChest', 'fastIrregular'];
 
 /** The options as a plan of docs/planner.md: an item for every drill in every position, an option for every dose. */

@@ -45,7 +45,10 @@ const tells = ({ quality, outcome }: BlockResult): boolean =>
     ? quality !== null && quality < CALM_FROM
     : quality !== null || outcome === 'stopped' || outcome === 'easier';
 
-/** Calm when every paced block was done well; not calm when one was stopped, made easier or went poorly; null when nothing was said. */
+/**
+ * Calm when every paced block was done well; not calm when one was stopped, made easier or went poorly; null when
+ * nothing was said.
+ */
 function endingOf({ sequence, results }: CoachedRun): Ending | null {
   const paced = new Set(sequence.blocks.filter((b) => b.breathing.kind === 'paced').map((b) => b.id));
   const said = results.filter((r) => paced.has(r.blockId) && tells(r));

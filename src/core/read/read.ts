@@ -40,7 +40,10 @@ export type ReadingsResult = {
   needs: WeighedNeed[];
 };
 
-/** What is worked on before the rest, by how much it counts more, and why (practice P17, P21; P10 for the floor). Our choice of the factors. */
+/**
+ * What is worked on before the rest, by how much it counts more, and why (practice P17, P21; P10 for the floor). Our
+ * choice of the factors.
+ */
 const FIRST: Partial<Record<ReadingName, { factor: number; why: string }>> = {
   reversed: { factor: 1.5, why: 'a reversed breath is set right first' },
   stuckInhale: { factor: 1.5, why: 'an emptied chest has room to fill, so the exhale comes first' },
@@ -48,7 +51,10 @@ const FIRST: Partial<Record<ReadingName, { factor: number; why: string }>> = {
 };
 
 export type ReadOptions = {
-  /** The school to read by, or null for the default of practice P31: low and quiet while the pattern is upper-chest or reversed, all round once the client can find the low breath. */
+  /**
+   * The school to read by, or null for the default of practice P31: low and quiet while the pattern is upper-chest or
+   * reversed, all round once the client can find the low breath.
+   */
   school?: School | null;
   /** Null: draw in, with which the trunk is taught from low to high (practice P32, P33). */
   control?: Control | null;

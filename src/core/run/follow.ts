@@ -109,7 +109,10 @@ export function lagSaid({ lagS }: Followed): string {
 /** What a breath that meets the client was: followed, not followed, or one that asks to step back. */
 export type MetBreath = 'followed' | 'apart' | 'missed' | 'sigh' | 'effort';
 
-/** The asked breath grows or shrinks toward the aim by so much at most, s a breath; and goes back by so much (practice P48, the step: our choice). */
+/**
+ * The asked breath grows or shrinks toward the aim by so much at most, s a breath; and goes back by so much (practice
+ * P48, the step: our choice).
+ */
 const STEP_S = 0.25;
 const BACK_S = 0.5;
 

@@ -14,7 +14,10 @@ export function resultName(sequence: Sequence, result: BlockResult): string {
 
 /** A block that went well: this quality or better, to its end. */
 const WELL_FROM = 4;
-/** So many of its last blocks have to have gone well before a drill is owned; two of one visit count. Common practice, no source. */
+/**
+ * So many of its last blocks have to have gone well before a drill is owned; two of one visit count. Common practice,
+ * no source.
+ */
 const WELL_IN_A_ROW = 2;
 
 /** A result with whether the breath was lost in it: a fault was seen that ends the value of the drill (practice P63). */

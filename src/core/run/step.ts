@@ -91,7 +91,10 @@ export type RunEvent =
   /** The look again was made and kept, or was left out (null). */
   | { kind: 'lookAgain'; lookId: string | null };
 
-/** Whether leaking and pushing out are to be asked after a run: with a floor that leaks or is heavy, or a wall apart, and load on it. */
+/**
+ * Whether leaking and pushing out are to be asked after a run: with a floor that leaks or is heavy, or a wall apart,
+ * and load on it.
+ */
 export const worksOnFloor = ({ blocks }: Sequence, flags: Flags): boolean =>
   Boolean(
     flags.leaking ||

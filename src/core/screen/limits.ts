@@ -9,7 +9,10 @@ export const POSTPARTUM_HEAVY_WEEKS = 12;
 /** Where a separation of the abdominal wall is measured. */
 export type SeparationPlace = 'xiphoid' | 'above' | 'below';
 
-/** Wider than this counts as separated, mm: at the tip of the breastbone, 3 cm above and 2 cm below the navel (Beer 2009, Clin Anat 22:706, from memory). */
+/**
+ * Wider than this counts as separated, mm: at the tip of the breastbone, 3 cm above and 2 cm below the navel (Beer
+ * 2009, Clin Anat 22:706, from memory).
+ */
 export const SEPARATION_MM: Record<SeparationPlace, number> = { xiphoid: 15, above: 22, below: 16 };
 
 /** Is a width more than is usual where it was taken? Where that was not told, the narrowest of the places counts. */

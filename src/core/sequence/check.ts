@@ -231,7 +231,10 @@ const leastDose = (block: Block, drill: Drill): Edit =>
     ? { kind: 'free', blockId: block.id, seconds: leastAmount(drill) }
     : { kind: 'breaths', blockId: block.id, breaths: leastAmount(drill) };
 
-/** Rounds first, then doses toward their least, from the longest block on, until the time fits; undefined where that is not enough. */
+/**
+ * Rounds first, then doses toward their least, from the longest block on, until the time fits; undefined where that is
+ * not enough.
+ */
 function shorten(sequence: Sequence): Fix | undefined {
   let made = sequence;
   const edits: Edit[] = [];

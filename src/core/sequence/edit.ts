@@ -34,7 +34,10 @@ export type Edit =
   | { kind: 'minutes'; minutes: number }
   | { kind: 'relook'; seconds: number };
 
-/** The sequence with one edit made; out-of-range figures are brought to the nearest that is allowed, and what would be more than MOST_BLOCKS is not put in. */
+/**
+ * The sequence with one edit made; out-of-range figures are brought to the nearest that is allowed, and what would be
+ * more than MOST_BLOCKS is not put in.
+ */
 export function applyEdit(sequence: Sequence, edit: Edit): Sequence {
   const edited = made(sequence, edit);
   return edited.proof === undefined && edited.said === undefined

@@ -165,7 +165,10 @@ function angleOfBreath({ ribs, belly }: NonNullable<Compartments>, b: FoundBreat
 const shareOf = (ribs: number, belly: number): number | null =>
   ribs + belly > 0 ? clamp(ribs / (ribs + belly), 0, 1) : ribs > 0 ? 1 : null;
 
-/** Drift of the level at the start of the breath, median depths a minute: only breaths between the same shifts and gaps are compared. */
+/**
+ * Drift of the level at the start of the breath, median depths a minute: only breaths between the same shifts and gaps
+ * are compared.
+ */
 function levelDrift(breaths: readonly BandBreath[], cuts: readonly number[]): number {
   const slopes: number[] = [];
   const weights: number[] = [];

@@ -72,7 +72,10 @@ function leftIn(hz: number, gain: (f: number) => number): { white: number; falli
   return { white, falling };
 }
 
-/** Middle over mean of a variance with so many degrees of freedom (Wilson & Hilferty 1931, Proc Natl Acad Sci 17:684, from memory). */
+/**
+ * Middle over mean of a variance with so many degrees of freedom (Wilson & Hilferty 1931, Proc Natl Acad Sci 17:684,
+ * from memory).
+ */
 const middleOverMean = (freedom: number): number => (1 - 2 / (9 * freedom)) ** 3;
 
 /** Standard deviation of what smoothing took away, from its median, so that a cough counts for little. */

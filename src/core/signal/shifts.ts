@@ -12,7 +12,10 @@ export type Shift = {
 
 type Until = Shift & { toS: number };
 
-/** A step between the middles before and behind of this many depths is looked into. Our choice: under it a change of breathing looks alike. */
+/**
+ * A step between the middles before and behind of this many depths is looked into. Our choice: under it a change of
+ * breathing looks alike.
+ */
 const LOOKED_INTO = 1.3;
 /** It is a shift when this many depths fit. Our choice. */
 const LEAST = 1;

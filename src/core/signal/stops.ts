@@ -4,7 +4,10 @@ import type { Span } from './record';
 /** A stop is named from this length and from so many breaths. 10 s is the usual scoring length (from memory). Not a diagnosis. */
 const STOP_S = 10;
 const STOP_BREATHS = 1.5;
-/** Within a window of this length a stop reaches less than this share of a depth, a straight line taken out, and that line is flat. */
+/**
+ * Within a window of this length a stop reaches less than this share of a depth, a straight line taken out, and that
+ * line is flat.
+ */
 const WINDOW_S = 8;
 const REACH = 0.25;
 const SLOPE_DEPTHS = 0.35;

@@ -12,7 +12,10 @@ export type StreamedTurn = {
   travel: number;
 };
 
-/** The stretch that a parabola is fitted to, as a share of the usual breath, and its limits, s. Our choice: by trial on generated bodies. */
+/**
+ * The stretch that a parabola is fitted to, as a share of the usual breath, and its limits, s. Our choice: by trial on
+ * generated bodies.
+ */
 const STRETCH = { share: 0.22, least: 0.4, most: 2 } as const;
 /** The slope at its end has to be so many of its standard errors beyond level, and so much of the usual slope. */
 const SURE = 2;

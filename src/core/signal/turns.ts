@@ -198,7 +198,10 @@ const WITHIN = 3;
 /** Share of a phase that is left at least when its turn is moved. */
 const LEAST_PHASE = 0.2;
 
-/** Projection × inverse Cholesky factor of the covariance of 1/f noise (logarithmic in time), white noise and an unknown trend. */
+/**
+ * Projection × inverse Cholesky factor of the covariance of 1/f noise (logarithmic in time), white noise and an unknown
+ * trend.
+ */
 function whitener(edges: Float64Array, breath: number, trend: number): Float64Array {
   const n = edges.length - 1;
   const c = new Float64Array(n * n);

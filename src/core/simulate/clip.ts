@@ -121,7 +121,10 @@ function laid(of: (x: number, y: number) => number, w: number, h: number): (x: n
   };
 }
 
-/** A body before a ground, breathing so many ordinary and deep breaths. Pictures are made when asked for, in parts when that is enough. */
+/**
+ * A body before a ground, breathing so many ordinary and deep breaths. Pictures are made when asked for, in parts when
+ * that is enough.
+ */
 export function clipBody(parts: Partial<ClipSetup> = {}): ClipBody {
   const setup: ClipSetup = { ...CLIP_SETUP, ...parts };
   const { width: w, height: h, hz } = setup;

@@ -41,11 +41,17 @@ const ABOVE_DB = 1;
 const STANDS_OUT_DB = 3;
 /** What is this much quieter than the loudest does not belong to the exhale. Our choice. */
 const BELOW_LOUDEST_DB = 45;
-/** A last part that falls faster than this is the room that rings on, dB a second: 60 dB in 2.4 s. An exhale fades slower. Our choice. */
+/**
+ * A last part that falls faster than this is the room that rings on, dB a second: 60 dB in 2.4 s. An exhale fades
+ * slower. Our choice.
+ */
 const ECHO_DB_PER_S = 25;
 /** Share of the exhale that evenness is judged on. */
 const MIDDLE = 0.8;
-/** dB from which an exhale is no longer even: its change from end to end, and the dips of one that comes in bursts. Our choice. */
+/**
+ * dB from which an exhale is no longer even: its change from end to end, and the dips of one that comes in bursts. Our
+ * choice.
+ */
 const FADE_DB = 4;
 const DIP_DB = 3;
 const DIPS = 2;

@@ -2,10 +2,16 @@ import type { ReadingName } from '../aims/reading-names';
 import type { Control } from '../aims/school';
 import type { Tone } from './tone';
 
-/** What of a client moves the tone of a drill, besides the safety rules: readings that were named, and the school of trunk control. */
+/**
+ * What of a client moves the tone of a drill, besides the safety rules: readings that were named, and the school of
+ * trunk control.
+ */
 export type ToneClient = { readings?: readonly ReadingName[]; control?: Control };
 
-/** Tone kept under this where the breath stops with it, or the floor is pressed on from above. Our choice: the low level of the draw-in school. */
+/**
+ * Tone kept under this where the breath stops with it, or the floor is pressed on from above. Our choice: the low level
+ * of the draw-in school.
+ */
 const GENTLE_PCT = 15;
 
 /**

@@ -10,7 +10,10 @@ import { directionOf, LINE_PLACE, type LinePlace } from './line';
 import type { FollowedLine } from './line.schema';
 import { shakeAlong, type Steadied } from './steady';
 
-/** How far off an amplitude may be, as a share of it, by how far the contour travels: within this in 19 of 20 of our generated clips. */
+/**
+ * How far off an amplitude may be, as a share of it, by how far the contour travels: within this in 19 of 20 of our
+ * generated clips.
+ */
 const AMPLITUDE_ERROR = { fromPx: 2, above: 0.15, below: 0.3 } as const;
 /** How far off a moment may be, s. */
 export const TIMING_ERROR_S = 0.2;
@@ -174,7 +177,10 @@ function merged(spans: readonly Span[]): Span[] {
 
 /** The breath is out when the curve is within this share of what it reaches from where it rests. Our choice. */
 const OUT_SHARE = 0.2;
-/** An end is mirrored to where the curve has gone this share of all that it reaches: ordinary breaths go no further than half of deep ones. */
+/**
+ * An end is mirrored to where the curve has gone this share of all that it reaches: ordinary breaths go no further than
+ * half of deep ones.
+ */
 const MIRRORED_TO = 0.25;
 /** No more than this is mirrored, s. */
 const MOST_MIRRORED_S = 12;

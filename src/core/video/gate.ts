@@ -59,7 +59,9 @@ const OVER_STILL = 4;
 /** Above this the background moves, and its movement has to be taken away, px. */
 const STILL_MOVES_PX = 0.08;
 const LEAST_STEP = 30;
-/** Less of a movement is seen where another edge is matched together with the contour. On made-up clips: good lines see .85 and more, those
+/**
+ * Less of a movement is seen where another edge is matched together with the contour. On made-up clips: good lines see
+ * .85 and more, those
  * that halve a movement .70 to .78. */
 const LEAST_SEEN = 0.82;
 

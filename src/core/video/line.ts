@@ -94,7 +94,10 @@ export const lineAbout = (middle: Point, direction: Point, length: number): Segm
   to: { x: middle.x + (direction.x * length) / 2, y: middle.y + (direction.y * length) / 2 },
 });
 
-/** A line is this share of the picture's shorter side, where nobody says otherwise. Our choice: it holds a deep breath and its edge. */
+/**
+ * A line is this share of the picture's shorter side, where nobody says otherwise. Our choice: it holds a deep breath
+ * and its edge.
+ */
 const USUAL_SHARE = 0.15;
 /** Shorter lines hold no edge with room to move, px. */
 export const LEAST_LINE_PX = 18;

@@ -6,7 +6,10 @@ export const GROUPS = 7;
 /** How grey changes along the line, a profile a group; one after the other. */
 export type Profiles = Float32Array;
 
-/** Changes of grey along a strip: rows smoothed a little, then the difference of neighbours; group g holds rows 2g − 1 to 2g + 1. */
+/**
+ * Changes of grey along a strip: rows smoothed a little, then the difference of neighbours; group g holds rows 2g − 1
+ * to 2g + 1.
+ */
 export function profilesOf(strip: Strip, places: number): Profiles {
   const profiles = new Float32Array(GROUPS * places);
   // Room of two places at both ends holds the edge going on.

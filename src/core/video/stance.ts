@@ -58,16 +58,25 @@ export type StanceValue = {
     | 'shoulderLevel'
     | 'handsFromRibs';
   label: string;
-  /** Degrees, or % of the length from shoulder to hip (from the front: of the width of the shoulders); forward, or the right higher, is positive. */
+  /**
+   * Degrees, or % of the length from shoulder to hip (from the front: of the width of the shoulders); forward, or the
+   * right higher, is positive.
+   */
   value: number;
   unit: 'degrees' | '%';
   /** Typical error from tapping twice; null where no point of it was tapped twice. */
   error: number | null;
 };
 
-/** Ribs within this of the pelvis stand over it, degrees off the plumb line. Our choice: about two fingers at the height of the ribs. */
+/**
+ * Ribs within this of the pelvis stand over it, degrees off the plumb line. Our choice: about two fingers at the height
+ * of the ribs.
+ */
 const OVER_DEG = 6;
-/** A pelvis within this is level. Common practice: the front hip spine a little lower than the rear one is usual; our choice of the number. */
+/**
+ * A pelvis within this is level. Common practice: the front hip spine a little lower than the rear one is usual; our
+ * choice of the number.
+ */
 const LEVEL_DEG = { least: 0, most: 13 } as const;
 /** An arm that goes higher than this needs the chest to lift (practice P58, common practice). */
 export const ARM_LIFTS_CHEST_DEG = 140;
@@ -244,7 +253,10 @@ export function standsAs({
   return stack || pelvis ? { as: 'between', because: 'ribs and pelvis are level' } : null;
 }
 
-/** What a picture says of the shoulders for the screening, measured: how high an arm goes, and that one stands higher. Empty where it does not tell. */
+/**
+ * What a picture says of the shoulders for the screening, measured: how high an arm goes, and that one stands higher.
+ * Empty where it does not tell.
+ */
 export function shouldersSay({ values }: Stance): { text: string; limits: boolean }[] {
   const sure = ({ error }: StanceValue) => (error === null ? ', tapped once' : ` ± ${error.toFixed(0)}°`);
   return values.flatMap((v) => {

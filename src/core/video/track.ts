@@ -16,7 +16,10 @@ type Tracked = {
 const TEMPLATE_SHARE = 0.4;
 /** Least template, places: an edge and what lies about it. */
 const LEAST_TEMPLATE = 9;
-/** A contour moves no faster than so many line lengths a second, and always at least so many places from picture to picture. Our choice. */
+/**
+ * A contour moves no faster than so many line lengths a second, and always at least so many places from picture to
+ * picture. Our choice.
+ */
 const FASTEST = 1.4;
 const LEAST_STEP = 1.5;
 /** A group counts when it correlates this well, and its edge is this share as strong as it was: noise alone correlates too. */

@@ -4,9 +4,14 @@ import type { Segment } from './line';
 import { ACROSS, planStrip, stripOf, type Strip } from './strip';
 import { lineTracker } from './track';
 
-/** Movements that are tried, px outwards: about what an ordinary breath moves in a clip, where the ground beside the contour holds most. */
+/**
+ * Movements that are tried, px outwards: about what an ordinary breath moves in a clip, where the ground beside the
+ * contour holds most.
+ */
 const TRIED_PX = [-1, -0.5, 0.5, 1] as const;
-/** The contour reaches beyond the middle of its line to where grey changes by less than this share of its most, and this far at least,
+/**
+ * The contour reaches beyond the middle of its line to where grey changes by less than this share of its most, and this
+ * far at least,
  * places; from there on the ground shows. Our choice. */
 const FLAT_SHARE = 0.25;
 const LEAST_CONTOUR = 2;

@@ -143,7 +143,8 @@ export function connect(): OpenedDb {
 }
 
 /**
- * The file was deleted or exchanged while it was open. This process still has all of it: it is written back where nothing is, beside what
+ * The file was deleted or exchanged while it was open. This process still has all of it: it is written back where
+ * nothing is, beside what
  * is there now otherwise. Trouble where that fails or has to be seen; null: all is as it was.
  */
 function rescued({ db, path }: Shared, isReplaced: boolean): OpenedDb | null {

@@ -31,7 +31,8 @@ function lastOf(client: Database.Database): number {
 }
 
 /**
- * Brings a database to the newest shape. Whoever comes first holds the file until it is done, others wait and find it done; all steps
+ * Brings a database to the newest shape. Whoever comes first holds the file until it is done, others wait and find it
+ * done; all steps
  * are one transaction, so that an upgrade that is cut off anywhere leaves the file as it was. A copy of that is made first.
  *
  * @param told before each statement, by its number over all steps

@@ -7,7 +7,10 @@ import { Dialog } from '@/ui/dialog';
 
 const VersionList = dynamic(() => import('./version-list').then((m) => m.VersionList), { ssr: false });
 
-/** Versions of this sequence, named or kept by themselves: what was different then, and bringing one back (which can be undone). */
+/**
+ * Versions of this sequence, named or kept by themselves: what was different then, and bringing one back (which can be
+ * undone).
+ */
 export function Versions({ onBringBack, ...rest }: ComponentProps<typeof VersionList>) {
   const [open, setOpen] = useState(false);
   return (

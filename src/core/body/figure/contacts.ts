@@ -5,7 +5,10 @@ import type { ArmPose, HandContact, HandShape, LegPose, Pose } from './poses';
 import { SEGMENT, skeletonOf, type Limb, type Skeleton } from './skeleton';
 import { add, cross, dot, lerp, norm, scale, sub, type Vec3 } from './vector';
 
-/** Where a hand lies on the trunk: height on the spine, degrees from the front to its own side, which way the fingers go, and where the elbow is: own side, up, front. */
+/**
+ * Where a hand lies on the trunk: height on the spine, degrees from the front to its own side, which way the fingers
+ * go, and where the elbow is: own side, up, front.
+ */
 type OnTrunk = { t: number; round: number; fingers: 'across' | 'round' | 'down'; elbow: Vec3 };
 const ON_TRUNK: Partial<Record<HandContact, OnTrunk>> = {
   belly: { t: 0.26, round: 14, fingers: 'across', elbow: [0.9, -0.2, -0.7] },
@@ -33,7 +36,10 @@ const HELD_AT = 3.2;
 /** Half the width of a ball that both hands hold. */
 export const HELD_BALL = 5;
 
-/** How far the wrist is from the middle of the palm, half the palm's thickness, and how far the palm is below the wrist of a hand on the floor. */
+/**
+ * How far the wrist is from the middle of the palm, half the palm's thickness, and how far the palm is below the wrist
+ * of a hand on the floor.
+ */
 const [PALM_AT, PALM_OFF, PALM_DOWN] = [2.4, 0.85, 1.1];
 /** How high a cushion is under somebody who sits on it on the floor. */
 const CUSHION = 3.4;

@@ -30,7 +30,10 @@ type Shape = { tone: ThingTone; d: string };
 export type Drawing = {
   /** Which traced body this is: `public/figures/<body>.svg`. */
   body: string;
-  /** Furniture behind the body, what lies between its far and its near limbs, what is worn under its arms, and what is before it. */
+  /**
+   * Furniture behind the body, what lies between its far and its near limbs, what is worn under its arms, and what is
+   * before it.
+   */
   behind: Shape[];
   between: Shape[];
   worn: Shape[];

@@ -6,7 +6,10 @@ import { FIGURE_NAMES, suits } from './figures';
 const UPRIGHT = POSITIONS.filter((p) => POSITION[p].traits.includes('upright'));
 const VIEWS = ['side', 'front'] as const;
 
-/** Every body that can be asked for: each position and what is done there from both views, upright ones slouched and arched, and those of late pregnancy. */
+/**
+ * Every body that can be asked for: each position and what is done there from both views, upright ones slouched and
+ * arched, and those of late pregnancy.
+ */
 export const everyBody = (): Asked[] => {
   const usual = usualBodies();
   const late = usual.filter((a) => hasLateBody(a.position));

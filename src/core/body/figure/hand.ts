@@ -2,7 +2,10 @@ import type { HandShape } from './poses';
 import { SEGMENT, type Limb, type Skeleton } from './skeleton';
 import { add, cross, dot, norm, scale, sub, type Vec3 } from './vector';
 
-/** How the fingers are bent at knuckle and middle joint, degrees, and where the thumb goes: along the fingers, to its side, toward the palm. */
+/**
+ * How the fingers are bent at knuckle and middle joint, degrees, and where the thumb goes: along the fingers, to its
+ * side, toward the palm.
+ */
 type Fingers = { bend: readonly [number, number]; index?: readonly [number, number]; thumb: Vec3 };
 const FINGERS: Record<HandShape, Fingers> = {
   flat: { bend: [0, 0], thumb: [0.85, 0.52, 0] },
@@ -15,7 +18,10 @@ const FINGERS: Record<HandShape, Fingers> = {
   clasped: { bend: [52, 112], thumb: [0.75, 0.1, 0.65] },
 };
 
-/** How long the fingers are from the second to the fifth, and how far their two ends are along; percent of height. Our drawing. */
+/**
+ * How long the fingers are from the second to the fifth, and how far their two ends are along; percent of height. Our
+ * drawing.
+ */
 const LENGTHS = [3.4, 3.6, 3.3, 2.7] as const;
 const KNUCKLES_AT = 3.9;
 

@@ -26,11 +26,17 @@ export type Traced = {
   /** Where one part passes before another, and the two thin lines of clothing. */
   lines: string;
   cloth: string;
-  /** Where a zone shows on the surface, and which way it opens: an arrow, or none where it opens toward the eye; a zone that is turned away is absent. */
+  /**
+   * Where a zone shows on the surface, and which way it opens: an arrow, or none where it opens toward the eye; a zone
+   * that is turned away is absent.
+   */
   zones: Partial<Record<Zone, { area: string; arrow: string | null; middle: Vec2 }>>;
 };
 
-/** Where a zone lies on the trunk: along the spine (0 hips, 1 shoulders) and round it, degrees from the front to the near side. Our drawing. */
+/**
+ * Where a zone lies on the trunk: along the spine (0 hips, 1 shoulders) and round it, degrees from the front to the
+ * near side. Our drawing.
+ */
 const ZONE_AT: Partial<Record<Zone, { t: readonly [number, number]; round: readonly [number, number] }>> = {
   sternum: { t: [0.72, 0.95], round: [-46, 46] },
   betweenBlades: { t: [0.68, 0.93], round: [134, 226] },
@@ -54,7 +60,10 @@ const LEVEL = 1.2;
 const SHORTEST = 3;
 
 type Grid = { x0: number; y0: number; w: number; h: number };
-/** Of every cell: how near the line of sight comes to the part (below nothing: it goes through), where that is, and where it first meets it. */
+/**
+ * Of every cell: how near the line of sight comes to the part (below nothing: it goes through), where that is, and
+ * where it first meets it.
+ */
 type Seen = { least: Float32Array; depth: Float32Array; hit: Float32Array };
 
 const ARMS: ReadonlySet<Part> = new Set<Part>(['nearArm', 'nearFore', 'farArm', 'farFore']);
@@ -392,7 +401,10 @@ function zonesOf(
   return zones;
 }
 
-/** Where the pelvic floor hangs on the spine, how far it reaches to front and side, and how deep it sags, percent of height. Our drawing. */
+/**
+ * Where the pelvic floor hangs on the spine, how far it reaches to front and side, and how deep it sags, percent of
+ * height. Our drawing.
+ */
 const FLOOR = { t: -0.15, front: 4.6, side: 4.8, sag: 1.7, dents: 3 } as const;
 
 /** The pelvic floor is within: its bowl is drawn through what is before it. It opens toward the feet. */

@@ -26,7 +26,10 @@ import { command } from '../../../command';
 const Id = z.uuid();
 const STALE = [['/clients/[id]', 'layout'], ['/']] as const;
 
-/** Plans what goes home, as the wish of the plan that is being written or of the last one says; begins one where there is none. */
+/**
+ * Plans what goes home, as the wish of the plan that is being written or of the last one says; begins one where there
+ * is none.
+ */
 export async function beginHome(clientId: string): Promise<Result<{ id: string }>> {
   return command(
     Id,

@@ -5,7 +5,10 @@ import { homePlansOf } from '@/server/home-plans';
 import { scopeOfRequest } from '@/server/scope';
 import { asFile, noPlan, sentPlan, type PlanAddress } from '../plan-of';
 
-/** The reminders of a plan as a calendar. Of one that is over every reminder is called off; what an earlier plan had goes with it. */
+/**
+ * The reminders of a plan as a calendar. Of one that is over every reminder is called off; what an earlier plan had
+ * goes with it.
+ */
 export async function GET(_: Request, { params }: PlanAddress): Promise<Response> {
   const scope = await scopeOfRequest();
   const row = sentPlan(scope, await params);

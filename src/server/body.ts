@@ -1,7 +1,5 @@
+import { inMb } from '@/core/base/megabytes';
 import { fail, ok, type Result } from '@/core/base/result';
-
-const MB = 1024 * 1024;
-const inMb = (bytes: number) => `${(bytes / MB).toFixed(1)} MB`;
 
 /**
  * The bytes that a request carries, all of them or none: more than `most`, or fewer than were announced, is refused. Reads

@@ -6,8 +6,10 @@ import { codeOf } from '@/core/client/code';
 import { fail, ok, type Result } from '@/core/base/result';
 import { away } from './backup/closed-copy';
 import { isForeign } from './db/client';
+import { rowsByTable } from './db/rows';
 import { knownVersion, upgrade } from './db/upgrade';
 import { fileOf } from './films';
+import { fileStamp } from './folders';
 import { readJson, shapeOf, type JsonKind } from './record-json';
 import { LOCAL_OWNER } from './scope';
 
@@ -128,10 +130,7 @@ function findingsIn(client: Database.Database): Findings {
   const folders = [...new Set(films.map((f) => f.folder))].filter((f) => existsSync(f));
   return {
     pages,
-    orphans: orphans.reduce<Record<string, number>>(
-      (n, { table }) => ({ ...n, [table]: (n[table] ?? 0) + 1 }),
-      {},
-    ),
+    orphans: rowsByTable(orphans),
     unreadable: tried(() => unreadableIn(client), []),
     filmsMissing: [...known].filter((f) => !existsSync(f)),
     filmsStray: folders.flatMap((f) =>
@@ -182,7 +181,7 @@ export function repair(path: string, now = new Date()): Result<Repaired> {
   if (free !== null) return fail(free, 'file');
   const before = examine(file);
   if (!before.ok) return before;
-  const copy = `${file}.before-repair-${now.toISOString().replace(/[:.]/g, '-')}`;
+  const copy = `${file}.before-repair-${fileStamp(now.toISOString())}`;
   copyFileSync(file, copy);
   let salvaged: Repaired['salvaged'] = null;
   if (before.value.pages.length > 0) {

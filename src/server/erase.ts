@@ -4,30 +4,16 @@ import { and, desc, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import { codeOf } from '@/core/client/code';
 import { bearsName, withoutClient } from '@/core/client/erasure';
-import type { Erasure } from '@/core/client/erasure.schema';
+import type { ErasePreview, Erasure } from '@/core/client/erasure.schema';
 import { backupState } from './backup/backup';
 import { findClientEver } from './clients';
 import { databasePath, db } from './db/client';
+import { rowsByTable } from './db/rows';
 import { clients, erasures } from './db/schema';
 import { plainCopiesOf } from './db/upgrade';
 import { fileOf } from './films';
 import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
-
-/** What the erasure of a client takes away, before it is done. */
-export type ErasePreview = {
-  name: string;
-  code: string;
-  rows: Record<string, number>;
-  filmsUnreachable: number;
-  classes: number;
-  /** Titles of visits without a file that bear the name. */
-  visits: string[];
-  backups: string[];
-  copies: number;
-  /** Why it cannot be done now; null: it can. */
-  held: string | null;
-};
 
 type Film = Parameters<typeof fileOf>[0];
 
@@ -88,9 +74,6 @@ function namingOf(scope: Scope, clientId: string): { table: string; id: string; 
   return [...NAMING.flatMap((t) => naming(t)), ...naming('revisions', "AND kind IN ('class', 'classRun')")];
 }
 
-const countsOf = (rows: readonly { table: string }[]): Record<string, number> =>
-  rows.reduce<Record<string, number>>((n, { table }) => ({ ...n, [table]: (n[table] ?? 0) + 1 }), {});
-
 const filmsOfClient = (clientId: string): Film[] =>
   db()
     .$client.prepare(
@@ -122,7 +105,7 @@ export function erasePreview(scope: Scope, clientId: string): ErasePreview | und
   return {
     name: client.name,
     code: codeOf(clientId),
-    rows: countsOf(rowsOf(scope, clientId, client.name)),
+    rows: rowsByTable(rowsOf(scope, clientId, client.name)),
     filmsUnreachable: filmsOfClient(clientId).filter((f) => !existsSync(f.folder)).length,
     classes: namingOf(scope, clientId).filter((r) => r.table !== 'revisions').length,
     visits: visitsNaming(scope, client.name).map((v) => v.title),
@@ -160,7 +143,7 @@ export function eraseClient(
   const erasure: Erasure = {
     code: codeOf(clientId),
     at: now.toISOString(),
-    rows: countsOf(rows),
+    rows: rowsByTable(rows),
     films: films.gone,
     filmsLeft: films.left,
     classes: naming.filter((r) => r.table !== 'revisions').length,

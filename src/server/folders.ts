@@ -14,3 +14,6 @@ export function usableFolder(folder: string): Result<null> {
   }
   return ok(null);
 }
+
+/** A moment as a part of a file name. */
+export const fileStamp = (at: string): string => at.replace(/[:.]/g, '-');

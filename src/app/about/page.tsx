@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { CAUTIONS } from '@/core/base/cautions';
+import { inMb } from '@/core/base/megabytes';
 import { about } from '@/server/about';
 import { connect } from '@/server/db/client';
 
@@ -11,7 +12,7 @@ export default function AboutPage() {
   const { version, node, sqlite, shape, file, bytes, packages } = about();
   const facts: [string, string][] = [
     ['Kokyu', version],
-    ['Records', `${file}, ${(bytes / 1024 / 1024).toFixed(1)} MB, shape ${shape}`],
+    ['Records', `${file}, ${inMb(bytes)}, shape ${shape}`],
     ['Runs on', `Node ${node}, SQLite ${sqlite}`],
     ['Goes out', 'nothing: no page asks any other machine for anything'],
   ];

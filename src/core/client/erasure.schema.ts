@@ -23,3 +23,13 @@ export const Erasure = z.object({
 });
 
 export type Erasure = z.infer<typeof Erasure>;
+
+/** What the erasure of a client takes away, before it is done. */
+export type ErasePreview = Pick<Erasure, 'code' | 'rows' | 'classes' | 'backups' | 'copies'> & {
+  name: string;
+  filmsUnreachable: number;
+  /** Titles of visits without a file that bear the name. */
+  visits: string[];
+  /** Why it cannot be done now; null: it can. */
+  held: string | null;
+};

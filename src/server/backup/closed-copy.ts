@@ -4,12 +4,13 @@ import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { fail, ok, type Result } from '@/core/base/result';
 import { KDF, type BackupHeader, type BackupSettings } from '@/core/formats/backup';
+import { fileStamp } from '../folders';
 import { digestOf, seal, unseal } from './sealed-file';
 
 const ENDING = '.kokyu-backup';
 const CHUNK_BYTES = 1 << 20;
 
-const nameOf = (at: string): string => `kokyu-${at.replace(/[:.]/g, '-')}${ENDING}`;
+const nameOf = (at: string): string => `kokyu-${fileStamp(at)}${ENDING}`;
 
 /** Takes away a database with what SQLite lays beside it. */
 export const away = (path: string): void => {

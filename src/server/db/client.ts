@@ -2,6 +2,7 @@ import { closeSync, existsSync, mkdirSync, openSync, renameSync, rmSync, statSyn
 import { dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { fileStamp } from '../folders';
 import { LOCAL_OWNER } from '../scope';
 import * as schema from './schema';
 import { knownVersion, NoCopy, upgrade } from './upgrade';
@@ -137,6 +138,7 @@ export function connect(): OpenedDb {
   if (opened.ok) {
     shared.kokyuDb = { ...opened, path, inode: statSync(path).ino };
     // However the process ends in peace, the one file holds everything and can be copied as it is.
+    process.off('exit', disconnect);
     process.once('exit', disconnect);
   }
   return opened;
@@ -148,7 +150,7 @@ export function connect(): OpenedDb {
  * is there now otherwise. Trouble where that fails or has to be seen; null: all is as it was.
  */
 function rescued({ db, path }: Shared, isReplaced: boolean): OpenedDb | null {
-  const to = isReplaced ? `${path}.rescued-${new Date().toISOString().replace(/[:.]/g, '-')}` : path;
+  const to = isReplaced ? `${path}.rescued-${fileStamp(new Date().toISOString())}` : path;
   const part = `${to}.part`;
   try {
     rmSync(part, { force: true });

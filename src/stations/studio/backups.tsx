@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { inMb } from '@/core/base/megabytes';
 import type { Result } from '@/core/base/result';
 import { LEAST_PASSPHRASE } from '@/core/formats/backup';
 import { Button } from '@/ui/button';
@@ -20,8 +21,6 @@ export type BackupsProps = {
   backUp: () => Promise<Result<null>>;
   setUpBackups: (asked: { folder: string; passphrase: string }) => Promise<Result<null>>;
 };
-
-const inMb = (bytes: number) => `${(bytes / 1024 / 1024).toFixed(1)} MB`;
 
 /** Copies of everything, closed by a passphrase: made every day while Kokyu runs, and on demand. */
 export function Backups({ backup, backUp, setUpBackups }: BackupsProps) {

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { leftToDo, sayRows } from '@/core/client/erasure';
-import type { Erasure } from '@/core/client/erasure.schema';
+import type { ErasePreview, Erasure } from '@/core/client/erasure.schema';
 import { dropErased } from '@/ui/autosave/erased-drafts';
 import { Button } from '@/ui/button';
 import { useDates } from '@/ui/dates';
@@ -14,17 +14,7 @@ import { ReceiptLink } from '@/ui/receipt-link';
 
 type Props = {
   clientId: string;
-  preview: {
-    name: string;
-    code: string;
-    rows: Record<string, number>;
-    filmsUnreachable: number;
-    classes: number;
-    visits: readonly string[];
-    backups: readonly string[];
-    copies: number;
-    held: string | null;
-  };
+  preview: ErasePreview;
   erase: (asked: { clientId: string; typed: string }) => Promise<Result<Erasure>>;
 };
 
@@ -34,7 +24,7 @@ export function EraseClient({ clientId, preview, erase }: Props) {
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const [done, setDone] = useState<Erasure | null>(null);
-  const [name] = useState(preview.name);
+  const { name } = preview;
   const go = async () => {
     setBusy(true);
     setError(null);

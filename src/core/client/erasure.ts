@@ -39,7 +39,9 @@ export function leftToDo(e: Erasure): string[] {
       ? [`Films that could not be reached, to be deleted by hand: ${e.filmsLeft.join(', ')}.`]
       : []),
     ...(e.found
-      ? ['The file could not be written anew while something else held it: erase again, or run doctor.']
+      ? [
+          'The file could not be written anew while something else held it. End that and Kokyu: with the log nothing of the client is left in the file.',
+        ]
       : []),
     'Copies, sheets and exports that were made by hand, and what the client has on a phone of their own, are beyond Kokyu.',
   ];

@@ -300,6 +300,10 @@ describe('one who was made for it', () => {
     expect(done.found).toBe(true);
     expect(leftToDo(done).join(' ')).toMatch(/could not be written anew/);
     reader.close();
+    // As it says: once nobody holds the file and Kokyu has ended.
+    disconnect();
+    expect(holds(process.env.KOKYU_DB!, id)).toBe(false);
+    expect(holds(process.env.KOKYU_DB!, name)).toBe(false);
   });
 });
 

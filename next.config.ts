@@ -23,6 +23,8 @@ const config: NextConfig = {
     { source: '/at-home/sw.js', headers: [{ key: 'service-worker-allowed', value: '/home' }] },
   ],
   experimental: {
+    // What nobody may see answers with 401 and 403 and a page of ours.
+    authInterrupts: true,
     // The text of a library file comes by an action.
     serverActions: { bodySizeLimit: '32mb' },
     // What goes through the proxy is held by it; the default would cut everything after 10 MB in silence.

@@ -45,6 +45,9 @@ export function proxy(request: NextRequest) {
   // What stands behind no proxy of ours believes no name that a request gives itself.
   headers.set('x-forwarded-host', hostOf(request, door));
   headers.set('x-nonce', nonce);
+  // Who may see what hangs on what is asked for; a request does not get to say that itself.
+  headers.set('x-kokyu-path', request.nextUrl.pathname);
+  headers.set('x-kokyu-method', request.method);
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);

@@ -2,8 +2,9 @@ import { revalidatePath } from 'next/cache';
 import type * as z from 'zod';
 import { parseWith } from '@/core/base/parse';
 import { fail, type Failure } from '@/core/base/result';
-import { guarded } from '@/server/save';
-import { scopeOfRequest, type Scope } from '@/server/scope';
+import { guarded, ONLY_LOOK } from '@/server/save';
+import { noteChanged } from '@/server/people/who';
+import { askScope, REFUSED_TEXT, type Scope } from '@/server/scope';
 
 /** What a command makes stale: pages under an address, alone or with all that lies below. */
 export type Stale = readonly [path: string, kind?: 'page' | 'layout'];
@@ -17,12 +18,16 @@ export async function command<S extends z.core.$ZodType, R extends { ok: boolean
   input: unknown,
   run: (given: z.output<S>, scope: Scope) => R,
   stale: readonly Stale[] = [],
+  may: 'write' | 'coach' = 'write',
 ): Promise<R | Failure> {
   const given = parseWith(schema, input);
   if (!given.ok) return given;
-  const scope = await scopeOfRequest();
-  if (scope.may !== 'write') return fail('You may look at these records, not change them.');
+  // What was typed stays on the screen of one who was signed out or locked meanwhile.
+  const scope = await askScope();
+  if (typeof scope === 'string') return fail(REFUSED_TEXT[scope]);
+  if (scope.may !== 'write' && scope.may !== may) return fail(ONLY_LOOK);
   const done = guarded(() => run(given.value, scope));
+  if (done.ok) await noteChanged(scope);
   for (const [path, kind] of stale) revalidatePath(path, kind);
   return done;
 }

@@ -14,6 +14,10 @@ import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { PageFocus } from '@/ui/page-focus';
+import { peopleSettings } from '@/server/people/settings';
+import { hasAccounts, signedIn } from '@/server/people/who';
+import { QuietLock } from '@/stations/people/quiet-lock';
+import { lock } from './account/actions';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
 
@@ -22,10 +26,21 @@ export const metadata: Metadata = {
   description: 'Coaching the breath: screen, look, read, write, coach, follow',
 };
 
+const HOUSES = [
+  ['/', 'Today'],
+  ['/classes', 'Classes'],
+  ['/drills', 'Drills'],
+  ['/studio', 'Studio'],
+  ['/words', 'Words'],
+] as const;
+
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection();
   const opened = connect();
   const damage = opened.ok ? damageFound() : null;
+  const who = opened.ok && hasAccounts() ? await signedIn() : 'everybody';
+  const isIn = who === 'everybody' || (who !== null && !who.locked);
+  const houses = !isIn ? [] : who !== 'everybody' && who.role === 'assistant' ? HOUSES.slice(0, 1) : HOUSES;
   return (
     <html lang="en">
       <body>
@@ -41,23 +56,21 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             Kokyu
           </Link>
           <nav aria-label="House" className="flex gap-5">
-            <Link href="/" className="hover:underline">
-              Today
-            </Link>
-            <Link href="/classes" className="hover:underline">
-              Classes
-            </Link>
-            <Link href="/drills" className="hover:underline">
-              Drills
-            </Link>
-            <Link href="/studio" className="hover:underline">
-              Studio
-            </Link>
-            <Link href="/words" className="hover:underline">
-              Words
-            </Link>
+            {houses.map(([href, name]) => (
+              <Link key={href} href={href} className="hover:underline">
+                {name}
+              </Link>
+            ))}
           </nav>
           <span className="ml-auto flex items-baseline gap-5 text-fine">
+            {who !== 'everybody' && who !== null && !who.locked && (
+              <>
+                <QuietLock quietMin={peopleSettings().quietMin} lock={lock} />
+                <Link href="/account" className="hover:underline">
+                  <bdi>{who.name}</bdi>
+                </Link>
+              </>
+            )}
             <Link href="/about" className="text-soft hover:underline">
               About
             </Link>
@@ -66,7 +79,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         </header>
         <main id="main" tabIndex={-1} className="mx-auto max-w-[1280px] px-4 pb-10 room:px-8">
           <FreshPages />
-          <ErasedDrafts />
+          {isIn && <ErasedDrafts />}
           {damage && <Notice level="stop">{damage}</Notice>}
           <PageFocus />
           {opened.ok ? (

@@ -6,7 +6,12 @@ import { momentIn } from '@/core/home/zoned';
 import { dueToday } from '@/server/today';
 import { visitsBetween } from '@/server/visits';
 import { scopeOfRequest } from '@/server/scope';
+import { isAsked } from '@/server/people/settings';
+import { sharedTo } from '@/server/people/shares';
+import { FirstQuestion } from '@/stations/people/first-question';
+import { Given, SharedWithMe } from '@/stations/people/given';
 import { Today } from '@/stations/today/today';
+import { onlyMe } from './people/actions';
 import { restoreClient } from './clients/[id]/actions';
 import { seeStop } from './clients/[id]/home/actions';
 import { addVisit, createClient, dropVisit, takeCalendar } from './actions';
@@ -19,12 +24,15 @@ export default async function TodayPage({ searchParams }: Props) {
   if (!connect().ok) return null;
   const scope = await scopeOfRequest();
   const { page = '0' } = await searchParams;
+  if (scope.role === 'assistant') return <Given given={sharedTo(scope.userId!)} />;
   const { rows, total, page: at } = listClients(scope, '', Number.parseInt(page, 10));
   const now = new Date();
   const zone = new Intl.DateTimeFormat().resolvedOptions().timeZone;
   const today = dayIn(zone, now);
   return (
     <Today
+      first={isAsked() ? null : <FirstQuestion onlyMe={onlyMe} />}
+      shared={scope.userId ? <SharedWithMe shared={sharedTo(scope.userId)} /> : null}
       due={await dueToday(scope, now, today)}
       visits={visitsBetween(
         scope,
@@ -36,7 +44,7 @@ export default async function TodayPage({ searchParams }: Props) {
       page={at}
       pageSize={PAGE_SIZE}
       archived={countArchived(scope)}
-      backups={backupTrouble(scope, now)}
+      backups={scope.role === 'owner' ? backupTrouble(scope, now) : null}
       actions={{ createClient, restoreClient, seeStop, addVisit, dropVisit, takeCalendar }}
     />
   );

@@ -2,6 +2,7 @@ import { ClientFile } from '@/core/formats/client-file';
 import { LIBRARY } from '@/core/drills/library';
 import { importClientFile } from '@/server/client-file';
 import { setTimes } from '@/server/clients';
+import { setPeople } from '@/server/people/settings';
 import { STUDIO } from '@/server/scope';
 import { fillClasses } from './classes';
 import { fillDiary, fillHome } from './home';
@@ -25,5 +26,7 @@ export function fill(now: Date): string {
   const homes = fillHome(STUDIO, clients, now);
   if (!homes.ok) throw new Error(homes.why);
   fillDiary(STUDIO, now);
+  // The demo is one person’s.
+  setPeople({ several: false });
   return `Six made-up clients of the Tidewall house and those of earlier years, a class of them and three others, plans at home, ${LIBRARY.length} drills.`;
 }

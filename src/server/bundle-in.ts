@@ -27,6 +27,7 @@ import type { Scope } from './scope';
 import { takeSettings } from './settings';
 import { allTemplates, saveTemplate } from './templates';
 import { putVisits } from './visits';
+import { atHome } from './within';
 
 export type BroughtIn = {
   clients: number;
@@ -63,6 +64,7 @@ export async function bringInBundle(
   path: string,
   { onStep, signal }: Options = {},
 ): Promise<Result<BroughtIn>> {
+  atHome(scope);
   let zip: ZipFile | null = null;
   const made: BroughtIn['ids'] = { clients: [], classes: [] };
   try {
@@ -81,6 +83,7 @@ export async function bringInBundle(
 
 /** Takes out what a bundle brought in. */
 export function takeBackBundle(scope: Scope, { clients, classes: ofClasses }: BroughtIn['ids']): void {
+  atHome(scope);
   db().transaction(() => {
     for (const id of ofClasses) removeClass(scope, id);
     removeClients(scope, clients);

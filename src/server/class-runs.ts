@@ -18,11 +18,12 @@ import { isHeard, tellRun } from './run-feed';
 import { dropClassRun, isOver, putClassRun } from './runs';
 import { revisioned } from './save';
 import type { Scope } from './scope';
+import { atHome, ofStudio } from './within';
 
 type Row = typeof classRuns.$inferSelect;
 export type ClassRunRow = Omit<Row, 'data'> & { data: ClassRun };
 
-const mine = (scope: Scope, id: string) => and(eq(classRuns.id, id), eq(classRuns.ownerId, scope.ownerId));
+const mine = (scope: Scope, id: string) => and(eq(classRuns.id, id), ofStudio(scope, classRuns));
 
 function sound(row: Row): ClassRunRow[] {
   const read = readJson('classRun', row.id, row.data, row.shape);
@@ -41,7 +42,7 @@ export const classRunsOf = (scope: Scope, classId: string): ClassRunRow[] =>
   db()
     .select()
     .from(classRuns)
-    .where(and(eq(classRuns.classId, classId), eq(classRuns.ownerId, scope.ownerId)))
+    .where(and(eq(classRuns.classId, classId), ofStudio(scope, classRuns)))
     .orderBy(desc(classRuns.startedAt))
     .all()
     .flatMap(sound);
@@ -51,9 +52,7 @@ export function openClassRun(scope: Scope, classId: string): ClassRunRow | undef
   const row = db()
     .select()
     .from(classRuns)
-    .where(
-      and(eq(classRuns.classId, classId), eq(classRuns.ownerId, scope.ownerId), isNull(classRuns.endedAt)),
-    )
+    .where(and(eq(classRuns.classId, classId), ofStudio(scope, classRuns), isNull(classRuns.endedAt)))
     .orderBy(desc(classRuns.startedAt))
     .get();
   return row && sound(row)[0];
@@ -67,6 +66,7 @@ export function startClassRun(
   sequence: Sequence,
   at = new Date().toISOString(),
 ): string {
+  atHome(scope);
   const id = randomUUID();
   const people = data.roster
     .filter((entry) => memberFor(scope, entry, data.school).bar === null)

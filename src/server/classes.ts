@@ -13,12 +13,13 @@ import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
 import type { Scope } from './scope';
 import { readScreen } from './screens';
+import { atHome, CLIENTS, ofClients, ofStudio } from './within';
 
 type Row = typeof classes.$inferSelect;
 export type ClassRow = Omit<Row, 'data'> & { data: ClassData };
 
 const mine = (scope: Scope, id: string) =>
-  and(eq(classes.id, id), eq(classes.ownerId, scope.ownerId), isNull(classes.archivedAt));
+  and(eq(classes.id, id), ofStudio(scope, classes), isNull(classes.archivedAt));
 
 function sound(row: Row): ClassRow[] {
   const read = readJson('class', row.id, row.data, row.shape);
@@ -30,7 +31,7 @@ export function allClasses(scope: Scope): { rows: ClassRow[]; damaged: { id: str
   const rows = db()
     .select()
     .from(classes)
-    .where(and(eq(classes.ownerId, scope.ownerId), isNull(classes.archivedAt)))
+    .where(and(ofStudio(scope, classes), isNull(classes.archivedAt)))
     .orderBy(desc(classes.createdAt), asc(classes.id))
     .all();
   const damaged = rows.flatMap((row) => {
@@ -48,6 +49,7 @@ export function findClass(scope: Scope, id: string): ClassRow | undefined {
 }
 
 export function createClass(scope: Scope, data: ClassData, at = new Date().toISOString()): string {
+  atHome(scope);
   const id = randomUUID();
   db()
     .insert(classes)
@@ -78,7 +80,7 @@ export function archiveClass(scope: Scope, id: string): Result<null> {
 export const removeClass = (scope: Scope, id: string): void =>
   void db()
     .delete(classes)
-    .where(and(eq(classes.id, id), eq(classes.ownerId, scope.ownerId)))
+    .where(and(eq(classes.id, id), ofStudio(scope, classes)))
     .run();
 
 const GONE = 'This class is no longer here.';
@@ -110,7 +112,7 @@ export const clientNames = (scope: Scope): { id: string; name: string }[] =>
   db()
     .select({ id: clients.id, name: clients.name })
     .from(clients)
-    .where(and(eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt)))
+    .where(and(ofClients(scope, CLIENTS), isNull(clients.archivedAt)))
     .orderBy(asc(clients.name), asc(clients.id))
     .all();
 

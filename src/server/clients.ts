@@ -12,6 +12,7 @@ import { db } from './db/client';
 import { clients, looks, screens } from './db/schema';
 import { readJson, shapeOf, writeJson } from './record-json';
 import type { Scope } from './scope';
+import { atHome, CLIENTS, ofClients } from './within';
 
 export type ClientRow = {
   id: string;
@@ -36,7 +37,7 @@ export const countArchived = (scope: Scope): number =>
   db()
     .select({ n: sql<number>`count(*)` })
     .from(clients)
-    .where(and(eq(clients.ownerId, scope.ownerId), isNotNull(clients.archivedAt)))
+    .where(and(ofClients(scope, CLIENTS), isNotNull(clients.archivedAt)))
     .get()!.n;
 
 /** Those taken off the list whose name holds the search, the latest first. */
@@ -44,7 +45,7 @@ export function listArchived(scope: Scope, search = ''): ArchivedRow[] {
   return db()
     .select({ id: clients.id, name: clients.name, archivedAt: clients.archivedAt })
     .from(clients)
-    .where(and(eq(clients.ownerId, scope.ownerId), isNotNull(clients.archivedAt), nameHolds(search)))
+    .where(and(ofClients(scope, CLIENTS), isNotNull(clients.archivedAt), nameHolds(search)))
     .orderBy(desc(clients.archivedAt), asc(clients.id))
     .limit(ARCHIVED_SHOWN)
     .all()
@@ -62,7 +63,7 @@ export function listClients(
   search: string,
   page: number,
 ): { rows: ClientRow[]; total: number; page: number } {
-  const mine = and(eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt), nameHolds(search));
+  const mine = and(ofClients(scope, CLIENTS), isNull(clients.archivedAt), nameHolds(search));
   const total = db()
     .select({ n: sql<number>`count(*)` })
     .from(clients)
@@ -122,7 +123,7 @@ function openVisits(scope: Scope, of: readonly string[]): Map<string, string> {
     .from(looks)
     .where(
       and(
-        eq(looks.ownerId, scope.ownerId),
+        ofClients(scope, looks),
         eq(looks.purpose, 'visit'),
         isNull(looks.finishedAt),
         inArray(looks.clientId, of),
@@ -152,6 +153,7 @@ export function createClient(
   name: string,
   at = new Date().toISOString(),
 ): Result<{ id: string }> {
+  atHome(scope);
   const trimmed = cleanName(name);
   if (trimmed === '') return fail('A client needs a name: a first name or initials will do.', 'name');
   if (trimmed.length > 120) return fail('The name is longer than 120 characters.', 'name');
@@ -176,7 +178,7 @@ export function createClient(
 }
 
 const mine = (scope: Scope, id: string) =>
-  and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt));
+  and(eq(clients.id, id), ofClients(scope, CLIENTS), isNull(clients.archivedAt));
 
 export const findClient = (scope: Scope, id: string) =>
   db().select().from(clients).where(mine(scope, id)).get();
@@ -186,7 +188,7 @@ export const findClientEver = (scope: Scope, id: string) =>
   db()
     .select()
     .from(clients)
-    .where(and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId)))
+    .where(and(eq(clients.id, id), ofClients(scope, CLIENTS)))
     .get();
 
 /** Everybody of the owner, taken off the list or not, in the order they came. */
@@ -194,7 +196,7 @@ export const everyClient = (scope: Scope): (typeof clients.$inferSelect)[] =>
   db()
     .select()
     .from(clients)
-    .where(eq(clients.ownerId, scope.ownerId))
+    .where(ofClients(scope, CLIENTS))
     .orderBy(asc(clients.createdAt), asc(clients.id))
     .all();
 
@@ -204,7 +206,7 @@ export const removeClients = (scope: Scope, ids: readonly string[]): void =>
     for (const id of ids)
       db()
         .delete(clients)
-        .where(and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId)))
+        .where(and(eq(clients.id, id), ofClients(scope, CLIENTS)))
         .run();
   });
 
@@ -245,16 +247,18 @@ export function setControl(scope: Scope, id: string, control: Control | null): R
 
 /** Takes a client off the list. Nothing is deleted; `restoreClient` brings them back. */
 export function archiveClient(scope: Scope, id: string): Result<null> {
+  atHome(scope);
   if (!findClient(scope, id)) return fail(GONE);
   db().update(clients).set({ archivedAt: new Date().toISOString() }).where(mine(scope, id)).run();
   return ok(null);
 }
 
 export function restoreClient(scope: Scope, id: string): Result<null> {
+  atHome(scope);
   const { changes } = db()
     .update(clients)
     .set({ archivedAt: null })
-    .where(and(eq(clients.id, id), eq(clients.ownerId, scope.ownerId)))
+    .where(and(eq(clients.id, id), ofClients(scope, CLIENTS)))
     .run();
   return changes > 0 ? ok(null) : fail(GONE);
 }

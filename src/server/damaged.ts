@@ -5,6 +5,7 @@ import { classes, classRuns, homePlans, looks, runs, screens, sequences } from '
 import { readJson, type JsonKind } from './record-json';
 import { readRun } from './runs';
 import type { Scope } from './scope';
+import { ofClients, ofStudio } from './within';
 
 /** The kinds of record in a client’s file. */
 export type ClientRecord = Exclude<RevisedKind, 'class' | 'classRun' | 'homePlan'>;
@@ -42,7 +43,7 @@ export function damagedOf(scope: Scope, clientId: string): Damaged[] {
       db()
         .select()
         .from(runs)
-        .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, scope.ownerId)))
+        .where(and(eq(runs.clientId, clientId), ofClients(scope, runs)))
         .all()
         .map((r) => {
           const read = readRun(r);
@@ -55,7 +56,7 @@ export function damagedOf(scope: Scope, clientId: string): Damaged[] {
     return db()
       .select()
       .from(table)
-      .where(and(eq(table.clientId, clientId), eq(table.ownerId, scope.ownerId)))
+      .where(and(eq(table.clientId, clientId), ofClients(scope, table)))
       .all() as T['$inferSelect'][];
   }
 }
@@ -66,7 +67,7 @@ export function rawOf(scope: Scope, kind: RevisedKind, id: string): string | und
     const row = db()
       .select({ sequence: runs.sequence, state: runs.state })
       .from(runs)
-      .where(and(eq(runs.id, id), eq(runs.ownerId, scope.ownerId)))
+      .where(and(eq(runs.id, id), ofClients(scope, runs)))
       .get();
     return row && `${row.sequence}\n${row.state}\n`;
   }
@@ -81,6 +82,6 @@ export function rawOf(scope: Scope, kind: RevisedKind, id: string): string | und
   return db()
     .select({ data: table.data })
     .from(table)
-    .where(and(eq(table.id, id), eq(table.ownerId, scope.ownerId)))
+    .where(and(eq(table.id, id), 'clientId' in table ? ofClients(scope, table) : ofStudio(scope, table)))
     .get()?.data;
 }

@@ -7,6 +7,7 @@ import { db } from './db/client';
 import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
 import { drills, retiredDrills } from './db/schema';
+import { atHome } from './within';
 
 const mine = (scope: Scope, id: string) => and(eq(drills.id, id), eq(drills.ownerId, scope.ownerId));
 
@@ -32,6 +33,7 @@ export const ownLibrary = (scope: Scope): OwnLibrary => ({
 
 /** Keeps a drill of the studio's own, new or changed. A shipped one is never written over. */
 export function saveDrill(scope: Scope, drill: Drill): Result<{ id: string }> {
+  atHome(scope);
   if (drillById(drill.id))
     return fail('This drill ships with Kokyu and stays as it is. Copy it and change the copy.', 'id');
   const at = new Date().toISOString();
@@ -76,6 +78,7 @@ export function bringInDrills(
 
 /** Takes a drill out of what is offered; sequences that have it keep it. */
 export function retireDrill(scope: Scope, id: string): Result<null> {
+  atHome(scope);
   if (!drillById(id) && !ownLibrary(scope).own.some((d) => d.id === id))
     return fail('This drill is no longer here.', 'id');
   db()
@@ -87,6 +90,7 @@ export function retireDrill(scope: Scope, id: string): Result<null> {
 }
 
 export function bringBackDrill(scope: Scope, id: string): void {
+  atHome(scope);
   db()
     .delete(retiredDrills)
     .where(and(eq(retiredDrills.ownerId, scope.ownerId), eq(retiredDrills.drillId, id)))

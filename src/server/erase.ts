@@ -14,6 +14,7 @@ import { plainCopiesOf } from './db/upgrade';
 import { fileOf } from './films';
 import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
+import { atHome, CLIENTS, ofClients, ofStudio } from './within';
 
 type Film = Parameters<typeof fileOf>[0];
 
@@ -128,6 +129,7 @@ export function eraseClient(
   typed: string,
   now = new Date(),
 ): Result<Erasure> {
+  atHome(scope);
   const client = findClientEver(scope, clientId);
   if (!client) return fail('This client is no longer here.');
   const held = heldBy(scope, clientId);
@@ -163,7 +165,7 @@ export function eraseClient(
     // The rest hangs on the client.
     db()
       .delete(clients)
-      .where(and(eq(clients.id, clientId), eq(clients.ownerId, scope.ownerId)))
+      .where(and(eq(clients.id, clientId), ofClients(scope, CLIENTS)))
       .run();
     db()
       .insert(erasures)
@@ -263,7 +265,7 @@ export const erasuresOf = (scope: Scope): Erasure[] =>
   db()
     .select()
     .from(erasures)
-    .where(eq(erasures.ownerId, scope.ownerId))
+    .where(ofStudio(scope, erasures))
     .orderBy(desc(erasures.at))
     .all()
     .flatMap((row) => {
@@ -273,11 +275,7 @@ export const erasuresOf = (scope: Scope): Erasure[] =>
 
 /** Which of these records belonged to somebody who was erased: a browser drops its drafts of them. */
 export function erasedAmong(scope: Scope, ids: readonly string[]): string[] {
-  const rows = db()
-    .select({ hashes: erasures.hashes })
-    .from(erasures)
-    .where(eq(erasures.ownerId, scope.ownerId))
-    .all();
+  const rows = db().select({ hashes: erasures.hashes }).from(erasures).where(ofStudio(scope, erasures)).all();
   const gone = new Set(rows.flatMap((row) => JSON.parse(row.hashes) as string[]));
   return ids.filter((id) => gone.has(hashOf(id)));
 }

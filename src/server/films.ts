@@ -12,11 +12,13 @@ import { usableFolder } from './folders';
 import type { Scope } from './scope';
 import { screenOf } from './screens';
 import { filmsFolder, saveFilmsFolder } from './settings';
+import { atHome, ofClients, ofLooks } from './within';
 
 type Film = typeof films.$inferSelect;
 
 /** Names the folder in which films are kept from now on. It has to be there already, and to take files. */
 export function nameFilmsFolder(scope: Scope, folder: string): Result<null> {
+  atHome(scope);
   const usable = usableFolder(folder);
   if (!usable.ok) return usable;
   saveFilmsFolder(scope, folder);
@@ -30,7 +32,7 @@ const findFilm = (scope: Scope, lookId: string, id: string): Film | undefined =>
   db()
     .select()
     .from(films)
-    .where(and(eq(films.id, id), eq(films.lookId, lookId), eq(films.ownerId, scope.ownerId)))
+    .where(and(eq(films.id, id), eq(films.lookId, lookId), ofLooks(scope, films)))
     .get();
 
 /**
@@ -51,7 +53,7 @@ export async function keepFilm(
   const look = db()
     .select({ clientId: looks.clientId })
     .from(looks)
-    .where(and(eq(looks.id, lookId), eq(looks.ownerId, scope.ownerId)))
+    .where(and(eq(looks.id, lookId), ofClients(scope, looks)))
     .get();
   if (!look) return fail('This look is no longer here.');
   if (!screenOf(scope, look.clientId).data.consent.filmed)
@@ -134,7 +136,7 @@ export function filmsOf(scope: Scope, lookId: string): Pick<Film, 'id' | 'length
   return db()
     .select()
     .from(films)
-    .where(and(eq(films.lookId, lookId), eq(films.ownerId, scope.ownerId)))
+    .where(and(eq(films.lookId, lookId), ofLooks(scope, films)))
     .all()
     .filter((film) => existsSync(fileOf(film)))
     .map(({ id, length, agreedAt }) => ({ id, length, agreedAt }));

@@ -5,6 +5,7 @@ import { db } from './db/client';
 import { homeLinks } from './db/schema';
 import { findHomePlan, isAtHome, type HomePlanRow } from './home-plans';
 import type { Scope } from './scope';
+import { ofClients } from './within';
 
 /** 128 bits: nobody guesses it, and a QR code of it stays small. */
 const TOKEN_BYTES = 16;
@@ -43,9 +44,7 @@ export const homeLinksOf = (scope: Scope, planId: string): HomeLink[] =>
   db()
     .select({ id: homeLinks.id, createdAt: homeLinks.createdAt, openedAt: homeLinks.openedAt })
     .from(homeLinks)
-    .where(
-      and(eq(homeLinks.planId, planId), eq(homeLinks.ownerId, scope.ownerId), isNull(homeLinks.withdrawnAt)),
-    )
+    .where(and(eq(homeLinks.planId, planId), ofClients(scope, homeLinks), isNull(homeLinks.withdrawnAt)))
     .orderBy(desc(homeLinks.createdAt))
     .all();
 
@@ -53,7 +52,7 @@ export function withdrawHomeLink(scope: Scope, linkId: string): Result<null> {
   const done = db()
     .update(homeLinks)
     .set({ withdrawnAt: new Date().toISOString() })
-    .where(and(eq(homeLinks.id, linkId), eq(homeLinks.ownerId, scope.ownerId), isNull(homeLinks.withdrawnAt)))
+    .where(and(eq(homeLinks.id, linkId), ofClients(scope, homeLinks), isNull(homeLinks.withdrawnAt)))
     .run();
   return done.changes > 0 ? ok(null) : fail('This link was withdrawn already.');
 }
@@ -83,7 +82,7 @@ export function openHomeLink(
     .get();
   if (!link) return { ok: false, shut: 'unknown' };
   if (link.withdrawnAt !== null) return { ok: false, shut: 'withdrawn' };
-  const scope: Scope = { ownerId: link.ownerId, may: 'read' };
+  const scope: Scope = { ownerId: link.ownerId, may: 'read', only: link.clientId };
   const plan = findHomePlan(scope, link.planId);
   if (!plan) return { ok: false, shut: 'unknown' };
   // What was done before it ended may still come in.

@@ -10,11 +10,12 @@ import { readJson, shapeOf, writeJson } from './record-json';
 import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
 import type { Scope } from './scope';
+import { ofClients } from './within';
 
 type Row = typeof homePlans.$inferSelect;
 export type HomePlanRow = Omit<Row, 'data'> & { data: HomePlan };
 
-const mine = (scope: Scope, id: string) => and(eq(homePlans.id, id), eq(homePlans.ownerId, scope.ownerId));
+const mine = (scope: Scope, id: string) => and(eq(homePlans.id, id), ofClients(scope, homePlans));
 
 function sound(row: Row): HomePlanRow[] {
   const read = readJson('homePlan', row.id, row.data, row.shape);
@@ -26,7 +27,7 @@ export const homePlansOf = (scope: Scope, clientId: string): HomePlanRow[] =>
   db()
     .select()
     .from(homePlans)
-    .where(and(eq(homePlans.clientId, clientId), eq(homePlans.ownerId, scope.ownerId)))
+    .where(and(eq(homePlans.clientId, clientId), ofClients(scope, homePlans)))
     .orderBy(desc(homePlans.createdAt), desc(homePlans.id))
     .all()
     .flatMap(sound);
@@ -53,9 +54,7 @@ export function createHomePlan(
   db().transaction(() => {
     db()
       .delete(homePlans)
-      .where(
-        and(eq(homePlans.clientId, clientId), eq(homePlans.ownerId, scope.ownerId), isNull(homePlans.sentAt)),
-      )
+      .where(and(eq(homePlans.clientId, clientId), ofClients(scope, homePlans), isNull(homePlans.sentAt)))
       .run();
     db()
       .insert(homePlans)
@@ -133,13 +132,7 @@ const sentOf = (scope: Scope, clientId: string): Row[] =>
   db()
     .select()
     .from(homePlans)
-    .where(
-      and(
-        eq(homePlans.clientId, clientId),
-        eq(homePlans.ownerId, scope.ownerId),
-        isNotNull(homePlans.sentAt),
-      ),
-    )
+    .where(and(eq(homePlans.clientId, clientId), ofClients(scope, homePlans), isNotNull(homePlans.sentAt)))
     .all();
 
 /** Ends a plan that is at home. */

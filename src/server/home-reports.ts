@@ -7,6 +7,7 @@ import { clients, homeReports } from './db/schema';
 import { homePlansOf, type HomePlanRow } from './home-plans';
 import { readJson, shapeOf, writeJson } from './record-json';
 import type { Scope } from './scope';
+import { ofClients } from './within';
 
 /** Most that is kept of one plan: far more than anybody does, so that a broken phone fills no disk. */
 const MOST_OF_A_PLAN = 5000;
@@ -62,7 +63,7 @@ export const homeReportsOf = (scope: Scope, clientId: string): KeptReport[] =>
   db()
     .select()
     .from(homeReports)
-    .where(and(eq(homeReports.clientId, clientId), eq(homeReports.ownerId, scope.ownerId)))
+    .where(and(eq(homeReports.clientId, clientId), ofClients(scope, homeReports)))
     .orderBy(asc(homeReports.at), asc(homeReports.id))
     .all()
     .flatMap(sound);
@@ -93,7 +94,7 @@ export const unseenStops = (
     .innerJoin(clients, eq(clients.id, homeReports.clientId))
     .where(
       and(
-        eq(homeReports.ownerId, scope.ownerId),
+        ofClients(scope, homeReports),
         eq(homeReports.kind, 'stop'),
         isNull(homeReports.seenAt),
         isNull(clients.archivedAt),
@@ -115,7 +116,7 @@ export function seeStop(scope: Scope, reportId: string): Result<null> {
     .where(
       and(
         eq(homeReports.id, reportId),
-        eq(homeReports.ownerId, scope.ownerId),
+        ofClients(scope, homeReports),
         eq(homeReports.kind, 'stop'),
         isNull(homeReports.seenAt),
       ),

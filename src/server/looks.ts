@@ -13,11 +13,12 @@ import { columnsOf, keepRevision, keptOf } from './revisions';
 import { readJson, shapeOf, writeJson } from './record-json';
 import { revisioned } from './save';
 import type { Scope } from './scope';
+import { ofClients } from './within';
 
 type Row = typeof looks.$inferSelect;
 export type Look = Omit<Row, 'data'> & { data: LookData };
 
-const mine = (scope: Scope, id: string) => and(eq(looks.id, id), eq(looks.ownerId, scope.ownerId));
+const mine = (scope: Scope, id: string) => and(eq(looks.id, id), ofClients(scope, looks));
 
 /** A row whose look can be read; nothing where it is damaged (see `damagedOf`). */
 function sound(row: Row): Look[] {
@@ -30,7 +31,7 @@ export const looksOf = (scope: Scope, clientId: string): Look[] =>
   db()
     .select()
     .from(looks)
-    .where(and(eq(looks.clientId, clientId), eq(looks.ownerId, scope.ownerId)))
+    .where(and(eq(looks.clientId, clientId), ofClients(scope, looks)))
     .orderBy(desc(looks.at))
     .all()
     .flatMap(sound);
@@ -123,7 +124,7 @@ export function keepRelook(scope: Scope, clientId: string, runId: string, data: 
   const known = db()
     .select()
     .from(looks)
-    .where(and(eq(looks.runId, runId), eq(looks.purpose, 'relook'), eq(looks.ownerId, scope.ownerId)))
+    .where(and(eq(looks.runId, runId), eq(looks.purpose, 'relook'), ofClients(scope, looks)))
     .all()
     .find((row) => {
       const read = readJson('look', row.id, row.data, row.shape);

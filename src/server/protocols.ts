@@ -5,6 +5,7 @@ import { db } from './db/client';
 import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
 import { protocols } from './db/schema';
+import { atHome } from './within';
 
 export type SavedProtocol = Protocol & { id: string };
 
@@ -23,6 +24,7 @@ export const savedProtocols = (scope: Scope): SavedProtocol[] =>
 
 /** Keeps a choice of tests; one of the same name is replaced. */
 export function saveProtocol(scope: Scope, { name, tests }: Protocol): void {
+  atHome(scope);
   db().transaction(() => {
     db()
       .delete(protocols)
@@ -42,6 +44,7 @@ export function saveProtocol(scope: Scope, { name, tests }: Protocol): void {
 }
 
 export function dropProtocol(scope: Scope, id: string): void {
+  atHome(scope);
   db()
     .delete(protocols)
     .where(and(eq(protocols.ownerId, scope.ownerId), eq(protocols.id, id)))

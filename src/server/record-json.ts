@@ -7,6 +7,7 @@ import { HomePlan } from '@/core/home/home-plan.schema';
 import { HomeReport } from '@/core/home/report.schema';
 import { BackupSettings } from '@/core/formats/backup';
 import { FilmsFolder } from '@/core/formats/film';
+import { PeopleSettings } from '@/core/people/settings.schema';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
@@ -29,6 +30,7 @@ const SCHEMA = {
   cues: CueCounts,
   films: FilmsFolder,
   backup: BackupSettings,
+  people: PeopleSettings,
   class: ClassData,
   classRun: ClassRun,
   homePlan: HomePlan,
@@ -55,6 +57,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   cues: [],
   films: [],
   backup: [],
+  people: [],
   class: [],
   classRun: [],
   homePlan: [],

@@ -13,6 +13,7 @@ import { analyseClip, type ClipAnalysis } from '@/core/video/clip';
 import { db } from './db/client';
 import { looks, recordings } from './db/schema';
 import type { Scope } from './scope';
+import { ofClients, ofLooks } from './within';
 
 export type Recording = typeof recordings.$inferSelect;
 
@@ -31,7 +32,7 @@ export function keepRecording(
     !db()
       .select({ id: looks.id })
       .from(looks)
-      .where(and(eq(looks.id, lookId), eq(looks.ownerId, scope.ownerId)))
+      .where(and(eq(looks.id, lookId), ofClients(scope, looks)))
       .get()
   )
     return fail('This look is no longer here.');
@@ -55,14 +56,14 @@ export const findRecording = (scope: Scope, id: string): Recording | undefined =
   db()
     .select()
     .from(recordings)
-    .where(and(eq(recordings.id, id), eq(recordings.ownerId, scope.ownerId)))
+    .where(and(eq(recordings.id, id), ofLooks(scope, recordings)))
     .get();
 
 export const recordingsOf = (scope: Scope, lookId: string): Recording[] =>
   db()
     .select()
     .from(recordings)
-    .where(and(eq(recordings.lookId, lookId), eq(recordings.ownerId, scope.ownerId)))
+    .where(and(eq(recordings.lookId, lookId), ofLooks(scope, recordings)))
     .orderBy(asc(recordings.createdAt))
     .all();
 
@@ -80,7 +81,7 @@ export const recordingNamesOf = (
     })
     .from(recordings)
     .innerJoin(looks, eq(looks.id, recordings.lookId))
-    .where(and(eq(looks.clientId, clientId), eq(recordings.ownerId, scope.ownerId)))
+    .where(and(eq(looks.clientId, clientId), ofLooks(scope, recordings)))
     .orderBy(asc(looks.at), asc(recordings.createdAt), asc(recordings.id))
     .all();
 

@@ -6,6 +6,7 @@ import { db } from './db/client';
 import { revisions } from './db/schema';
 import { readJson, writeJson, type JsonOf } from './record-json';
 import type { Scope } from './scope';
+import { ofRecords } from './within';
 
 /** Keeps an earlier value of a record. */
 export function keepRevision(
@@ -54,9 +55,7 @@ export const revisionsOf = <K extends 'screen' | 'look' | 'sequence'>(
   db()
     .select()
     .from(revisions)
-    .where(
-      and(eq(revisions.recordId, recordId), eq(revisions.kind, kind), eq(revisions.ownerId, scope.ownerId)),
-    )
+    .where(and(eq(revisions.recordId, recordId), eq(revisions.kind, kind), ofRecords(scope, revisions)))
     .orderBy(desc(revisions.at), desc(revisions.rev))
     .all()
     .flatMap(({ id, rev, at, label, data }) => {

@@ -13,11 +13,18 @@ import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
 import { learnFrom } from './settings';
 import type { Scope } from './scope';
+import { ofClients } from './within';
 
 type Row = typeof runs.$inferSelect;
 export type Run = Omit<Row, 'sequence' | 'state'> & RunRecord;
 
-const mine = (scope: Scope, id: string) => and(eq(runs.id, id), eq(runs.ownerId, scope.ownerId));
+/** Runs that a scope reaches; of one who coaches a sequence, the runs of that one. */
+const ofGiven = (scope: Scope) =>
+  and(
+    ofClients(scope, runs),
+    scope.sequenceId === undefined ? undefined : eq(runs.sequenceId, scope.sequenceId),
+  );
+const mine = (scope: Scope, id: string) => and(eq(runs.id, id), ofGiven(scope));
 
 /** What is coached in a row and where it stands, each parsed by its schema. */
 export function readRun(row: Pick<Row, 'id' | 'sequence' | 'state' | 'shape'>): Result<RunRecord> {
@@ -38,7 +45,7 @@ export const runsOf = (scope: Scope, clientId: string): Run[] =>
   db()
     .select()
     .from(runs)
-    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, scope.ownerId)))
+    .where(and(eq(runs.clientId, clientId), ofGiven(scope)))
     .orderBy(desc(runs.startedAt))
     .all()
     .flatMap(sound);
@@ -55,7 +62,7 @@ export function openRunOf(scope: Scope, clientId: string): Run | undefined {
   const row = db()
     .select()
     .from(runs)
-    .where(and(eq(runs.clientId, clientId), eq(runs.ownerId, scope.ownerId), isNull(runs.endedAt)))
+    .where(and(eq(runs.clientId, clientId), ofGiven(scope), isNull(runs.endedAt)))
     .orderBy(desc(runs.startedAt))
     .get();
   return row && sound(row)[0];
@@ -154,6 +161,7 @@ const storeRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRec
       correction: () => false,
       settle: (kept, sent) =>
         sent.state.stage === 'stopped' ? mergeRuns(kept, { ...sent, sequence: kept.sequence }, kept) : null,
+      coached: true,
       gone: 'This run is no longer here.',
       changed: 'This run goes on in another window.',
     },

@@ -1,14 +1,16 @@
-import type { Failure } from '@/core/base/result';
+import { fail, type Failure } from '@/core/base/result';
 import { afterSave, judgeSave, type Kept, type Save, type Saved } from '@/core/base/revision';
 import { db } from './db/client';
 import { noteDamage } from './health';
 import type { Scope } from './scope';
+import { NotYours } from './within';
 
 /** Runs a command and turns a failing disk into a sentence; what the user typed stays on their screen. */
 export function guarded<T>(run: () => T): T | Failure {
   try {
     return run();
   } catch (error) {
+    if (error instanceof NotYours) return { ok: false, why: error.message };
     noteDamage(error);
     const code = (error as { code?: string }).code ?? '';
     if (code === 'SQLITE_BUSY') return { ok: false, why: BUSY };
@@ -21,6 +23,8 @@ export function guarded<T>(run: () => T): T | Failure {
     throw error;
   }
 }
+
+export const ONLY_LOOK = 'You may look at these records, not change them.';
 
 const BUSY =
   'Not saved yet: another program holds the database. What you entered is still on the screen and is tried again.';
@@ -41,13 +45,15 @@ export type Shelf<T> = {
   corrects?: () => boolean;
   /** What is stored although the revision has moved on; null where the user is to choose. */
   settle?: (kept: T, sent: T) => T | null;
+  /** Whether an assistant who coaches it may save it. */
+  coached?: true;
   gone: string;
   changed: string;
 };
 
 /** The one way in which screens, looks, sequences and runs are saved over the revision that they were made from. */
 export function revisioned<T>(scope: Scope, shelf: Shelf<T>, save: Save<T>): Saved<T> {
-  if (scope.may !== 'write') return { ok: false, why: 'You may look at these records, not change them.' };
+  if (scope.may !== 'write' && !(scope.may === 'coach' && shelf.coached)) return fail(ONLY_LOOK);
   return db().transaction(
     (): Saved<T> => {
       const found = shelf.find();

@@ -8,12 +8,13 @@ import { readJson, shapeOf, writeJson } from './record-json';
 import { columnsOf, foundOf, keepRevision, putBy } from './revisions';
 import { revisioned } from './save';
 import type { Scope } from './scope';
+import { ofClients } from './within';
 
 const rowOf = (scope: Scope, clientId: string) =>
   db()
     .select()
     .from(screens)
-    .where(and(eq(screens.clientId, clientId), eq(screens.ownerId, scope.ownerId)))
+    .where(and(eq(screens.clientId, clientId), ofClients(scope, screens)))
     .get();
 
 export type KeptScreen = { data: Screen; rev: number; updatedAt: string | null };
@@ -51,7 +52,7 @@ export const saveScreen = (scope: Scope, clientId: string, save: Save<Screen>): 
         db()
           .update(screens)
           .set({ data: writeJson(next.data), shape: shapeOf('screen'), ...columnsOf(next, at) })
-          .where(and(eq(screens.clientId, clientId), eq(screens.ownerId, scope.ownerId)))
+          .where(and(eq(screens.clientId, clientId), ofClients(scope, screens)))
           .run(),
       keep: (rev, data) => keepRevision(scope, 'screen', clientId, rev, data),
       correction: (kept) => kept.rev > 0,

@@ -10,11 +10,18 @@ import { readJson, shapeOf, writeJson } from './record-json';
 import { columnsOf, foundOf, keepRevision } from './revisions';
 import { revisioned } from './save';
 import type { Scope } from './scope';
+import { ofClients } from './within';
 
 type Row = typeof sequences.$inferSelect;
 export type SequenceRow = Omit<Row, 'data'> & { data: Sequence };
 
-const mine = (scope: Scope, id: string) => and(eq(sequences.id, id), eq(sequences.ownerId, scope.ownerId));
+/** Sequences that a scope reaches; of one who coaches a sequence, that one. */
+const ofGiven = (scope: Scope) =>
+  and(
+    ofClients(scope, sequences),
+    scope.sequenceId === undefined ? undefined : eq(sequences.id, scope.sequenceId),
+  );
+const mine = (scope: Scope, id: string) => and(eq(sequences.id, id), ofGiven(scope));
 
 /** A row whose sequence can be read; nothing where it is damaged (see `damagedOf`). */
 function sound(row: Row): SequenceRow[] {
@@ -27,7 +34,7 @@ export const sequencesOf = (scope: Scope, clientId: string): SequenceRow[] =>
   db()
     .select()
     .from(sequences)
-    .where(and(eq(sequences.clientId, clientId), eq(sequences.ownerId, scope.ownerId)))
+    .where(and(eq(sequences.clientId, clientId), ofGiven(scope)))
     .orderBy(desc(sequences.updatedAt))
     .all()
     .flatMap(sound);

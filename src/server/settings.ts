@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { BackupSettings } from '@/core/formats/backup';
+import type { PeopleSettings } from '@/core/people/settings.schema';
 import { withOwn, type OwnThresholds, type Thresholds } from '@/core/read/thresholds';
 import { addCounts, cueCounts, type CueCounts } from '@/core/run/cue-memory';
 import type { RunRecord } from '@/core/run/merge';
@@ -8,8 +9,9 @@ import { db } from './db/client';
 import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
 import { settings } from './db/schema';
+import { atHome } from './within';
 
-type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup';
+type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -33,7 +35,10 @@ export const ownThresholds = (scope: Scope): OwnThresholds => {
 /** What observations are held against in this studio. */
 export const thresholds = (scope: Scope): Thresholds => withOwn(ownThresholds(scope));
 
-export const saveThresholds = (scope: Scope, own: OwnThresholds): void => save(scope, 'thresholds', own);
+export function saveThresholds(scope: Scope, own: OwnThresholds): void {
+  atHome(scope);
+  save(scope, 'thresholds', own);
+}
 
 /** The folder in which films are kept; null while none was named. */
 export function filmsFolder(scope: Scope): string | null {
@@ -52,6 +57,15 @@ export function backupSettings(scope: Scope): BackupSettings | null {
 }
 
 export const saveBackupSettings = (scope: Scope, set: BackupSettings): void => save(scope, 'backup', set);
+
+/** Whether several people use the studio; null while nobody was asked. */
+export function keptPeople(scope: Scope): PeopleSettings | null {
+  const kept = db().select().from(settings).where(row(scope, 'people')).get();
+  const read = kept && readJson('people', scope.ownerId, kept.data);
+  return read?.ok ? read.value : null;
+}
+
+export const savePeople = (scope: Scope, set: PeopleSettings): void => save(scope, 'people', set);
 
 /** How long set-ups really took in this studio. */
 export function setUps(scope: Scope): SetUps {

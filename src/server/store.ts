@@ -15,6 +15,7 @@ import { findHomePlan, saveHomePlan } from './home-plans';
 import { findLook, saveLook } from './looks';
 import { keepRevision } from './revisions';
 import { findRun, saveRun } from './runs';
+import { ONLY_LOOK } from './save';
 import type { Scope } from './scope';
 import { readScreen, saveScreen } from './screens';
 import { findSequence, saveSequence } from './sequences';
@@ -87,6 +88,7 @@ const Aside = z.object({ rev: z.int().check(z.gte(0)), data: z.unknown() });
 export function putAside(scope: Scope, kind: RevisedKind, id: string, sent: unknown): Result<null> {
   const aside = parseWith(Aside, sent);
   if (!aside.ok) return aside;
+  if (scope.may !== 'write' && !(scope.may === 'coach' && kind === 'run')) return fail(ONLY_LOOK);
   if (!isHere(scope, kind, id)) return fail('This record is no longer here.');
   const made = mended(SCHEMA[kind], aside.value.data, undefined);
   if (!made.ok) return made;

@@ -5,6 +5,7 @@ import { db } from './db/client';
 import { readJson, writeJson } from './record-json';
 import type { Scope } from './scope';
 import { templates } from './db/schema';
+import { atHome } from './within';
 
 export type Template = { id: string; name: string; data: Sequence };
 
@@ -23,6 +24,7 @@ export const allTemplates = (scope: Scope): Template[] =>
 
 /** Keeps a template; one of the same name is replaced. Nothing about a client goes with it. */
 export function saveTemplate(scope: Scope, name: string, data: Sequence): void {
+  atHome(scope);
   db().transaction(() => {
     db()
       .delete(templates)
@@ -42,6 +44,7 @@ export function saveTemplate(scope: Scope, name: string, data: Sequence): void {
 }
 
 export function dropTemplate(scope: Scope, id: string): void {
+  atHome(scope);
   db()
     .delete(templates)
     .where(and(eq(templates.ownerId, scope.ownerId), eq(templates.id, id)))

@@ -8,6 +8,7 @@ import { db } from './db/client';
 import { clients, homePlans, runs } from './db/schema';
 import { unseenStops } from './home-reports';
 import type { Scope } from './scope';
+import { CLIENTS, ofClients } from './within';
 
 /** Of so many at most the whole file is looked through for what is due: all with a plan at home, then who was here last. */
 const MOST_LOOKED_AT = 60;
@@ -51,7 +52,7 @@ function soundCase(scope: Scope, id: string): ClientCase | null {
   }
 }
 
-const mine = (scope: Scope) => and(eq(clients.ownerId, scope.ownerId), isNull(clients.archivedAt));
+const mine = (scope: Scope) => and(ofClients(scope, CLIENTS), isNull(clients.archivedAt));
 
 /** Clients with a plan at home. */
 const withPlans = (scope: Scope): { id: string; name: string }[] =>

@@ -6,6 +6,7 @@ import { clientNames } from './classes';
 import { db } from './db/client';
 import { visits } from './db/schema';
 import type { Scope } from './scope';
+import { atHome, ofStudio } from './within';
 
 export type Visit = {
   id: string;
@@ -22,7 +23,7 @@ export const visitsBetween = (scope: Scope, from: Date, to: Date): (Visit & { ui
     .from(visits)
     .where(
       and(
-        eq(visits.ownerId, scope.ownerId),
+        ofStudio(scope, visits),
         gte(visits.startAt, from.toISOString()),
         lt(visits.startAt, to.toISOString()),
       ),
@@ -42,7 +43,7 @@ export const visitsOf = (scope: Scope, clientId: string | null): CalendarVisit[]
     .from(visits)
     .where(
       and(
-        eq(visits.ownerId, scope.ownerId),
+        ofStudio(scope, visits),
         clientId === null ? isNull(visits.clientId) : eq(visits.clientId, clientId),
       ),
     )
@@ -51,6 +52,7 @@ export const visitsOf = (scope: Scope, clientId: string | null): CalendarVisit[]
 
 /** Puts visits into the diary. One that is there already under its name is moved. */
 export function putVisits(scope: Scope, list: readonly CalendarVisit[]): number {
+  atHome(scope);
   const names = clientNames(scope);
   const knownBy = (title: string): string | null =>
     names.find((c) => title.toLowerCase().includes(c.name.toLowerCase()))?.id ?? null;
@@ -73,7 +75,7 @@ export function putVisits(scope: Scope, list: readonly CalendarVisit[]): number 
 export function dropVisit(scope: Scope, id: string): Result<null> {
   const done = db()
     .delete(visits)
-    .where(and(eq(visits.id, id), eq(visits.ownerId, scope.ownerId)))
+    .where(and(eq(visits.id, id), ofStudio(scope, visits)))
     .run();
   return done.changes > 0 ? ok(null) : fail('This visit is no longer in the diary.');
 }

@@ -9,6 +9,8 @@ import { TextField } from '@/ui/field';
 type Props = {
   clientId: string;
   name: string;
+  /** Whether there is somebody to share the file with. */
+  shares: boolean;
   actions: {
     renameClient: (id: string, name: string) => Promise<Result<null>>;
     archiveClient: (id: string) => Promise<Result<null>>;
@@ -18,7 +20,7 @@ type Props = {
 };
 
 /** What can be done with a client's file as a whole: another name, taking it along, taking it off the list. */
-export function ClientFileMenu({ clientId, name, actions, onRenamed }: Props) {
+export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: Props) {
   const [draft, setDraft] = useState(name);
   const [error, setError] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
@@ -73,6 +75,13 @@ export function ClientFileMenu({ clientId, name, actions, onRenamed }: Props) {
           Everything recorded, with raw curves; another Kokyu can bring it in.
         </span>
       </p>
+      {shares && (
+        <p>
+          <a className="underline underline-offset-4" href={`/clients/${clientId}/share`}>
+            Share it, give it to an assistant for today, or hand it over
+          </a>
+        </p>
+      )}
       {asking ? (
         <div role="group" aria-label="Take off the list?" className="space-y-2">
           <p>

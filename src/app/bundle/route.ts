@@ -9,7 +9,9 @@ import { bringInBundle, takeBackBundle, type BroughtIn, type Step } from '@/serv
 import { bundleOf } from '@/server/bundle-out';
 import { databasePath } from '@/server/db/client';
 import { doorOf, refusalAt } from '@/server/door';
-import { scopeOfRequest } from '@/server/scope';
+import { note } from '@/server/people/trace';
+import { ownScopeOfRequest, REFUSED_TEXT } from '@/server/scope';
+import { ONLY_LOOK } from '@/server/save';
 
 /** What comes line by line while a bundle is brought in: how far it is, and at last what came of it. */
 export type BundleLine = Step | ({ step: 'done' } & BroughtIn) | ({ step: 'refused' } & Failure);
@@ -22,7 +24,10 @@ export async function GET(request: Request): Promise<Response> {
   // Large bodies go past the proxy; so the door is here, for both ways.
   const refusal = refusalAt(request, doorOf(process.env));
   if (refusal) return answer(fail(refusal.why), refusal.status);
-  const made = bundleOf(await scopeOfRequest(), null);
+  const scope = await ownScopeOfRequest();
+  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), 401);
+  note(scope.userId, 'exported', null, 'everything');
+  const made = bundleOf(scope, null);
   if (!made.ok) return answer(made, 404);
   return new Response(Readable.toWeb(made.value.stream) as ReadableStream<Uint8Array>, {
     headers: {
@@ -37,8 +42,9 @@ export async function GET(request: Request): Promise<Response> {
 export async function POST(request: Request): Promise<Response> {
   const refusal = refusalAt(request, doorOf(process.env));
   if (refusal) return answer(fail(refusal.why), refusal.status);
-  const scope = await scopeOfRequest();
-  if (scope.may !== 'write') return answer(fail('You may look at these records, not change them.'), 403);
+  const scope = await ownScopeOfRequest();
+  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), 401);
+  if (scope.may !== 'write') return answer(fail(ONLY_LOOK), 403);
   // Beside the records: the same disk, and the same eyes.
   const path = `${databasePath()}.incoming-${randomUUID()}`;
   const arrived = await keptAt(path, request);

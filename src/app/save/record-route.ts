@@ -3,7 +3,8 @@ import { fail } from '@/core/base/result';
 import { REVISED_KINDS, type RevisedKind } from '@/core/base/revision';
 import { answer, jsonOf } from '@/server/body';
 import { guarded } from '@/server/save';
-import { scopeOfRequest, type Scope } from '@/server/scope';
+import { noteChanged } from '@/server/people/who';
+import { askScope, REFUSED_TEXT, type Scope } from '@/server/scope';
 
 const Address = z.object({ kind: z.enum(REVISED_KINDS), id: z.uuid() });
 const MOST_BYTES = 16 * 1024 * 1024;
@@ -16,6 +17,9 @@ export const recordRoute =
     if (!at.success) return answer(fail('Nothing is kept under this address.'), 404);
     const sent = await jsonOf(request, MOST_BYTES);
     if (!sent.ok) return answer(sent, 400);
-    const scope = await scopeOfRequest();
-    return answer(guarded(() => take(scope, at.data.kind, at.data.id, sent.value)));
+    const scope = await askScope();
+    if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), 401);
+    const done = guarded(() => take(scope, at.data.kind, at.data.id, sent.value));
+    if ((done as { ok?: boolean }).ok) await noteChanged(scope);
+    return answer(done);
   };

@@ -6,7 +6,7 @@ import { parseWith } from '@/core/base/parse';
 import { backUp, setUpBackup } from '@/server/backup/backup';
 import { takeBackBundle } from '@/server/bundle-in';
 import { nameFilmsFolder } from '@/server/films';
-import { scopeOfRequest } from '@/server/scope';
+import { askScope, REFUSED_TEXT } from '@/server/scope';
 import { revalidatePath } from 'next/cache';
 import { command } from '../command';
 
@@ -32,7 +32,6 @@ export async function nameFolder(asked: z.input<typeof Folder>) {
   return command(Folder, asked, ({ folder }, scope) => nameFilmsFolder(scope, folder), [['/studio']]);
 }
 
-const NOT_YOURS = 'You may look at these records, not change them.';
 const SetUp = z.object({
   folder: z.string().trim().min(1, 'Name a folder.').max(1000),
   passphrase: z.string().max(1000),
@@ -42,16 +41,20 @@ const SetUp = z.object({
 export async function setUpBackups(asked: z.input<typeof SetUp>): Promise<Result<null>> {
   const given = parseWith(SetUp, asked);
   if (!given.ok) return given;
-  const scope = await scopeOfRequest();
-  if (scope.may !== 'write') return fail(NOT_YOURS);
+  const scope = await askScope();
+  if (typeof scope === 'string') return fail(REFUSED_TEXT[scope]);
+  if (scope.role !== 'owner')
+    return fail('Backups hold everybody’s records: they are for the owner of the studio.');
   const set = await setUpBackup(scope, given.value.folder, given.value.passphrase);
   return set.ok ? backUpNow() : set;
 }
 
 /** Makes a backup now. */
 export async function backUpNow(): Promise<Result<null>> {
-  const scope = await scopeOfRequest();
-  if (scope.may !== 'write') return fail(NOT_YOURS);
+  const scope = await askScope();
+  if (typeof scope === 'string') return fail(REFUSED_TEXT[scope]);
+  if (scope.role !== 'owner')
+    return fail('Backups hold everybody’s records: they are for the owner of the studio.');
   const made = await backUp(scope);
   revalidatePath('/studio');
   revalidatePath('/');

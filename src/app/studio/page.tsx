@@ -4,6 +4,7 @@ import { connect } from '@/server/db/client';
 import { erasuresOf } from '@/server/erase';
 import { filmsFolder } from '@/server/settings';
 import { scopeOfRequest } from '@/server/scope';
+import { hasAccounts } from '@/server/people/who';
 import { Studio } from '@/stations/studio/studio';
 import { backUpNow, nameFolder, setUpBackups, takeBack } from './actions';
 
@@ -14,11 +15,13 @@ export default async function StudioPage() {
   const scope = await scopeOfRequest();
   return (
     <Studio
+      isOwner={scope.role === 'owner'}
+      accounts={hasAccounts()}
       clients={everyClient(scope).length}
       takeBack={takeBack}
       filmsFolder={filmsFolder(scope)}
       nameFolder={nameFolder}
-      backup={backupState(scope)}
+      backup={scope.role === 'owner' ? backupState(scope) : null}
       backUp={backUpNow}
       setUpBackups={setUpBackups}
       erasures={erasuresOf(scope)}

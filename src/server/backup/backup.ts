@@ -10,6 +10,7 @@ import type { Scope } from '../scope';
 import { backupSettings, saveBackupSettings } from '../settings';
 import { away, besides, closeCopy, wrongWith } from './closed-copy';
 import { headerOf, keyOf, unseal } from './sealed-file';
+import { atHome } from '../within';
 
 const DAY_MS = 24 * 3600e3;
 /** A last good backup older than this is said on Today: a day and a half. Our choice. */
@@ -27,6 +28,7 @@ const madeIn = (name: string): string | null => {
 
 /** Sets where backups go and by what they are closed. Backups that are there already keep the passphrase they were made with. */
 export async function setUpBackup(scope: Scope, folder: string, passphrase: string): Promise<Result<null>> {
+  atHome(scope);
   const usable = usableFolder(folder);
   if (!usable.ok) return usable;
   if ([...passphrase].length < LEAST_PASSPHRASE)

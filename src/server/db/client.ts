@@ -4,8 +4,11 @@ import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { fileStamp } from '../folders';
 import { LOCAL_OWNER } from '../scope';
-import * as schema from './schema';
+import * as base from './schema';
+import * as people from './schema-people';
 import { knownVersion, NoCopy, upgrade } from './upgrade';
+
+const schema = { ...base, ...people };
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 

@@ -134,7 +134,9 @@ export const settings = sqliteTable(
     ownerId: text('owner_id')
       .notNull()
       .references(() => owners.id),
-    subject: text('subject', { enum: ['thresholds', 'setUps', 'cues', 'films', 'backup'] }).notNull(),
+    subject: text('subject', {
+      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people'],
+    }).notNull(),
     data: text('data').notNull(),
   },
   (t) => [primaryKey({ columns: [t.ownerId, t.subject] })],

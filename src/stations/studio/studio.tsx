@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { Erasure } from '@/core/client/erasure.schema';
@@ -19,6 +20,9 @@ type Standing =
   { kind: 'reading'; n: number; of: number } | { kind: 'done'; figures: StudioFigures } | { kind: 'failed' };
 
 type Props = {
+  /** Backups and accounts are the owner’s. */
+  isOwner: boolean;
+  accounts: boolean;
   clients: number;
   takeBack: (ids: TakeBack) => Promise<Result<null>>;
   filmsFolder: string | null;
@@ -27,7 +31,16 @@ type Props = {
 } & BackupsProps;
 
 /** The whole studio: how clients of a kind fare, what drills and cues did, and everything in and out. */
-export function Studio({ clients, takeBack, filmsFolder, nameFolder, erasures, ...backups }: Props) {
+export function Studio({
+  isOwner,
+  accounts,
+  clients,
+  takeBack,
+  filmsFolder,
+  nameFolder,
+  erasures,
+  ...backups
+}: Props) {
   const [standing, setStanding] = useState<Standing>({ kind: 'reading', n: 0, of: clients });
   const [round, setRound] = useState(0);
   useEffect(() => {
@@ -65,10 +78,29 @@ export function Studio({ clients, takeBack, filmsFolder, nameFolder, erasures, .
       )}
       {standing.kind === 'done' && <Figures figures={standing.figures} />}
       <AllInAndOut clients={clients} takeBack={takeBack} onChanged={again} />
-      <Backups {...backups} />
+      {isOwner && <Backups {...backups} />}
       <FilmsFolder folder={filmsFolder} name={nameFolder} />
       <Erased erasures={erasures} />
+      {isOwner && <People accounts={accounts} />}
     </div>
+  );
+}
+
+function People({ accounts }: { accounts: boolean }) {
+  return (
+    <section aria-labelledby="people" className="space-y-2 border-t border-rule pt-4">
+      <h2 id="people" className="text-lead">
+        Who uses it
+      </h2>
+      <p className="max-w-[95ch] text-small">
+        {accounts
+          ? 'Everybody signs in and sees what is theirs.'
+          : 'One person: whoever is at this machine sees everything.'}{' '}
+        <Link className="underline underline-offset-4" href="/people">
+          {accounts ? 'Accounts' : 'Make accounts for several'}
+        </Link>
+      </p>
+    </section>
   );
 }
 

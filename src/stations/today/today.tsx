@@ -4,7 +4,7 @@ import { agoOf } from '@/core/base/dates';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Due } from '@/core/client/due';
 import type { Excursions } from '@/core/body/zones';
 import type { Result } from '@/core/base/result';
@@ -46,6 +46,10 @@ type Props = {
   archived: number;
   /** What is wrong with the backups; null: nothing, or none are set up. */
   backups: string | null;
+  /** What is asked at the first start; null: it was answered. */
+  first: ReactNode;
+  /** Clients of colleagues, below one’s own. */
+  shared: ReactNode;
   actions: {
     createClient: (name: string) => Promise<Result<{ id: string }>>;
     restoreClient: (id: string) => Promise<Result<null>>;
@@ -54,7 +58,19 @@ type Props = {
 };
 
 /** Who is here, what is due and what is unfinished. */
-export function Today({ due, visits, rows, total, page, pageSize, archived, backups, actions }: Props) {
+export function Today({
+  due,
+  visits,
+  rows,
+  total,
+  page,
+  pageSize,
+  archived,
+  backups,
+  first,
+  shared,
+  actions,
+}: Props) {
   const [search, setSearch] = useState('');
   const [found, setFound] = useState<{ rows: Row[]; total: number } | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -90,6 +106,7 @@ export function Today({ due, visits, rows, total, page, pageSize, archived, back
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12 pt-3">
       <div className="min-w-0 space-y-7">
+        {first}
         {backups && (
           <Notice level="care">
             {backups}{' '}
@@ -142,6 +159,7 @@ export function Today({ due, visits, rows, total, page, pageSize, archived, back
             </nav>
           )}
         </section>
+        {shared}
       </div>
       <aside className="space-y-8 pt-1">
         <Diary visits={visits} names={rows.map((r) => r.name)} actions={actions} />

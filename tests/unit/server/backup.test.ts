@@ -165,8 +165,10 @@ test('a copy that a killed backup left open is taken away by the next one, and o
   const live = join(root, 'live');
   const [left, working] = [1, 2].map((n) => join(live, `.00000000-0000-4000-8000-00000000000${n}.tmp`));
   for (const path of [left!, working!]) writeFileSync(path, 'records');
+  const now = new Date('2026-11-29T05:00:00Z');
   utimesSync(left!, 0, 0);
-  must(await backUp(STUDIO, new Date('2026-11-29T05:00:00Z')));
+  utimesSync(working!, now, now);
+  must(await backUp(STUDIO, now));
   expect([existsSync(left!), existsSync(working!)]).toEqual([false, true]);
   rmSync(working!);
 });

@@ -45,6 +45,7 @@ describe('JSON in the database', () => {
       setUps: [],
       films: [],
       backup: [],
+      people: [],
       cues: [],
       class: [],
       classRun: [],

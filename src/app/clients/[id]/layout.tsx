@@ -36,6 +36,16 @@ export default async function ClientLayout({ children, params }: Props) {
   const scope = await scopeOfRequest();
   const client = findClient(scope, id);
   if (!client) notFound();
+  // Whoever coaches one sequence sees the name, and nothing of the file.
+  if (scope.may === 'coach')
+    return (
+      <ShippedDrills json={SHIPPED_JSON}>
+        <h1 className="pt-1.5 text-head wrap-anywhere" dir="auto">
+          {client.name}
+        </h1>
+        <div className="pt-4">{children}</div>
+      </ShippedDrills>
+    );
   const damaged = damagedOf(scope, id);
   const screenDamaged = damaged.some((d) => d.kind === 'screen');
   const known = screenDamaged ? null : caseFor(scope, id);
@@ -47,6 +57,7 @@ export default async function ClientLayout({ children, params }: Props) {
         clientId={id}
         name={client.name}
         goals={rail?.goals ?? ''}
+        shares={scope.userId !== undefined && scope.only === undefined}
         actions={{ renameClient, archiveClient, restoreClient }}
       />
       {rail && <StationRail clientId={id} stations={rail.stations} due={rail.due} />}

@@ -34,6 +34,7 @@ export async function startRun(sequenceId: string): Promise<Result<{ id: string 
       return may.ok ? ok({ id: runs.startRun(scope, row.clientId, row.id, row.data) }) : may;
     },
     [['/clients/[id]', 'layout']],
+    'coach',
   );
 }
 

@@ -17,10 +17,12 @@ export default async function CoachPage({ params }: { params: Promise<{ id: stri
   const known = caseFor(scope, id);
   if (!known) notFound();
   const [latest, ...others] = known.sequences;
+  // Of whoever coaches one sequence for a day, the runs that are not over.
+  const shown = scope.may === 'coach' ? known.runs.filter((r) => r.endedAt === null) : known.runs;
   return (
     <CoachDoor
       clientId={id}
-      runs={known.runs.map(summaryOf)}
+      runs={shown.map(summaryOf)}
       latest={latest ? { id: latest.id, name: latest.name, data: latest.data } : null}
       others={others.slice(0, OFFERED).map(({ id: other, name }) => ({ id: other, name }))}
       bar={barOf(known.screen.data)}

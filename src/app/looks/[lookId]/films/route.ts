@@ -3,6 +3,7 @@ import { fail } from '@/core/base/result';
 import { answer } from '@/server/body';
 import { keepFilm } from '@/server/films';
 import { scopeOfRequest } from '@/server/scope';
+import { ONLY_LOOK } from '@/server/save';
 
 const Asked = z.object({ lookId: z.uuid(), agreedAt: z.iso.datetime() });
 
@@ -11,7 +12,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ loo
   const asked = Asked.safeParse({ ...(await params), agreedAt: request.headers.get('x-agreed-at') });
   if (!asked.success) return answer(fail('Nothing is kept without the client’s consent.'), 400);
   const scope = await scopeOfRequest();
-  if (scope.may !== 'write') return answer(fail('You may look at these records, not change them.'), 403);
+  if (scope.may !== 'write') return answer(fail(ONLY_LOOK), 403);
   if (!request.body) return answer(fail('nothing arrived'), 400);
   const announced = request.headers.get('x-kokyu-length');
   const length = announced === null ? null : Number(announced);

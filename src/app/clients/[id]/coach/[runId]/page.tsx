@@ -24,8 +24,9 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
   const screen = known.screen.data;
   const bar = run.endedAt ? null : barOf(screen);
   if (bar !== null) return <Notice level="stop">{bar}</Notice>;
-  const before = known.visits.find((l) => l.at <= run.startedAt);
-  const after = known.looks.find((l) => l.id === run.state.relookLookId);
+  const isGiven = scope.may === 'coach';
+  const before = isGiven ? undefined : known.visits.find((l) => l.at <= run.startedAt);
+  const after = isGiven ? undefined : known.looks.find((l) => l.id === run.state.relookLookId);
   return (
     <CoachRun
       clientId={id}
@@ -40,7 +41,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
         library: catalogueOf(ownLibrary(scope)),
         client: blockClientOf(known.plan()),
         needs: known.plan().needs,
-        memory: cueMemoryFor(scope, id, runId),
+        ...(isGiven ? {} : { memory: cueMemoryFor(scope, id, runId) }),
       }}
       school={before?.readings().school ?? run.sequence.school}
       before={before ? { data: before.data, quiet: before.quiet() } : null}

@@ -3,6 +3,7 @@ import { answer } from '@/server/body';
 import { dropFilm, filmPart } from '@/server/films';
 import { guarded } from '@/server/save';
 import { scopeOfRequest } from '@/server/scope';
+import { ONLY_LOOK } from '@/server/save';
 
 type Props = { params: Promise<{ lookId: string; filmId: string }> };
 
@@ -30,6 +31,6 @@ export async function GET(request: Request, { params }: Props) {
 export async function DELETE(_: Request, { params }: Props) {
   const { lookId, filmId } = await params;
   const scope = await scopeOfRequest();
-  if (scope.may !== 'write') return answer(fail('You may look at these records, not change them.'), 403);
+  if (scope.may !== 'write') return answer(fail(ONLY_LOOK), 403);
   return answer(guarded(() => dropFilm(scope, lookId, filmId)));
 }

@@ -10,7 +10,7 @@ import { askScope, REFUSED_TEXT, type Scope } from '@/server/scope';
 export type Stale = readonly [path: string, kind?: 'page' | 'layout'];
 
 /**
- * Runs a command of a station: parses what the browser sent before anything is done with it, asks what the sender may,
+ * Runs a command of a station: asks what the sender may, parses what the browser sent before anything is done with it,
  * turns a failing disk into a sentence, and has the pages that show what was changed made anew.
  */
 export async function command<S extends z.core.$ZodType, R extends { ok: boolean }>(
@@ -20,12 +20,12 @@ export async function command<S extends z.core.$ZodType, R extends { ok: boolean
   stale: readonly Stale[] = [],
   may: 'write' | 'coach' = 'write',
 ): Promise<R | Failure> {
-  const given = parseWith(schema, input);
-  if (!given.ok) return given;
   // What was typed stays on the screen of one who was signed out or locked meanwhile.
   const scope = await askScope();
   if (typeof scope === 'string') return fail(REFUSED_TEXT[scope]);
   if (scope.may !== 'write' && scope.may !== may) return fail(ONLY_LOOK);
+  const given = parseWith(schema, input);
+  if (!given.ok) return given;
   const done = guarded(() => run(given.value, scope));
   if (done.ok) await noteChanged(scope);
   for (const [path, kind] of stale) revalidatePath(path, kind);

@@ -50,6 +50,9 @@ export async function ownScopeOfRequest(): Promise<Scope | Refused> {
   return ownScopeOfThis();
 }
 
+/** The status that says so. */
+export const statusOf = (refused: Refused): number => (refused === 'forbidden' ? 403 : 401);
+
 export const REFUSED_TEXT: Record<Refused, string> = {
   nobody: 'You are signed out. Sign in in another tab; what you entered is still here, then try again.',
   locked: 'This screen is locked. Open it in another tab; what you entered is still here, then try again.',

@@ -3,12 +3,14 @@ import { CAUTIONS } from '@/core/base/cautions';
 import { inMb } from '@/core/base/megabytes';
 import { about } from '@/server/about';
 import { connect } from '@/server/db/client';
+import { scopeOfRequest } from '@/server/scope';
 
 export const metadata = { title: 'About' };
 
 /** What this Kokyu is, what holds wherever it is used, where its records lie, and what it is made of. */
-export default function AboutPage() {
+export default async function AboutPage() {
   if (!connect().ok) return null;
+  await scopeOfRequest();
   const { version, node, sqlite, shape, file, bytes, packages } = about();
   const facts: [string, string][] = [
     ['Kokyu', version],

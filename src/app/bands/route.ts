@@ -5,6 +5,7 @@ import { printLine } from '@/core/formats/line-protocol';
 import { bandBody } from '@/core/simulate/bands';
 import { BandSetup } from '@/core/simulate/bands.schema';
 import { answer, jsonOf } from '@/server/body';
+import { scopeOfRequest } from '@/server/scope';
 
 const Asked = z.object({ setup: BandSetup, fromMs: z.number().min(0).max(86_400_000).default(0) });
 
@@ -24,6 +25,7 @@ let streams = 0;
  * protocol as one on a serial line. A lost line is a stream that ends; asked again from where it was, it goes on.
  */
 export async function POST(request: Request) {
+  await scopeOfRequest();
   const sent = await jsonOf(request, 64 * 1024);
   const asked = sent.ok ? parseWith(Asked, sent.value) : sent;
   if (!asked.ok) return answer(asked, 400);

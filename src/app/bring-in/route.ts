@@ -4,7 +4,7 @@ import { answer, bodyOf } from '@/server/body';
 import { importClientFile } from '@/server/client-file';
 import { doorOf, refusalAt } from '@/server/door';
 import { guarded } from '@/server/save';
-import { ownScopeOfRequest, REFUSED_TEXT } from '@/server/scope';
+import { ownScopeOfRequest, REFUSED_TEXT, statusOf } from '@/server/scope';
 
 /** Brings in a client file, of any size that Kokyu writes. */
 export async function POST(request: Request) {
@@ -12,7 +12,7 @@ export async function POST(request: Request) {
   const refusal = refusalAt(request, doorOf(process.env));
   if (refusal) return answer(fail(refusal.why), refusal.status);
   const scope = await ownScopeOfRequest();
-  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), 401);
+  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), statusOf(scope));
   const bytes = await bodyOf(request, MOST_CLIENT_FILE_BYTES);
   if (!bytes.ok) return answer(fail(`The file was not taken: ${bytes.why}.`), 413);
   const file = parseClientFile(new TextDecoder().decode(bytes.value));

@@ -10,7 +10,7 @@ import { bundleOf } from '@/server/bundle-out';
 import { databasePath } from '@/server/db/client';
 import { doorOf, refusalAt } from '@/server/door';
 import { note } from '@/server/people/trace';
-import { ownScopeOfRequest, REFUSED_TEXT } from '@/server/scope';
+import { ownScopeOfRequest, REFUSED_TEXT, statusOf } from '@/server/scope';
 import { ONLY_LOOK } from '@/server/save';
 
 /** What comes line by line while a bundle is brought in: how far it is, and at last what came of it. */
@@ -25,7 +25,7 @@ export async function GET(request: Request): Promise<Response> {
   const refusal = refusalAt(request, doorOf(process.env));
   if (refusal) return answer(fail(refusal.why), refusal.status);
   const scope = await ownScopeOfRequest();
-  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), 401);
+  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), statusOf(scope));
   note(scope.userId, 'exported', null, 'everything');
   const made = bundleOf(scope, null);
   if (!made.ok) return answer(made, 404);
@@ -43,7 +43,7 @@ export async function POST(request: Request): Promise<Response> {
   const refusal = refusalAt(request, doorOf(process.env));
   if (refusal) return answer(fail(refusal.why), refusal.status);
   const scope = await ownScopeOfRequest();
-  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), 401);
+  if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), statusOf(scope));
   if (scope.may !== 'write') return answer(fail(ONLY_LOOK), 403);
   // Beside the records: the same disk, and the same eyes.
   const path = `${databasePath()}.incoming-${randomUUID()}`;

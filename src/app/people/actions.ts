@@ -18,11 +18,12 @@ async function byOwner<S extends z.core.$ZodType, T>(
   input: unknown,
   run: (given: z.output<S>, scope: Scope) => Promise<Result<T>>,
 ): Promise<Result<T>> {
-  const given = parseWith(schema, input);
-  if (!given.ok) return given;
   const scope = await askScope();
   if (typeof scope === 'string') return fail(REFUSED_TEXT[scope]);
   try {
+    accounts.asOwner(scope);
+    const given = parseWith(schema, input);
+    if (!given.ok) return given;
     const done = await run(given.value, scope);
     revalidatePath('/people');
     return done;

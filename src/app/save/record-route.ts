@@ -4,7 +4,7 @@ import { REVISED_KINDS, type RevisedKind } from '@/core/base/revision';
 import { answer, jsonOf } from '@/server/body';
 import { guarded } from '@/server/save';
 import { noteChanged } from '@/server/people/who';
-import { askScope, REFUSED_TEXT, type Scope } from '@/server/scope';
+import { askScope, REFUSED_TEXT, statusOf, type Scope } from '@/server/scope';
 
 const Address = z.object({ kind: z.enum(REVISED_KINDS), id: z.uuid() });
 const MOST_BYTES = 16 * 1024 * 1024;
@@ -15,10 +15,10 @@ export const recordRoute =
   async (request: Request, { params }: { params: Promise<unknown> }): Promise<Response> => {
     const at = Address.safeParse(await params);
     if (!at.success) return answer(fail('Nothing is kept under this address.'), 404);
+    const scope = await askScope();
+    if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), statusOf(scope));
     const sent = await jsonOf(request, MOST_BYTES);
     if (!sent.ok) return answer(sent, 400);
-    const scope = await askScope();
-    if (typeof scope === 'string') return answer(fail(REFUSED_TEXT[scope]), 401);
     const done = guarded(() => take(scope, at.data.kind, at.data.id, sent.value));
     if ((done as { ok?: boolean }).ok) await noteChanged(scope);
     return answer(done);

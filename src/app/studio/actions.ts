@@ -39,12 +39,12 @@ const SetUp = z.object({
 
 /** Sets where backups go and by what they are closed, and makes the first. */
 export async function setUpBackups(asked: z.input<typeof SetUp>): Promise<Result<null>> {
-  const given = parseWith(SetUp, asked);
-  if (!given.ok) return given;
   const scope = await askScope();
   if (typeof scope === 'string') return fail(REFUSED_TEXT[scope]);
   if (scope.role !== 'owner')
     return fail('Backups hold everybody’s records: they are for the owner of the studio.');
+  const given = parseWith(SetUp, asked);
+  if (!given.ok) return given;
   const set = await setUpBackup(scope, given.value.folder, given.value.passphrase);
   return set.ok ? backUpNow() : set;
 }

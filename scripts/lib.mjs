@@ -86,16 +86,22 @@ export async function freePort(wanted) {
   throw new Error(`No free port from ${wanted} on.`);
 }
 
-/** Starts the built application on 127.0.0.1 and stays until it ends. */
+/** Starts the built application on 127.0.0.1, with a door to a network where one is asked for, and stays until it ends. */
 export async function serve(databasePath, wantedPort, { dev = false } = {}) {
   const port = await freePort(wantedPort);
   const phones = await openForPhones(port);
+  const house = await openForNetwork(port, databasePath);
   const child = spawn(
     process.execPath,
     [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
     {
       cwd: ROOT,
-      env: { ...ENV, KOKYU_DB: databasePath, ...(phones ? { KOKYU_PHONE: phones.origin } : {}) },
+      env: {
+        ...ENV,
+        KOKYU_DB: databasePath,
+        ...(phones ? { KOKYU_PHONE: phones.origin } : {}),
+        ...(house ? { KOKYU_TLS: '1', KOKYU_BEHIND_PROXY: '1', KOKYU_HOSTS: house.names.join(',') } : {}),
+      },
       stdio: ['inherit', 'pipe', 'inherit'],
     },
   );
@@ -108,20 +114,47 @@ export async function serve(databasePath, wantedPort, { dev = false } = {}) {
     console.log(
       `Phones of this network reach the pages of clients, and nothing else, at ${phones.origin}/home`,
     );
+  if (house) {
+    console.log(`Others of this network reach Kokyu, and sign in, at ${house.origin}`);
+    if (house.own)
+      console.log(
+        `A browser warns once, since this certificate is Kokyu's own. Compare its SHA-256 fingerprint before going on:\n  ${house.fingerprint}`,
+      );
+  }
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
 }
 
-/** With KOKYU_HOST, an address of this machine, phones of the same network reach the pages of clients. Off by default. */
+/** With KOKYU_PHONES, an address of this machine, phones of the same network reach the pages of clients. Off by default. */
 async function openForPhones(port) {
-  const host = process.env.KOKYU_HOST;
+  const host = process.env.KOKYU_PHONES;
   if (!host) return null;
   try {
-    return await openFront({ host, port: Number(process.env.KOKYU_HOST_PORT ?? port + 1000), target: port });
+    return await openFront({
+      host,
+      port: Number(process.env.KOKYU_PHONES_PORT ?? port + 1000),
+      target: port,
+    });
   } catch (error) {
     console.error(
-      `Phones cannot be let in at ${host} (${error.code ?? error.message}). Set KOKYU_HOST to an address that this machine has, or start without it.`,
+      `Phones cannot be let in at ${host} (${error.code ?? error.message}). Set KOKYU_PHONES to an address that this machine has, or start without it.`,
     );
+    process.exit(1);
+  }
+}
+
+/** With KOKYU_HOST, an address of this machine, others of the network sign in and work. Off by default. */
+async function openForNetwork(target, databasePath) {
+  const host = process.env.KOKYU_HOST;
+  if (!host) return null;
+  // What it needs is installed by now; `serve` is loaded before that.
+  const { isLoopback, openOnNetwork } = await import('./house-door.mjs');
+  if (isLoopback(host)) return null;
+  const port = Number(process.env.KOKYU_HOST_PORT ?? target + 2000);
+  try {
+    return await openOnNetwork({ host, port, target, database: databasePath, env: process.env });
+  } catch (error) {
+    console.error(`Kokyu does not open at ${host}: ${error.message}`);
     process.exit(1);
   }
 }

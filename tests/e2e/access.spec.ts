@@ -212,7 +212,10 @@ test('no page or address of the build is missing in the table', () => {
     dynamicRoutes: { page: string; regex: string }[];
   };
   const paths = table('Pages and addresses').map((r) =>
-    r.of.split(' ')[1]!.replace(/\?.*/, '').replace(/\b[A-Z]{3,}\b/g, (name) => ids[name] ?? name),
+    r.of
+      .split(' ')[1]!
+      .replace(/\?.*/, '')
+      .replace(/\b[A-Z]{3,}\b/g, (name) => ids[name] ?? name),
   );
   const built = [...staticRoutes, ...dynamicRoutes].filter(
     ({ page }) => !/^\/(_|icon|favicon)|\.(svg|ico)$/.test(page),
@@ -262,7 +265,7 @@ function argsOf(action: string): unknown[] {
     storeProtocol: [{ name: 'Mine', tests: [] }],
     dropProtocol: [crypto.randomUUID()],
     setThresholds: [{}],
-    storeJudgement: [LOOK, {}],
+    storeJudgement: [LOOK, { readings: {}, needs: {} }],
     setSchool: [CLIENT, 'lowQuiet'],
     setControl: [CLIENT, 'brace'],
     share: [{ clientId: CLIENT, userId: people.ilse, may: 'write', sequenceId: null }],

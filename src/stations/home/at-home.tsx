@@ -178,7 +178,7 @@ function Ways({ base, links, phone, onLink, onWithdraw }: WaysProps) {
       {!phone && (
         <p className="text-fine text-soft">
           Only this machine opens such a link: Kokyu was not started for phones. The guide says how
-          (KOKYU_HOST); the file below needs none of that.
+          (KOKYU_PHONES); the file below needs none of that.
         </p>
       )}
       {links.map((l) => (

@@ -32,7 +32,7 @@ export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePla
         <div className="no-print space-y-2">
           {link.here && (
             <p className="text-small text-care">
-              This address is this machine’s own; no phone reaches it. Start Kokyu with KOKYU_HOST (see the
+              This address is this machine’s own; no phone reaches it. Start Kokyu with KOKYU_PHONES (see the
               guide), or hand out the one file.
             </p>
           )}

@@ -1,10 +1,12 @@
 import type { Result } from '@/core/base/result';
+import { ACCOUNT_VERBS } from './account';
 import { BACKUP_VERBS } from './backup';
 import { doctor } from './doctor';
 import { VERBS } from './verbs';
 
 /** Verbs that open files of this machine. */
 const HOUSE_VERBS: Record<string, (input: unknown) => Result<unknown> | Promise<Result<unknown>>> = {
+  ...ACCOUNT_VERBS,
   ...BACKUP_VERBS,
   doctor,
 };

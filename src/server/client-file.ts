@@ -9,6 +9,7 @@ import { createClient, findClientEver, setControl, setSchool } from './clients';
 import { over } from '@/core/base/revision';
 import { db } from './db/client';
 import { shapeOf, writeJson } from './record-json';
+import { bringConsents, consentsOf } from './people/consents';
 import type { Scope } from './scope';
 import { homePlans, homeReports, looks, recordings, runs, sequences, visits } from './db/schema';
 import { looksOf } from './looks';
@@ -58,6 +59,7 @@ type Client = NonNullable<ReturnType<typeof findClientEver>>;
 
 function keptOf(scope: Scope, { id: clientId, name, school, control }: Client) {
   const reports = homeReportsOf(scope, clientId);
+  const agreed = consentsOf(scope, clientId);
   return {
     name,
     school,
@@ -98,6 +100,18 @@ function keptOf(scope: Scope, { id: clientId, name, school, control }: Client) {
       ),
     })),
     visits: visitsOf(scope, clientId),
+    ...(agreed.length > 0
+      ? {
+          consents: agreed.map(({ kind, wording, way, by, at, withdrawnAt }) => ({
+            kind,
+            wording,
+            way,
+            by,
+            at,
+            withdrawnAt,
+          })),
+        }
+      : {}),
   };
 }
 
@@ -154,6 +168,7 @@ export function importKept(
     setSchool(scope, clientId, file.school);
     setControl(scope, clientId, file.control);
     saveScreen(scope, clientId, over(0, file.screen));
+    bringConsents(scope, clientId, file.consents ?? []);
     for (const l of file.looks)
       db()
         .insert(looks)

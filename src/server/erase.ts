@@ -27,6 +27,7 @@ const BY_CLIENT = [
   'home_plans',
   'home_links',
   'home_reports',
+  'consents',
 ] as const;
 const BY_LOOK = ['recordings', 'films'] as const;
 /** Tables that name clients within their JSON. */

@@ -75,6 +75,11 @@ export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: P
           Everything recorded, with raw curves; another Kokyu can bring it in.
         </span>
       </p>
+      <p>
+        <a className="underline underline-offset-4" href={`/clients/${clientId}/consents`}>
+          What they have agreed to
+        </a>
+      </p>
       {shares && (
         <p>
           <a className="underline underline-offset-4" href={`/clients/${clientId}/share`}>

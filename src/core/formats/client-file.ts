@@ -9,6 +9,7 @@ import { HomePlan } from '../home/home-plan.schema';
 import { HomeReport } from '../home/report.schema';
 import { Sequence } from '../sequence/sequence.schema';
 import { RECORDING_KINDS } from './recording-kind';
+import { KeptConsent } from '@/core/people/consent.schema';
 
 const at = z.iso.datetime();
 
@@ -73,6 +74,8 @@ const kept = {
     }),
   ),
   visits: z.array(KeptVisit),
+  /** What the client has agreed to; files of before have none. */
+  consents: z.optional(z.array(KeptConsent)),
 };
 
 /**

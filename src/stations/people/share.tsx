@@ -1,11 +1,13 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { Role, ShareKind } from '@/core/people/roles';
 import { Button } from '@/ui/button';
 import { useDates } from '@/ui/dates';
+import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { Select } from '@/ui/select';
 import { Refusal } from './refusal';
@@ -23,6 +25,8 @@ type Props = {
   }[];
   colleagues: readonly { id: string; name: string; role: Role }[];
   sequences: readonly { id: string; name: string }[];
+  /** Whether the client has agreed to be shown to somebody else. */
+  agreed: boolean;
   actions: {
     share: (given: {
       clientId: string;
@@ -42,7 +46,7 @@ const MAY: Record<ShareKind, string> = {
 };
 
 /** Who else works with a client: colleagues who see or write the file, an assistant who coaches one sequence today. */
-export function Share({ clientId, clientName, shares, colleagues, sequences, actions }: Props) {
+export function Share({ clientId, clientName, shares, colleagues, sequences, agreed, actions }: Props) {
   const router = useRouter();
   const dates = useDates();
   const { busy, error, ask } = useAsking();
@@ -53,6 +57,14 @@ export function Share({ clientId, clientName, shares, colleagues, sequences, act
   const assistants = colleagues.filter((c) => c.role === 'assistant');
   return (
     <div className="max-w-[85ch] space-y-7">
+      {!agreed && (
+        <Notice level="care">
+          It is not put down that {clientName} agrees to be shown to somebody else.{' '}
+          <Link className="underline underline-offset-4" href={`/clients/${clientId}/consents`}>
+            What they have agreed to
+          </Link>
+        </Notice>
+      )}
       <section aria-labelledby="with" className="space-y-2">
         <h2 id="with" className="text-lead">
           Shared with

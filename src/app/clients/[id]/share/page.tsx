@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { findClient } from '@/server/clients';
+import { consentsOf } from '@/server/people/consents';
 import { colleaguesOf } from '@/server/people/accounts';
 import { sharesOfClient } from '@/server/people/shares';
 import { scopeOfRequest } from '@/server/scope';
@@ -22,6 +23,7 @@ export default async function SharePage({ params }: { params: Promise<{ id: stri
       clientName={client.name}
       shares={sharesOfClient(scope, id)}
       colleagues={colleaguesOf(scope)}
+      agreed={consentsOf(scope, id).some((c) => c.kind === 'sharing' && c.withdrawnAt === null)}
       sequences={sequencesOf(scope, id).map(({ id: sequence, name }) => ({ id: sequence, name }))}
       actions={{ share, unshare, handOver }}
     />

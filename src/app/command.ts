@@ -4,7 +4,8 @@ import { parseWith } from '@/core/base/parse';
 import { fail, type Failure } from '@/core/base/result';
 import { guarded, ONLY_LOOK } from '@/server/save';
 import { noteChanged } from '@/server/people/who';
-import { askScope, REFUSED_TEXT, type Scope } from '@/server/scope';
+import { askScope } from '@/server/request-scope';
+import { REFUSED_TEXT, type Scope } from '@/server/scope';
 
 /** What a command makes stale: pages under an address, alone or with all that lies below. */
 export type Stale = readonly [path: string, kind?: 'page' | 'layout'];

@@ -5,7 +5,7 @@ import { dayAfter, dayIn } from '@/core/home/clock-time';
 import { momentIn } from '@/core/home/zoned';
 import { dueToday } from '@/server/today';
 import { visitsBetween } from '@/server/visits';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { isAsked } from '@/server/people/settings';
 import { sharedTo } from '@/server/people/shares';
 import { FirstQuestion } from '@/stations/people/first-question';

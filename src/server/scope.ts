@@ -1,5 +1,3 @@
-import { cache } from 'react';
-import { unauthorized, forbidden } from 'next/navigation';
 import { LIBRARY } from '@/core/drills/library';
 import { ship } from '@/core/drills/shelf';
 import type { Role } from '@/core/people/roles';
@@ -29,26 +27,6 @@ export const STUDIO: Scope = { ownerId: LOCAL_OWNER, may: 'write', role: 'owner'
 
 /** Why there is no scope: nobody has signed in, the screen is locked, or what is asked for is not for them. */
 export type Refused = 'nobody' | 'locked' | 'forbidden';
-
-/** The scope of the request that is being answered, or why it has none. A page and its layouts ask for the same one. */
-export const askScope = cache(async (): Promise<Scope | Refused> => {
-  const { scopeOfThis } = await import('./people/who');
-  return scopeOfThis();
-});
-
-/** The scope of the request that is being answered; ends it with 401 or 403 where it has none. */
-export async function scopeOfRequest(): Promise<Scope> {
-  const scope = await askScope();
-  if (typeof scope !== 'string') return scope;
-  if (scope === 'forbidden') forbidden();
-  unauthorized();
-}
-
-/** The same for one's own records whatever the address says: for what goes past the proxy. */
-export async function ownScopeOfRequest(): Promise<Scope | Refused> {
-  const { ownScopeOfThis } = await import('./people/who');
-  return ownScopeOfThis();
-}
 
 /** The status that says so. */
 export const statusOf = (refused: Refused): number => (refused === 'forbidden' ? 403 : 401);

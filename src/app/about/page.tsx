@@ -3,7 +3,7 @@ import { CAUTIONS } from '@/core/base/cautions';
 import { inMb } from '@/core/base/megabytes';
 import { about } from '@/server/about';
 import { connect } from '@/server/db/client';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 export const metadata = { title: 'About' };
 

@@ -3,7 +3,7 @@ import { connect } from '@/server/db/client';
 import { accountOf, codesLeft, passkeysOf, sessionsOf } from '@/server/people/accounts';
 import { peopleSettings } from '@/server/people/settings';
 import { hasAccounts, signedIn } from '@/server/people/who';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { Account } from '@/stations/people/account';
 import {
   beginSecond,

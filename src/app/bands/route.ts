@@ -5,7 +5,7 @@ import { printLine } from '@/core/formats/line-protocol';
 import { bandBody } from '@/core/simulate/bands';
 import { BandSetup } from '@/core/simulate/bands.schema';
 import { answer, jsonOf } from '@/server/body';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 const Asked = z.object({ setup: BandSetup, fromMs: z.number().min(0).max(86_400_000).default(0) });
 

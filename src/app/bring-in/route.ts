@@ -4,7 +4,8 @@ import { answer, bodyOf } from '@/server/body';
 import { importClientFile } from '@/server/client-file';
 import { doorOf, refusalAt } from '@/server/door';
 import { guarded } from '@/server/save';
-import { ownScopeOfRequest, REFUSED_TEXT, statusOf } from '@/server/scope';
+import { ownScopeOfRequest } from '@/server/request-scope';
+import { REFUSED_TEXT, statusOf } from '@/server/scope';
 
 /** Brings in a client file, of any size that Kokyu writes. */
 export async function POST(request: Request) {

@@ -10,7 +10,8 @@ import { bundleOf } from '@/server/bundle-out';
 import { databasePath } from '@/server/db/client';
 import { doorOf, refusalAt } from '@/server/door';
 import { note } from '@/server/people/trace';
-import { ownScopeOfRequest, REFUSED_TEXT, statusOf } from '@/server/scope';
+import { ownScopeOfRequest } from '@/server/request-scope';
+import { REFUSED_TEXT, statusOf } from '@/server/scope';
 import { ONLY_LOOK } from '@/server/save';
 
 /** What comes line by line while a bundle is brought in: how far it is, and at last what came of it. */

@@ -1,7 +1,7 @@
 import { classRunsOf } from '@/server/class-runs';
 import { allClasses } from '@/server/classes';
 import { connect } from '@/server/db/client';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { ClassList } from '@/stations/class/class-list';
 import { createClass } from './actions';
 

@@ -1,5 +1,5 @@
 import { printVisits } from '@/core/formats/icalendar';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { visitsBetween } from '@/server/visits';
 
 const DAY_MS = 86_400_000;

@@ -1,7 +1,7 @@
 import { SHIPPED_JSON } from '@/core/drills/library';
 import { ShippedDrills } from '@/ui/shipped-drills';
 import { ownLibrary } from '@/server/drills';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { DrillList } from '@/stations/drills/drill-list';
 import { bringBackDrill, bringInLibrary, retireDrill, storeDrill } from './actions';
 

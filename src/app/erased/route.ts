@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { erasedAmong } from '@/server/erase';
 import { connect } from '@/server/db/client';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 const Asked = z.object({ ids: z.array(z.uuid()).max(5000) });
 

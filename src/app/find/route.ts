@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { listArchived, listClients } from '@/server/clients';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 const Search = z.object({ search: z.string().max(120), archived: z.boolean().optional() });
 

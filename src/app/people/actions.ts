@@ -8,7 +8,8 @@ import { ROLES } from '@/core/people/roles';
 import * as accounts from '@/server/people/accounts';
 import { setPeople } from '@/server/people/settings';
 import { hasAccounts } from '@/server/people/who';
-import { askScope, REFUSED_TEXT, type Scope } from '@/server/scope';
+import { askScope } from '@/server/request-scope';
+import { REFUSED_TEXT, type Scope } from '@/server/scope';
 import { NotYours } from '@/server/within';
 import { command } from '../command';
 

@@ -3,7 +3,7 @@ import { everyClient } from '@/server/clients';
 import { accountsOf } from '@/server/people/accounts';
 import { peopleSettings } from '@/server/people/settings';
 import { hasAccounts } from '@/server/people/who';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { Accounts } from '@/stations/people/accounts';
 import { Begin } from '@/stations/people/begin';
 import { beginAccounts } from '../account/actions';

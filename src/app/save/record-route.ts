@@ -4,7 +4,8 @@ import { REVISED_KINDS, type RevisedKind } from '@/core/base/revision';
 import { answer, jsonOf } from '@/server/body';
 import { guarded } from '@/server/save';
 import { noteChanged } from '@/server/people/who';
-import { askScope, REFUSED_TEXT, statusOf, type Scope } from '@/server/scope';
+import { askScope } from '@/server/request-scope';
+import { REFUSED_TEXT, statusOf, type Scope } from '@/server/scope';
 
 const Address = z.object({ kind: z.enum(REVISED_KINDS), id: z.uuid() });
 const MOST_BYTES = 16 * 1024 * 1024;

@@ -6,7 +6,8 @@ import { parseWith } from '@/core/base/parse';
 import { backUp, setUpBackup } from '@/server/backup/backup';
 import { takeBackBundle } from '@/server/bundle-in';
 import { nameFilmsFolder } from '@/server/films';
-import { askScope, REFUSED_TEXT } from '@/server/scope';
+import { askScope } from '@/server/request-scope';
+import { REFUSED_TEXT } from '@/server/scope';
 import { revalidatePath } from 'next/cache';
 import { command } from '../command';
 

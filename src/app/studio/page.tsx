@@ -3,7 +3,7 @@ import { everyClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
 import { erasuresOf } from '@/server/erase';
 import { filmsFolder } from '@/server/settings';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { hasAccounts } from '@/server/people/who';
 import { Studio } from '@/stations/studio/studio';
 import { backUpNow, nameFolder, setUpBackups, takeBack } from './actions';

@@ -1,4 +1,4 @@
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 /** Somebody is at the screen; asking for the scope notes it. */
 export async function POST(): Promise<Response> {

@@ -3,7 +3,7 @@ import { connect } from '@/server/db/client';
 import { namesOfAccounts } from '@/server/people/accounts';
 import { tracesBefore, traceState } from '@/server/people/trace';
 import { hasAccounts } from '@/server/people/who';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { TraceList } from '@/stations/people/trace-list';
 
 export const metadata = { title: 'Log' };

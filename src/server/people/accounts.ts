@@ -17,6 +17,7 @@ import {
 } from '../db/schema-people';
 import { LOCAL_OWNER, type Scope } from '../scope';
 import { atHome, NotYours } from '../within';
+import { hashOf, isOf } from './secrets';
 import { note } from './trace';
 
 export type AccountRow = {
@@ -130,7 +131,6 @@ async function add(
   const by = username.trim().toLowerCase();
   const wrong = wrongWith(by, password);
   if (!wrong.ok) return wrong;
-  const { hashOf } = await import('./auth');
   const hash = await hashOf(password);
   const codes = freshCodes();
   const id = randomUUID();
@@ -218,7 +218,6 @@ export async function recover(username: string, code: string, password: string):
   const by = username.trim().toLowerCase();
   const wrong = wrongPassword(password, by);
   if (!wrong.ok) return wrong;
-  const { hashOf } = await import('./auth');
   const hash = await hashOf(password);
   return db().transaction(
     (tx): Result<null> => {
@@ -264,7 +263,6 @@ export async function passwordFromHere(username: string, password: string): Prom
   if (!user || user.endedAt !== null) return fail('nobody signs in by that name', 'username');
   const wrong = wrongPassword(password, user.username ?? '');
   if (!wrong.ok) return wrong;
-  const { hashOf } = await import('./auth');
   const hash = await hashOf(password);
   db().transaction(() => beginAnew(user.id, hash));
   note(user.id, 'account', null, 'password from the machine itself');
@@ -290,7 +288,6 @@ function setHash(userId: string, password: string): void {
 
 /** Whether this is the password of a user. */
 export async function isPassword(userId: string, password: string): Promise<boolean> {
-  const { isOf } = await import('./auth');
   const row = db().select().from(credentials).where(eq(credentials.userId, userId)).get();
   return row?.password ? isOf(password, row.password) : false;
 }
@@ -312,7 +309,6 @@ export async function changePassword(
   const user = db().select().from(users).where(eq(users.id, userId)).get();
   const wrong = wrongPassword(password, user?.username ?? '');
   if (!wrong.ok) return wrong;
-  const { hashOf } = await import('./auth');
   const hash = await hashOf(password);
   db().transaction(() => setHash(userId, hash));
   note(by, 'account', null, `password of ${userId}`);
@@ -352,7 +348,6 @@ export async function setPin(userId: string, pin: string | null): Promise<Result
     (!/^\d{4,8}$/.test(pin) || new Set(pin).size < 2 || '0123456789 9876543210'.includes(pin))
   )
     return fail('A PIN has 4 to 8 digits, not all the same and not in a row.', 'pin');
-  const { hashOf } = await import('./auth');
   db()
     .update(users)
     .set({ pin: pin === null ? null : await hashOf(pin) })
@@ -364,7 +359,6 @@ export async function setPin(userId: string, pin: string | null): Promise<Result
 
 /** Whether this opens the locked screen of a user: their PIN where they have one, else their password. */
 export async function opens(userId: string, given: string): Promise<boolean> {
-  const { isOf } = await import('./auth');
   const pin = db().select({ pin: users.pin }).from(users).where(eq(users.id, userId)).get()?.pin;
   return (pin ? await isOf(given, pin) : false) || isPassword(userId, given);
 }

@@ -12,6 +12,7 @@ import { Codes } from './codes';
 import { Refusal } from './refusal';
 import { SecondFactor, type SecondActions } from './second-factor';
 import { useAsking } from './use-asking';
+import { loadAnew } from './load-anew';
 
 export type SessionRow = { id: string; device: string; since: string; seenAt: string | null; mine: boolean };
 
@@ -98,10 +99,7 @@ function Sessions({
               </span>
             </span>
             {s.mine ? (
-              <Press
-                look="quiet"
-                onClick={() => void actions.signOut().then(() => window.location.assign('/'))}
-              >
+              <Press look="quiet" onClick={() => void actions.signOut().then(() => loadAnew('/'))}>
                 sign out
               </Press>
             ) : (
@@ -260,7 +258,7 @@ function ChangePassword({ changePassword }: Pick<Props['actions'], 'changePasswo
         onSubmit={(e) => {
           e.preventDefault();
           void ask(() => changePassword({ old, fresh })).then((done) => {
-            if (done !== undefined) window.location.assign('/');
+            if (done !== undefined) loadAnew('/');
           });
         }}
       >

@@ -7,6 +7,7 @@ import { TextField } from '@/ui/field';
 import { Codes } from './codes';
 import { Refusal } from './refusal';
 import { useAsking } from './use-asking';
+import { loadAnew } from './load-anew';
 
 /** The first account, of the owner of the studio: takes over all that is kept here. */
 export function Begin({
@@ -33,7 +34,7 @@ export function Begin({
           codes={codes}
           username={username.trim().toLowerCase()}
           done="They are put away: sign in"
-          onDone={() => window.location.assign('/people')}
+          onDone={() => loadAnew('/people')}
         />
       ) : (
         <>

@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import { Press } from '@/ui/press';
+import { loadAnew } from './load-anew';
 
 /** A run that is coached is a touch too: nobody touches the screen through a long hold. */
 const BUSY = /\/coach\/|\/run\//;
@@ -25,7 +26,7 @@ export function QuietLock({ quietMin, lock }: { quietMin: number; lock: () => Pr
     const seen = setInterval(() => {
       if (BUSY.test(window.location.pathname)) last = Date.now();
       // The clock and not a timer: a laptop that slept was left alone all the while.
-      if (Date.now() - last > quietMin * 60e3) void lock().finally(() => window.location.reload());
+      if (Date.now() - last > quietMin * 60e3) void lock().finally(() => loadAnew());
     }, LOOK_MS);
     // The server hears of what is typed and tapped too, once a minute.
     const ping = setInterval(() => {
@@ -41,7 +42,7 @@ export function QuietLock({ quietMin, lock }: { quietMin: number; lock: () => Pr
     };
   }, [quietMin, lock]);
   return (
-    <Press look="quiet" onClick={() => void lock().finally(() => window.location.reload())}>
+    <Press look="quiet" onClick={() => void lock().finally(() => loadAnew())}>
       Lock
     </Press>
   );

@@ -7,15 +7,13 @@ import { TextField } from '@/ui/field';
 import { Press } from '@/ui/press';
 import { Refusal } from './refusal';
 import { useAsking } from './use-asking';
+import { loadAnew } from './load-anew';
 
 type Actions = {
   signIn: (given: { username: string; password: string }) => Promise<Result<{ second: boolean }>>;
   signInCode: (code: string) => Promise<Result<null>>;
   recover: (given: { username: string; code: string; password: string }) => Promise<Result<null>>;
 };
-
-/** The same address once more, now with who is there. */
-const again = () => window.location.reload();
 
 /** Passkeys belong to a name; an address in figures has none. */
 const hasName = () => 'credentials' in navigator && !/^[\d.]+$|:/.test(window.location.hostname);
@@ -31,11 +29,11 @@ export function SignIn({ signIn, signInCode, recover }: Actions) {
   const enter = async () => {
     const done = await ask(() => signIn({ username, password }));
     if (done?.second) setStep('second');
-    else if (done) again();
+    else if (done) loadAnew();
   };
   const byKey = async () => {
     const { signInByKey } = await import('./passkey');
-    if ((await ask(signInByKey)) !== undefined) again();
+    if ((await ask(signInByKey)) !== undefined) loadAnew();
   };
   return (
     <section className="mx-auto max-w-[46ch] space-y-5 pt-10">
@@ -94,7 +92,7 @@ function Second({ signInCode }: Pick<Actions, 'signInCode'>) {
       onSubmit={(e) => {
         e.preventDefault();
         void ask(() => signInCode(code)).then((done) => {
-          if (done !== undefined) again();
+          if (done !== undefined) loadAnew();
         });
       }}
     >

@@ -7,6 +7,7 @@ import { TextField } from '@/ui/field';
 import { Press } from '@/ui/press';
 import { Refusal } from './refusal';
 import { useAsking } from './use-asking';
+import { loadAnew } from './load-anew';
 
 /** The screen after a quiet time: nothing of a client is on it until whoever it belongs to is back. */
 export function Unlock({
@@ -22,7 +23,6 @@ export function Unlock({
 }) {
   const [secret, setSecret] = useState('');
   const { busy, error, ask } = useAsking();
-  const reload = () => window.location.reload();
   return (
     <section className="mx-auto max-w-[46ch] space-y-5 pt-10">
       <h1 className="border-b-[1.5px] border-ink pb-2 text-head">Locked</h1>
@@ -35,7 +35,7 @@ export function Unlock({
           e.preventDefault();
           void ask(() => unlock(secret)).then((done) => {
             setSecret('');
-            if (done !== undefined) reload();
+            if (done !== undefined) loadAnew();
           });
         }}
       >
@@ -52,7 +52,7 @@ export function Unlock({
           <Button kind="main" type="submit" disabled={busy || secret === ''}>
             {busy ? 'Looking …' : 'Open'}
           </Button>
-          <Press look="quiet" onClick={() => void signOut().then(reload)}>
+          <Press look="quiet" onClick={() => void signOut().then(() => loadAnew())}>
             somebody else: sign out
           </Press>
         </div>

@@ -4,7 +4,7 @@ import { classRunsOf } from '@/server/class-runs';
 import { clientNames, findClass, memberFor } from '@/server/classes';
 import { connect } from '@/server/db/client';
 import { ownLibrary } from '@/server/drills';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { allTemplates } from '@/server/templates';
 import { ClassStation } from '@/stations/class/class-station';
 import { archiveClass, keepClassTemplate, startClass } from '../actions';

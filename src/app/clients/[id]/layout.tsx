@@ -12,7 +12,7 @@ import { buildOf } from '@/core/screen/build';
 import { FigureBuild } from '@/pictures/figure-build';
 import { caseFor } from '@/server/case';
 import { damagedOf } from '@/server/damaged';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { ClientHead } from '@/stations/client-head';
 import { StationRail } from '@/stations/rail';
 import { archiveClient, beginAnew, renameClient, restoreClient } from './actions';

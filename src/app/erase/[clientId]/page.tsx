@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { connect } from '@/server/db/client';
 import { erasePreview } from '@/server/erase';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { EraseClient } from '@/stations/today/erase-client';
 import { erase } from '../actions';
 

@@ -4,7 +4,8 @@ import { answer } from '@/server/body';
 import { findClassRun } from '@/server/class-runs';
 import { hearRun, isEnding, type FedRun } from '@/server/run-feed';
 import { findRun } from '@/server/runs';
-import { scopeOfRequest, type Scope } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
+import type { Scope } from '@/server/scope';
 
 const Address = z.object({ runId: z.uuid() });
 /** A line now and then keeps the way open, ms. */

@@ -2,7 +2,7 @@ import { printBandCsv } from '@/core/formats/band-csv';
 import { printEdf } from '@/core/formats/edf';
 import { marksOf } from '@/core/formats/marks';
 import { analyse } from '@/core/signal/analyse';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { bandRecordOf, curvesOf, findRecording } from '@/server/recordings';
 
 /** A kept record: as it came, as EDF+ with the turns of the breath marked, or as CSV; `curves`: all curves of a clip as CSV. */

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { ReportPage } from '@/stations/report/report-page';
 import { askedReport } from './asked-report';
 

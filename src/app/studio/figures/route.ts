@@ -5,7 +5,7 @@ import { caseOfRow } from '@/server/case';
 import { everyClient } from '@/server/clients';
 import { ownLibrary } from '@/server/drills';
 import { readScreen } from '@/server/screens';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 /** What comes line by line: how many were read, and at last the figures. */
 export type FiguresLine =

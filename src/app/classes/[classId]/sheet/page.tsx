@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { SheetPage } from '@/stations/sheet/sheet-page';
 import { classSheetOf } from './class-sheet-of';
 

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { summaryOf } from '@/core/run/summary';
 import { caseFor } from '@/server/case';
 import { barOf } from '@/core/run/may-run';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { CoachDoor } from '@/stations/coach/coach-door';
 import { startRun } from './actions';
 

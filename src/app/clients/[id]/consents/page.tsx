@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { findClient } from '@/server/clients';
 import { consentsOf } from '@/server/people/consents';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { Consents } from '@/stations/people/consents';
 import { agree, takeBackConsent } from './actions';
 

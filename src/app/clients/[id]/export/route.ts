@@ -1,5 +1,5 @@
 import { printClientFile } from '@/core/formats/client-file';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { clientFileOf } from '@/server/client-file';
 
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }) {

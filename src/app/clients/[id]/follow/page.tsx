@@ -4,7 +4,7 @@ import { followClient } from '@/core/client/followed';
 import { betweenVisits } from '@/core/client/stretches';
 import { summaryOf } from '@/core/run/summary';
 import { caseFor } from '@/server/case';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { FollowStation } from '@/stations/follow/follow-station';
 
 export const metadata = { title: 'Follow' };

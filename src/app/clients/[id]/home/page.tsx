@@ -8,7 +8,7 @@ import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { homeLinksOf } from '@/server/home-links';
 import { findHomePlan } from '@/server/home-plans';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { HomeStation } from '@/stations/home/home-station';
 import * as actions from './actions';
 

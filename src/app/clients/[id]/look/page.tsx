@@ -1,6 +1,6 @@
 import { looksOf } from '@/server/looks';
 import { savedProtocols } from '@/server/protocols';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { LookList } from '@/stations/look/look-list';
 import { dropProtocol, startLook, storeProtocol } from './actions';
 

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
 import { ownThresholds } from '@/server/settings';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { ReadStation } from '@/stations/read/read-station';
 import { setControl, setSchool, setThresholds, storeJudgement } from './actions';
 

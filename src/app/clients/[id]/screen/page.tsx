@@ -3,7 +3,7 @@ import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { measureStance, shouldersSay } from '@/core/video/stance';
 import { screenOf } from '@/server/screens';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { startLook } from '../look/actions';
 import { ScreenStation } from '@/stations/screen/screen-station';
 

@@ -3,7 +3,7 @@ import { findClient } from '@/server/clients';
 import { consentsOf } from '@/server/people/consents';
 import { colleaguesOf } from '@/server/people/accounts';
 import { sharesOfClient } from '@/server/people/shares';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { sequencesOf } from '@/server/sequences';
 import { Share } from '@/stations/people/share';
 import { handOver } from '../../../people/actions';

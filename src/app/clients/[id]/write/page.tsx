@@ -3,7 +3,7 @@ import { barOf } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { allTemplates } from '@/server/templates';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { SequenceList } from '@/stations/write/sequence-list';
 import { startRun } from '../coach/actions';
 import { dropTemplate, keepSequence } from './actions';

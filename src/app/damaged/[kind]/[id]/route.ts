@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { REVISED_KINDS } from '@/core/base/revision';
 import { rawOf } from '@/server/damaged';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 const Address = z.object({ kind: z.enum(REVISED_KINDS), id: z.uuid() });
 

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { fail } from '@/core/base/result';
 import { answer } from '@/server/body';
 import { keepFilm } from '@/server/films';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { ONLY_LOOK } from '@/server/save';
 
 const Asked = z.object({ lookId: z.uuid(), agreedAt: z.iso.datetime() });

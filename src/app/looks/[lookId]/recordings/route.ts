@@ -4,7 +4,7 @@ import { MOST_BYTES } from '@/core/formats/recording';
 import { answer, bodyOf } from '@/server/body';
 import { keepRecording } from '@/server/recordings';
 import { guarded } from '@/server/save';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 /** Takes the bytes of a record; its name comes as a header, so that it stands in no address. */
 export async function POST(request: Request, { params }: { params: Promise<{ lookId: string }> }) {

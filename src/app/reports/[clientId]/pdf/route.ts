@@ -1,4 +1,4 @@
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { pdfAnswer } from '../../../pdf-answer';
 import { askedReport } from '../asked-report';
 

@@ -1,5 +1,5 @@
 import { pdfAnswer } from '../../../pdf-answer';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { askedSheet } from '../asked-sheet';
 
 /** The sheet of a sequence as a PDF. */

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { findClassRun, seatsIn } from '@/server/class-runs';
 import { findClass } from '@/server/classes';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { ClassCoach } from '@/stations/class/class-coach';
 
 export const metadata = { title: 'Coach a class' };

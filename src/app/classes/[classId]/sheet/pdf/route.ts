@@ -1,5 +1,5 @@
 import { pdfAnswer } from '../../../../pdf-answer';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { classSheetOf } from '../class-sheet-of';
 
 /** The sheet of a class as a PDF. */

@@ -7,7 +7,7 @@ import { blockClientOf } from '@/core/propose/input';
 import { barOf } from '@/core/run/may-run';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { ownLibrary } from '@/server/drills';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { CoachRun } from '@/stations/coach/coach-run';
 import { Notice } from '@/ui/notice';
 import { keepRelook } from '../actions';

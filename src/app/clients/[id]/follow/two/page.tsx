@@ -7,7 +7,8 @@ import { beatsOf } from '@/core/video/in-step';
 import { caseFor } from '@/server/case';
 import { filmsOf } from '@/server/films';
 import { bandRecordOf, clipAnalysisOf } from '@/server/recordings';
-import { scopeOfRequest, type Scope } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
+import type { Scope } from '@/server/scope';
 import type { SideClip } from '@/stations/follow/clips-in-step';
 import { TwoLooks, type Side } from '@/stations/follow/two-looks';
 

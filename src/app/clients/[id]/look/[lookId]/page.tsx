@@ -6,7 +6,7 @@ import { caseFor } from '@/server/case';
 import { findLook } from '@/server/looks';
 import { thresholds } from '@/server/settings';
 import { TestId } from '@/core/look/tests.schema';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { LookStation } from '@/stations/look/look-station';
 import { finishLook } from '../actions';
 

@@ -6,7 +6,7 @@ import { fhirOf, printFhir } from '@/core/formats/fhir';
 import { printDictionary, printTidy, TIDY_HEAD } from '@/core/formats/tidy-csv';
 import { bundleOf } from '@/server/bundle-out';
 import { caseFor } from '@/server/case';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 
 type Asked = { params: Promise<{ id: string; what: string }> };
 

@@ -4,7 +4,7 @@ import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { revisionsOf } from '@/server/revisions';
 import { findSequence } from '@/server/sequences';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { WriteStation } from '@/stations/write/write-station';
 import { startRun } from '../../coach/actions';
 import { keepSequence, keepTemplate, keepVersion, renameSequence } from '../actions';

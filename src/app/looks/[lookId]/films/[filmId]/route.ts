@@ -2,7 +2,7 @@ import { fail } from '@/core/base/result';
 import { answer } from '@/server/body';
 import { dropFilm, filmPart } from '@/server/films';
 import { guarded } from '@/server/save';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { ONLY_LOOK } from '@/server/save';
 
 type Props = { params: Promise<{ lookId: string; filmId: string }> };

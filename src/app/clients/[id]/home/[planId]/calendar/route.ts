@@ -2,7 +2,7 @@ import { printCalendar } from '@/core/formats/icalendar';
 import { idOf } from '@/core/home/hand-back';
 import { remindersOf } from '@/core/home/reminders';
 import { homePlansOf } from '@/server/home-plans';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { asFile, noPlan, sentPlan, type PlanAddress } from '../plan-of';
 
 /**

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { docOf } from '../../../../../home/doc-of';
 import { homeFile } from '../../../../../home/home-file';
 import { asFile, noPlan, sentPlan, type PlanAddress } from '../plan-of';

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { scopeOfRequest } from '@/server/scope';
+import { scopeOfRequest } from '@/server/request-scope';
 import { MarksPage } from '@/stations/home/marks-page';
 import { sentPlan, type PlanAddress } from '../plan-of';
 

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
 import { damageFound } from '@/server/health';

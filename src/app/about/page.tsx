@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { CAUTIONS } from '@/core/base/cautions';
 import { inMb } from '@/core/base/megabytes';
 import { about } from '@/server/about';

@@ -69,7 +69,8 @@ export const takesOut = (path: string): boolean => TAKES_OUT.test(path);
 /** The station of a client's file, or what of it was fetched. */
 export const stationAt = (path: string): string =>
   path
+    .replace(/^\/clients\//, '/')
     .split('/')
     .filter((part) => part !== '' && !new RegExp(`^${UUID}$`, 'i').test(part))
     .slice(0, 3)
-    .join(' ');
+    .join(' ') || 'file';

@@ -36,7 +36,7 @@ export async function authOfRequest(): Promise<Auth> {
 }
 
 /** The proxy has believed no name that a request gave itself. */
-export async function originOfRequest(): Promise<string> {
+async function originOfRequest(): Promise<string> {
   const asked = await headers();
   const host = asked.get('x-forwarded-host') ?? asked.get('host') ?? '127.0.0.1';
   const isSafe = process.env.KOKYU_TLS === '1' && asked.get('x-forwarded-proto') === 'https';

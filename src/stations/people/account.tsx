@@ -14,7 +14,7 @@ import { SecondFactor, type SecondActions } from './second-factor';
 import { useAsking } from './use-asking';
 import { loadAnew } from './load-anew';
 
-export type SessionRow = { id: string; device: string; since: string; seenAt: string | null; mine: boolean };
+type SessionRow = { id: string; device: string; since: string; seenAt: string | null; mine: boolean };
 
 type Props = {
   name: string;

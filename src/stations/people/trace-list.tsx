@@ -1,6 +1,8 @@
-import Link from 'next/link';
+'use client';
+
+import { Link } from '@/ui/link';
 import { TRACE_WORD, type Trace } from '@/core/people/trace';
-import { When } from '@/ui/dates';
+import { useDates } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 
 type Props = {
@@ -23,6 +25,7 @@ const addressOf = (of: Props['of'], before?: number): string => {
 
 /** The log: who saw, changed or took out what, the newest first, and whether the log itself is whole. */
 export function TraceList({ entries, more, people, state, of }: Props) {
+  const dates = useDates();
   return (
     <div className="space-y-6 pt-3">
       <h1 className="border-b-[1.5px] border-ink pb-2 text-head">Who saw and changed what</h1>
@@ -67,9 +70,7 @@ export function TraceList({ entries, more, people, state, of }: Props) {
             {entries.map((e) => (
               <tr key={e.n} className="border-b border-rule">
                 <td className="py-1 pr-6">{e.n}</td>
-                <td className="py-1 pr-6 whitespace-nowrap">
-                  <When at={e.at} />
-                </td>
+                <td className="py-1 pr-6 whitespace-nowrap">{dates.moment(e.at)}</td>
                 <td className="py-1 pr-6">
                   <Link className="underline underline-offset-4" href={addressOf({ who: e.who })}>
                     <bdi>{people[e.who] ?? e.who}</bdi>

@@ -8,6 +8,7 @@ import { HomeReport } from '@/core/home/report.schema';
 import { BackupSettings } from '@/core/formats/backup';
 import { FilmsFolder } from '@/core/formats/film';
 import { PeopleSettings } from '@/core/people/settings.schema';
+import { Retention } from '@/core/people/retention.schema';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
@@ -31,6 +32,7 @@ const SCHEMA = {
   films: FilmsFolder,
   backup: BackupSettings,
   people: PeopleSettings,
+  retention: Retention,
   class: ClassData,
   classRun: ClassRun,
   homePlan: HomePlan,
@@ -58,6 +60,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   films: [],
   backup: [],
   people: [],
+  retention: [],
   class: [],
   classRun: [],
   homePlan: [],

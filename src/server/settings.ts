@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { BackupSettings } from '@/core/formats/backup';
+import type { Retention } from '@/core/people/retention.schema';
 import type { PeopleSettings } from '@/core/people/settings.schema';
 import { withOwn, type OwnThresholds, type Thresholds } from '@/core/read/thresholds';
 import { addCounts, cueCounts, type CueCounts } from '@/core/run/cue-memory';
@@ -11,7 +12,7 @@ import type { Scope } from './scope';
 import { settings } from './db/schema';
 import { atHome } from './within';
 
-type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people';
+type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people' | 'retention';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -66,6 +67,20 @@ export function keptPeople(scope: Scope): PeopleSettings | null {
 }
 
 export const savePeople = (scope: Scope, set: PeopleSettings): void => save(scope, 'people', set);
+
+/** How long records are kept; null while nothing is set. */
+export function retention(scope: Scope): Retention | null {
+  const kept = db().select().from(settings).where(row(scope, 'retention')).get();
+  const read = kept && readJson('retention', scope.ownerId, kept.data);
+  return read?.ok ? read.value : null;
+}
+
+/** Sets how long records are kept; null: no rule. */
+export function saveRetention(scope: Scope, years: number | null): void {
+  atHome(scope);
+  if (years === null) db().delete(settings).where(row(scope, 'retention')).run();
+  else save(scope, 'retention', { years });
+}
 
 /** How long set-ups really took in this studio. */
 export function setUps(scope: Scope): SetUps {

@@ -291,6 +291,7 @@ function argsOf(action: string): unknown[] {
     setPin: [{ password: 'nothing', pin: '' }],
     endSession: ['none'],
     dropPasskey: ['none'],
+    setRetention: [9],
     agree: [CLIENT, { kind: 'films', wording: 'You film me.', way: 'spoken', by: 'Somebody' }],
     takeBackConsent: [crypto.randomUUID()],
   };

@@ -8,6 +8,7 @@ import { takeBackBundle } from '@/server/bundle-in';
 import { nameFilmsFolder } from '@/server/films';
 import { askScope } from '@/server/request-scope';
 import { REFUSED_TEXT } from '@/server/scope';
+import { saveRetention } from '@/server/settings';
 import { revalidatePath } from 'next/cache';
 import { command } from '../command';
 
@@ -37,6 +38,19 @@ const SetUp = z.object({
   folder: z.string().trim().min(1, 'Name a folder.').max(1000),
   passphrase: z.string().max(1000),
 });
+
+/** Sets how long records are kept after a client was last here, years; null: no rule. */
+export async function setRetention(years: number | null): Promise<Result<null>> {
+  return command(
+    z.int().min(1).max(50).nullable(),
+    years,
+    (given, scope) => {
+      saveRetention(scope, given);
+      return ok(null);
+    },
+    [['/studio']],
+  );
+}
 
 /** Sets where backups go and by what they are closed, and makes the first. */
 export async function setUpBackups(asked: z.input<typeof SetUp>): Promise<Result<null>> {

@@ -2,11 +2,12 @@ import { backupState } from '@/server/backup/backup';
 import { everyClient } from '@/server/clients';
 import { connect } from '@/server/db/client';
 import { erasuresOf } from '@/server/erase';
-import { filmsFolder } from '@/server/settings';
+import { retentionDue } from '@/server/people/retention';
+import { filmsFolder, retention } from '@/server/settings';
 import { scopeOfRequest } from '@/server/request-scope';
 import { hasAccounts } from '@/server/people/who';
 import { Studio } from '@/stations/studio/studio';
-import { backUpNow, nameFolder, setUpBackups, takeBack } from './actions';
+import { backUpNow, nameFolder, setUpBackups, setRetention, takeBack } from './actions';
 
 export const metadata = { title: 'Studio' };
 
@@ -25,6 +26,11 @@ export default async function StudioPage() {
       backUp={backUpNow}
       setUpBackups={setUpBackups}
       erasures={erasuresOf(scope)}
+      retention={{
+        years: retention(scope)?.years ?? null,
+        due: retentionDue(scope, new Date()),
+        setYears: setRetention,
+      }}
     />
   );
 }

@@ -135,7 +135,7 @@ export const settings = sqliteTable(
       .notNull()
       .references(() => owners.id),
     subject: text('subject', {
-      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people'],
+      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people', 'retention'],
     }).notNull(),
     data: text('data').notNull(),
   },

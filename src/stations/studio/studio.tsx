@@ -14,6 +14,7 @@ import { Erased } from './erased';
 import { FilmsFolder } from './films-folder';
 import { CueTable, DrillTable } from './use-tables';
 import { Groups } from './groups';
+import { RetentionRule, type RetentionProps } from './retention';
 
 type Line = { step: 'reading'; n: number; of: number } | { step: 'done'; figures: StudioFigures };
 type Standing =
@@ -27,6 +28,7 @@ type Props = {
   takeBack: (ids: TakeBack) => Promise<Result<null>>;
   filmsFolder: string | null;
   erasures: readonly Erasure[];
+  retention: RetentionProps;
   nameFolder: (asked: { folder: string }) => Promise<Result<null>>;
 } & BackupsProps;
 
@@ -39,6 +41,7 @@ export function Studio({
   filmsFolder,
   nameFolder,
   erasures,
+  retention,
   ...backups
 }: Props) {
   const [standing, setStanding] = useState<Standing>({ kind: 'reading', n: 0, of: clients });
@@ -80,6 +83,7 @@ export function Studio({
       <AllInAndOut clients={clients} takeBack={takeBack} onChanged={again} />
       {isOwner && <Backups {...backups} />}
       <FilmsFolder folder={filmsFolder} name={nameFolder} />
+      <RetentionRule {...retention} />
       <Erased erasures={erasures} />
       {isOwner && <People accounts={accounts} />}
     </div>

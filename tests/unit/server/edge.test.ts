@@ -46,6 +46,7 @@ describe('JSON in the database', () => {
       films: [],
       backup: [],
       people: [],
+      retention: [],
       cues: [],
       class: [],
       classRun: [],

@@ -21,6 +21,9 @@ import {
   wrongPassword,
 } from '@/server/people/accounts';
 import { countGuess, forgiveGuesses, waitOf } from '@/server/people/guesses';
+import { retentionDue } from '@/server/people/retention';
+import { keptUntil } from '@/core/people/retention';
+import { saveRetention } from '@/server/settings';
 import { share, sharedTo, shareOf, unshare } from '@/server/people/shares';
 import { note, tracesBefore, traceState } from '@/server/people/trace';
 import { scopeAt } from '@/server/people/who';
@@ -252,5 +255,23 @@ describe('one client of somebody else', () => {
     expect(why(handOver(at('ilse', '/'), clientOf(owner, 'Four'), people.ilse))).toMatch(/no longer here/);
     must(handOver(owner, id, people.mara));
     must(endAccount(owner, people.ilse));
+  });
+});
+
+describe('how long records are kept', () => {
+  test('to the day, so many years on', () => {
+    expect(keptUntil('2020-02-29T10:00:00.000Z', 4)).toBe('2024-02-29T10:00:00.000Z');
+    expect(keptUntil('2020-02-29T10:00:00.000Z', 1)).toBe('2021-03-01T10:00:00.000Z');
+    expect(keptUntil('2020-11-27T10:00:00.000Z', 10)).toBe('2030-11-27T10:00:00.000Z');
+  });
+
+  test('nobody is due while nothing is set; then whoever was last here that long ago', () => {
+    const id = must(createClient(owner, 'Long Ago', '2010-05-01T08:00:00.000Z')).id;
+    const due = (at: string) => retentionDue(owner, new Date(at)).map((c) => c.id);
+    expect(due('2090-01-01T00:00:00Z')).toEqual([]);
+    saveRetention(owner, 10);
+    expect([due('2020-05-01T07:59:59Z'), due('2020-05-01T08:00:00Z')]).toEqual([[], [id]]);
+    saveRetention(owner, null);
+    expect(due('2090-01-01T00:00:00Z')).toEqual([]);
   });
 });

@@ -12,6 +12,8 @@ const EVERYWHERE = {
 
 const config: NextConfig = {
   poweredByHeader: false,
+  // The proxy sees which pages are fetched ahead: nobody has looked at those.
+  skipProxyUrlNormalize: true,
   reactStrictMode: true,
   devIndicators: false,
   // npm test type-checks everything, tests included; a build need not do it a second time.

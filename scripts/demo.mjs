@@ -17,4 +17,5 @@ if (!existsSync(database)) {
     process.exit(code);
   }
 }
+process.env.KOKYU_DEMO = '1';
 await serve(database, Number(process.env.PORT ?? 4630));

@@ -99,6 +99,7 @@ export async function serve(databasePath, wantedPort, { dev = false } = {}) {
       env: {
         ...ENV,
         KOKYU_DB: databasePath,
+        ...(process.env.KOKYU_DEMO ? { KOKYU_DEMO: process.env.KOKYU_DEMO } : {}),
         ...(phones ? { KOKYU_PHONE: phones.origin } : {}),
         ...(house ? { KOKYU_TLS: '1', KOKYU_BEHIND_PROXY: '1', KOKYU_HOSTS: house.names.join(',') } : {}),
       },

@@ -4,6 +4,9 @@ import { doorOf, hostOf, refusalAt } from './server/door';
 /** More than this is sent to no address of ours but the one that takes client files, bytes. */
 const MOST_BYTES = 210 * 1024 * 1024;
 
+/** How the browser’s own router says that it fetches a page ahead of a press that may never come. */
+const AHEAD = ['next-router-prefetch', 'next-router-segment-prefetch'];
+
 /**
  * The door. Only names that Kokyu was started for are let in, and what changes something must come from a page of ours.
  * Nothing leaves the machine: every page comes with a policy that lets the browser talk to this server alone, and scripts
@@ -48,6 +51,8 @@ export function proxy(request: NextRequest) {
   // Who may see what hangs on what is asked for; a request does not get to say that itself.
   headers.set('x-kokyu-path', request.nextUrl.pathname);
   headers.set('x-kokyu-method', request.method);
+  headers.delete('x-kokyu-ahead');
+  if (AHEAD.some((name) => request.headers.has(name))) headers.set('x-kokyu-ahead', '1');
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);

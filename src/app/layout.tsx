@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
 import { damageFound } from '@/server/health';
@@ -18,6 +18,8 @@ import { peopleSettings } from '@/server/people/settings';
 import { hasAccounts, signedIn } from '@/server/people/who';
 import { QuietLock } from '@/stations/people/quiet-lock';
 import { lock } from './account/actions';
+import { walkedFile } from '@/server/demo';
+import { Walk } from '@/stations/tour/walk';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
 
@@ -41,6 +43,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const who = opened.ok && hasAccounts() ? await signedIn() : 'everybody';
   const isIn = who === 'everybody' || (who !== null && !who.locked);
   const houses = !isIn ? [] : who !== 'everybody' && who.role === 'assistant' ? HOUSES.slice(0, 1) : HOUSES;
+  const walked = opened.ok && who === 'everybody' ? walkedFile() : null;
   return (
     <html lang="en">
       <body>
@@ -92,6 +95,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <DatabaseTrouble trouble={opened.trouble} />
           )}
         </main>
+        {walked && <Walk clientId={walked} />}
       </body>
     </html>
   );

@@ -1,4 +1,4 @@
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { buttonClass } from '@/ui/button';
 
 export default function NotFound() {

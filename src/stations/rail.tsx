@@ -1,6 +1,6 @@
 'use client';
 
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { Station } from '@/core/client/rail';
 

@@ -158,6 +158,17 @@ test('a file is shared to look at, then to write, then taken back; another stays
   await expect(mara.getByText('Nobody. You alone see this file.')).toBeVisible();
   await ilse.goto(file);
   await expect(ilse.getByRole('heading', { name: 'Nothing is kept under this address' })).toBeVisible();
+  // What she pressed is noted, what the router fetched ahead of a press is not.
+  const seen = onDisk((db) =>
+    db
+      .prepare(
+        "SELECT detail FROM traces WHERE what = 'seen' AND who = (SELECT id FROM users WHERE username = 'ilse') ORDER BY n",
+      )
+      .pluck()
+      .all(),
+  );
+  // The address of a file leads on to the station that is due.
+  expect(seen).toEqual(['file', 'coach', 'screen']);
   await mara.goto('/trace');
   await expect(mara.getByText(/The log is whole: \d+ entries/)).toBeVisible();
   await expect(mara.getByRole('row', { name: /Ilse Wren.*changed.*K-.*save screen/ }).first()).toBeVisible();

@@ -1,8 +1,10 @@
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { CAUTIONS } from '@/core/base/cautions';
 import { inMb } from '@/core/base/megabytes';
 import { about } from '@/server/about';
 import { connect } from '@/server/db/client';
+import { walkedFile } from '@/server/demo';
+import { WalkAgain } from '@/stations/tour/walk';
 import { scopeOfRequest } from '@/server/request-scope';
 
 export const metadata = { title: 'About' };
@@ -28,6 +30,7 @@ export default async function AboutPage() {
         <Link className="underline underline-offset-4" href="/words">
           Words
         </Link>
+        {walkedFile() && <WalkAgain />}
       </p>
       <section aria-labelledby="cautions" className="space-y-2">
         <h2 id="cautions" className="text-lead">

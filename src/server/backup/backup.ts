@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
+import Database from 'better-sqlite3';
 import { keptByRule } from '@/core/base/keep-rule';
 import { fail, ok, type Result } from '@/core/base/result';
 import { KDF, LEAST_PASSPHRASE, type BackupHeader, type BackupSettings } from '@/core/formats/backup';
@@ -164,6 +165,15 @@ export async function verifyBackup(
   }
 }
 
+/** Who was signed in when the backup was made is not by it coming back: a device that was given away since stays out. */
+function endSignIns(path: string): void {
+  const raw = new Database(path);
+  if (raw.prepare("SELECT 1 FROM sqlite_master WHERE name = 'sessions'").get())
+    raw.exec('DELETE FROM sessions');
+  raw.pragma('wal_checkpoint(TRUNCATE)');
+  raw.close();
+}
+
 /** Puts the database of a backup where none is yet; a file that is there is never written over. */
 export async function restoreBackup(
   path: string,
@@ -178,6 +188,7 @@ export async function restoreBackup(
   try {
     const done = await opened(resolve(path), part, passphrase);
     if (!done.ok) return done;
+    endSignIns(part);
     renameSync(part, target);
     return ok({ to: target, madeAt: done.value.madeAt, rows: done.value.rows });
   } finally {

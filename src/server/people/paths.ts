@@ -62,8 +62,7 @@ const OF_OWNER = /^\/(?:people|trace)(?:\/|$)/;
 export const isForOwner = (path: string): boolean => OF_OWNER.test(path);
 
 /** Addresses by which something leaves Kokyu as a file. */
-const TAKES_OUT =
-  /\/(?:export|pdf|calendar|file|take\/\w+|figures)$|^\/(?:bundle|diary|recordings|damaged)(?:\/|$)/;
+const TAKES_OUT = /\/(?:export|pdf|calendar|file|take\/\w+)$|^\/(?:bundle|diary|recordings|damaged)(?:\/|$)/;
 export const takesOut = (path: string): boolean => TAKES_OUT.test(path);
 
 /** The station of a client's file, or what of it was fetched. */

@@ -125,7 +125,11 @@ export async function scopeOfThis(): Promise<Scope | Refused> {
   const path = asked.get('x-kokyu-path') ?? '/';
   const scope = scopeAt(who, path);
   if (scope === 'forbidden') note(who.id, 'refused', null, stationAt(path));
-  else if (typeof scope !== 'string' && asked.get('x-kokyu-method') === 'GET') {
+  else if (
+    typeof scope !== 'string' &&
+    asked.get('x-kokyu-method') === 'GET' &&
+    !asked.has('x-kokyu-ahead')
+  ) {
     const client = clientAt(path);
     const isTheirs = client && (client.ownerId === scope.ownerId || client.id === scope.only);
     if (takesOut(path)) note(who.id, 'exported', isTheirs ? client.id : null, stationAt(path));

@@ -1,6 +1,6 @@
 'use client';
 
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { agoOf } from '@/core/base/dates';

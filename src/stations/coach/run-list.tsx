@@ -1,4 +1,4 @@
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import type { RunSummary } from '@/core/run/summary';
 import { When } from '@/ui/dates';

@@ -1,6 +1,6 @@
 'use client';
 
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { SeenMeasures } from '@/core/follow/measures';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';

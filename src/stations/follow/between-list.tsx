@@ -1,4 +1,4 @@
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import type { Between } from '@/core/client/stretches';
 import { listed } from '@/core/base/listed';
 import { isBetter } from '@/core/follow/compare';

@@ -2,7 +2,7 @@
 
 import { When } from '@/ui/dates';
 import dynamic from 'next/dynamic';
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { POSITION } from '@/core/body/positions';
 import { LEVELS, levelShare, type Excursions } from '@/core/body/zones';
 import type { Between } from '@/core/client/stretches';

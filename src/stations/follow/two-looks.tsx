@@ -1,6 +1,6 @@
 'use client';
 
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { ladderOf } from '@/core/look/sweep';
 import type { HoldTrial, LookData } from '@/core/look/look';

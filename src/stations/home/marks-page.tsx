@@ -1,6 +1,6 @@
 'use client';
 
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { PLACE_WORDS, type HomePlace } from '@/core/home/home-places';
 import type { HomePlan } from '@/core/home/home-plan.schema';
 import { CHECK_WORDS } from '@/core/home/reminders';

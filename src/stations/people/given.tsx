@@ -1,4 +1,4 @@
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import type { ShareKind } from '@/core/people/roles';
 import { buttonClass } from '@/ui/button';
 

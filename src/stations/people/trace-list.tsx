@@ -1,6 +1,6 @@
 'use client';
 
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { TRACE_WORD, type Trace } from '@/core/people/trace';
 import { useDates } from '@/ui/dates';
 import { Notice } from '@/ui/notice';

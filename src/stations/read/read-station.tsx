@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { useState } from 'react';
 import type { Prop } from '@/core/body/props';
 import type { LookData } from '@/core/look/look';

@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { useState } from 'react';
 import { GRADE_LABEL } from '@/core/read/grades';
 import type { JudgedReading } from '@/core/read/read';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { useDates } from '@/ui/dates';
 import { NumberField } from '@/ui/field';
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { Notice } from '@/ui/notice';
 
 export type RetentionProps = {

@@ -1,6 +1,6 @@
 'use client';
 
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { Erasure } from '@/core/client/erasure.schema';

@@ -2,7 +2,7 @@
 
 import { agoOf } from '@/core/base/dates';
 import dynamic from 'next/dynamic';
-import { Link } from '@/ui/link';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Due } from '@/core/client/due';

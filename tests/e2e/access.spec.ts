@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { connect } from 'node:net';
 import { join } from 'node:path';
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import Database from 'better-sqlite3';
@@ -369,4 +370,75 @@ test('what was given lets nobody at another sequence, another client or another 
   expect(await callAction(asks.assistant, server.origin, at, start, [ids.GIVEN])).toMatchObject({
     ok: false,
   });
+});
+
+/** What a raw socket is answered, with the cookies of a person. */
+async function rawly(person: Person, path: string, headers: Record<string, string>): Promise<string> {
+  const { cookies } = await asks[person].storageState();
+  const lines = Object.entries({
+    Host: `localhost:${PORT}`,
+    Cookie: cookies.map((c) => `${c.name}=${c.value}`).join('; '),
+    Connection: 'close',
+    ...headers,
+  }).map(([name, value]) => `${name}: ${value}`);
+  return new Promise((done) => {
+    let got = '';
+    const socket = connect(PORT, '127.0.0.1', () =>
+      socket.write(`GET ${path} HTTP/1.1\r\n${lines.join('\r\n')}\r\n\r\n`),
+    );
+    socket.on('data', (part) => (got += part.toString()));
+    socket.on('error', (error) => done(String(error)));
+    socket.on('close', () => done(got));
+  });
+}
+
+test('no other spelling of an address leads past the door, whatever headers are forged', async () => {
+  const file = `/clients/${ids.CLIENT}/screen`;
+  const db = new Database(database);
+  db.prepare('UPDATE shares SET until = ?').run(new Date(Date.now() + 3600e3).toISOString());
+  const { goals } = JSON.parse(
+    db.prepare('SELECT data FROM screens WHERE client_id = ?').pluck().get(ids.CLIENT) as string,
+  ) as { goals: string };
+  db.close();
+  // The owner is shown the words that are looked for.
+  expect(await rawly('owner', file, {})).toContain(goals.slice(0, 20));
+  const forged = {
+    'x-kokyu-path': `/clients/${ids.CLIENT}/coach`,
+    'x-kokyu-method': 'GET',
+    'x-nonce': 'x',
+    'x-middleware-subrequest': 'src/proxy:src/proxy:src/proxy:src/proxy:src/proxy',
+    'x-forwarded-host': 'localhost',
+    'x-matched-path': `/clients/${ids.CLIENT}/coach`,
+    'x-invoke-path': `/clients/${ids.CLIENT}/coach`,
+  };
+  for (const path of [
+    file,
+    `${file}/`,
+    `/${file}`,
+    `/icon.svg/..${file}`,
+    `/icon.svg/%2e%2e${file}`,
+    `/bring-in/..${file}`,
+    `/bundle/..${file}`,
+    `/_next/static/../..${file}`,
+    `/_next/image/../..${file}`,
+    `/clients/${ids.CLIENT}/coach/../screen`,
+    `/clients/${ids.CLIENT}/coach%2f..%2fscreen`,
+    `/clients/${ids.CLIENT}/./screen`,
+    `${file}.rsc`,
+    `${file}.segments/_tree.segment.rsc`,
+    `/_next/data/x${file}.json`,
+    `http://localhost:${PORT}/icon.svg/..${file}`,
+  ])
+    for (const headers of [
+      {},
+      forged,
+      { ...forged, rsc: '1' },
+      { ...forged, rsc: '1', 'next-router-prefetch': '1' },
+    ])
+      for (const person of ['nobody', 'assistant', 'another instructor'] as const) {
+        const got = await rawly(person, path, headers);
+        const what = `${person} ${path} ${Object.keys(headers).join()}`;
+        expect(got.slice(0, 13), what).toMatch(/^HTTP\/1\.1 (30[1278]|4\d\d)/);
+        expect(got.includes(goals.slice(0, 20)), what).toBe(false);
+      }
 });

@@ -16,10 +16,10 @@ import { Notice } from '@/ui/notice';
 import { PageFocus } from '@/ui/page-focus';
 import { peopleSettings } from '@/server/people/settings';
 import { hasAccounts, signedIn } from '@/server/people/who';
-import { QuietLock } from '@/stations/people/quiet-lock';
+import { QuietLock } from '@/stations/people/at-the-door';
 import { lock } from './account/actions';
 import { walkedFile } from '@/server/demo';
-import { Walk } from '@/stations/tour/walk';
+import { WalkLater } from '@/stations/tour/walk-later';
 import { DatabaseTrouble } from './database-trouble';
 import './globals.css';
 
@@ -95,7 +95,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <DatabaseTrouble trouble={opened.trouble} />
           )}
         </main>
-        {walked && <Walk clientId={walked} />}
+        {walked && <WalkLater clientId={walked} />}
       </body>
     </html>
   );

@@ -12,9 +12,11 @@ import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { Notice } from '@/ui/notice';
 import { NewSequence } from './new-sequence';
-import { OtherBeginnings } from './other-beginnings';
 import type { Template } from './template-list';
 
+const OtherBeginnings = dynamic(() => import('./other-beginnings').then((m) => m.OtherBeginnings), {
+  ssr: false,
+});
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner), {
   ssr: false,
 });

@@ -2,7 +2,8 @@ import * as z from 'zod/mini';
 import { parseWith } from '@/core/base/parse';
 import { fail, ok, type Result } from '@/core/base/result';
 import { connect } from '@/server/db/client';
-import { accountNames, passwordFromHere } from '@/server/people/accounts';
+import { accountNames } from '@/server/people/accounts';
+import { passwordFromHere } from '@/server/people/passwords';
 import { traceState } from '@/server/people/trace';
 
 const Account = z.strictObject({

@@ -8,7 +8,7 @@ import type { ErasePreview, Erasure } from '@/core/client/erasure.schema';
 import { backupState } from './backup/backup';
 import { findClientEver } from './clients';
 import { databasePath, db } from './db/client';
-import { rowsByTable } from './db/rows';
+import { BY_CLIENT, BY_LOOK, rowsByTable } from './db/rows';
 import { clients, erasures } from './db/schema';
 import { plainCopiesOf } from './db/upgrade';
 import { fileOf } from './films';
@@ -18,18 +18,6 @@ import { atHome, CLIENTS, ofClients, ofStudio } from './within';
 
 type Film = Parameters<typeof fileOf>[0];
 
-/** Tables whose rows belong to a client by a column of their own, or to a look of one. */
-const BY_CLIENT = [
-  'screens',
-  'looks',
-  'sequences',
-  'runs',
-  'home_plans',
-  'home_links',
-  'home_reports',
-  'consents',
-] as const;
-const BY_LOOK = ['recordings', 'films'] as const;
 /** Tables that name clients within their JSON. */
 const NAMING = ['classes', 'class_runs'] as const;
 

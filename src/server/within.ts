@@ -57,3 +57,8 @@ export class NotYours extends Error {
 export function atHome(scope: Scope): void {
   if (scope.only !== undefined || scope.may === 'coach') throw new NotYours();
 }
+
+/** Throws where it is not the owner of the studio who asks. */
+export function asOwner(scope: Scope): void {
+  if (scope.role !== 'owner' || scope.only !== undefined) throw new NotYours();
+}

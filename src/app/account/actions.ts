@@ -7,6 +7,8 @@ import * as z from 'zod';
 import { parseWith } from '@/core/base/parse';
 import { fail, ok, type Failure, type Result } from '@/core/base/result';
 import * as accounts from '@/server/people/accounts';
+import * as passwords from '@/server/people/passwords';
+import * as signIns from '@/server/people/sign-ins';
 import { countGuess, forgiveGuesses, waitOf } from '@/server/people/guesses';
 import { setPeople } from '@/server/people/settings';
 import { note } from '@/server/people/trace';
@@ -61,7 +63,7 @@ export async function signIn(given: {
 /** Notes who came in; false where the account was ended. */
 async function entered(userId: string): Promise<boolean> {
   if (!accounts.isOpen(userId)) {
-    accounts.endSessionsOf(userId);
+    signIns.endSessionsOf(userId);
     return false;
   }
   note(userId, 'signedIn', null, '');
@@ -92,12 +94,12 @@ export async function recover(given: {
   );
   if (!read.ok) return read;
   const { username, code, password } = read.value;
-  const wrong = accounts.wrongPassword(password, username);
+  const wrong = passwords.wrongPassword(password, username);
   if (!wrong.ok) return wrong;
   const waitS = waitOf(`code ${username}`);
   if (waitS > 0) return waiting(waitS);
   countGuess(`code ${username}`);
-  const done = await accounts.recover(username, code, password);
+  const done = await passwords.recover(username, code, password);
   if (done.ok) for (const what of ['code', 'name']) forgiveGuesses(`${what} ${username}`);
   return done;
 }
@@ -105,7 +107,7 @@ export async function recover(given: {
 /** Locks this screen: what is on it is gone from sight until the PIN or the password is typed. */
 export async function lock(): Promise<void> {
   const who = await signedIn();
-  if (who) accounts.setLocked(who.sessionId, new Date().toISOString());
+  if (who) signIns.setLocked(who.sessionId, new Date().toISOString());
 }
 
 const MOST_UNLOCKS = 5;
@@ -117,14 +119,14 @@ export async function unlock(secret: string): Promise<Result<null>> {
   const who = await signedIn();
   if (!who) return fail('This sign-in has ended: sign in again.');
   const n = countGuess(`lock ${who.sessionId}`);
-  if (n > MOST_UNLOCKS || !(await accounts.opens(who.id, read.value))) {
+  if (n > MOST_UNLOCKS || !(await passwords.opens(who.id, read.value))) {
     if (n < MOST_UNLOCKS) return fail(`That does not open it. ${MOST_UNLOCKS - n} tries are left.`);
-    accounts.endSession(who.sessionId);
+    signIns.endSession(who.sessionId);
     forgiveGuesses(`lock ${who.sessionId}`);
     return fail('Too many wrong tries: this sign-in has ended. Sign in again with the password.');
   }
   forgiveGuesses(`lock ${who.sessionId}`);
-  accounts.setLocked(who.sessionId, null);
+  signIns.setLocked(who.sessionId, null);
   return ok(null);
 }
 
@@ -168,7 +170,7 @@ const withPassword = <T>(
 ): Promise<Result<T>> =>
   own(async (who) => {
     const right = await guessed(`own ${who.id}`, async () =>
-      (await accounts.isPassword(who.id, password.slice(0, 1000))) ? true : null,
+      (await passwords.isPassword(who.id, password.slice(0, 1000))) ? true : null,
     );
     return right.ok ? run(who) : fail('That is not your password.', 'password');
   });
@@ -177,7 +179,7 @@ const withPassword = <T>(
 export async function changePassword(given: { old: string; fresh: string }): Promise<Result<null>> {
   const read = parseWith(z.object({ old: Password, fresh: Password }), given);
   if (!read.ok) return read;
-  return withPassword(read.value.old, (who) => accounts.changePassword(who.id, who.id, read.value.fresh));
+  return withPassword(read.value.old, (who) => passwords.changePassword(who.id, who.id, read.value.fresh));
 }
 
 /** Sets the PIN by which a locked screen opens; empty: takes it away. */
@@ -185,12 +187,12 @@ export async function setPin(given: { password: string; pin: string }): Promise<
   const read = parseWith(z.object({ password: Password, pin: z.string().max(20) }), given);
   if (!read.ok) return read;
   const { password, pin } = read.value;
-  return withPassword(password, (who) => accounts.setPin(who.id, pin === '' ? null : pin));
+  return withPassword(password, (who) => passwords.setPin(who.id, pin === '' ? null : pin));
 }
 
 /** New printed codes; those of before no longer work. */
 export async function renewCodes(password: string): Promise<Result<{ codes: string[] }>> {
-  return withPassword(String(password), (who) => ok({ codes: accounts.renewCodes(who.id) }));
+  return withPassword(String(password), (who) => ok({ codes: passwords.renewCodes(who.id) }));
 }
 
 /** Begins a second factor: what an app that makes codes is told, as a picture and as text. */
@@ -232,10 +234,10 @@ export async function confirmSecond(code: string): Promise<Result<null>> {
 
 /** Ends one of the sign-ins of this account. */
 export async function endSession(id: string): Promise<Result<null>> {
-  return own((who) => guarded(() => accounts.endSessionOf(who.id, String(id))));
+  return own((who) => guarded(() => signIns.endSessionOf(who.id, String(id))));
 }
 
 /** Takes a passkey away. */
 export async function dropPasskey(id: string): Promise<Result<null>> {
-  return own((who) => guarded(() => accounts.dropPasskey(who.id, String(id))));
+  return own((who) => guarded(() => signIns.dropPasskey(who.id, String(id))));
 }

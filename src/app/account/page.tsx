@@ -1,6 +1,8 @@
 import { redirect } from 'next/navigation';
 import { connect } from '@/server/db/client';
-import { accountOf, codesLeft, passkeysOf, sessionsOf } from '@/server/people/accounts';
+import { accountOf } from '@/server/people/accounts';
+import { codesLeft } from '@/server/people/passwords';
+import { passkeysOf, sessionsOf } from '@/server/people/sign-ins';
 import { peopleSettings } from '@/server/people/settings';
 import { hasAccounts, signedIn } from '@/server/people/who';
 import { scopeOfRequest } from '@/server/request-scope';

@@ -6,11 +6,13 @@ import { parseWith } from '@/core/base/parse';
 import { fail, ok, type Result } from '@/core/base/result';
 import { ROLES } from '@/core/people/roles';
 import * as accounts from '@/server/people/accounts';
+import * as files from '@/server/people/hand-over';
+import * as passwords from '@/server/people/passwords';
 import { setPeople } from '@/server/people/settings';
 import { hasAccounts } from '@/server/people/who';
 import { askScope } from '@/server/request-scope';
 import { REFUSED_TEXT, type Scope } from '@/server/scope';
-import { NotYours } from '@/server/within';
+import { asOwner, NotYours } from '@/server/within';
 import { command } from '../command';
 
 /** Runs a command that takes its time, for the owner of the studio alone. */
@@ -22,7 +24,7 @@ async function byOwner<S extends z.core.$ZodType, T>(
   const scope = await askScope();
   if (typeof scope === 'string') return fail(REFUSED_TEXT[scope]);
   try {
-    accounts.asOwner(scope);
+    asOwner(scope);
     const given = parseWith(schema, input);
     if (!given.ok) return given;
     const done = await run(given.value, scope);
@@ -50,7 +52,9 @@ const Reset = z.object({ userId: z.uuid(), password: z.string().max(1000) });
 
 /** Sets another password for somebody; their sign-ins end. */
 export async function resetPassword(given: z.input<typeof Reset>): Promise<Result<null>> {
-  return byOwner(Reset, given, (asked, scope) => accounts.resetPassword(scope, asked.userId, asked.password));
+  return byOwner(Reset, given, (asked, scope) =>
+    passwords.resetPassword(scope, asked.userId, asked.password),
+  );
 }
 
 /** Ends an account. */
@@ -60,14 +64,14 @@ export async function endAccount(userId: string): Promise<Result<null>> {
 
 /** The clients of an account, by name. */
 export async function clientsOfAccount(userId: string): Promise<Result<{ id: string; name: string }[]>> {
-  return command(z.uuid(), userId, (id, scope) => ok(accounts.clientsOfAccount(scope, id)));
+  return command(z.uuid(), userId, (id, scope) => ok(files.clientsOfAccount(scope, id)));
 }
 
 const Over = z.object({ clientId: z.uuid(), userId: z.uuid() });
 
 /** Hands a client to another instructor. */
 export async function handOver(given: z.input<typeof Over>): Promise<Result<null>> {
-  return command(Over, given, (asked, scope) => accounts.handOver(scope, asked.clientId, asked.userId), [
+  return command(Over, given, (asked, scope) => files.handOver(scope, asked.clientId, asked.userId), [
     ['/people'],
     ['/'],
   ]);
@@ -79,7 +83,7 @@ export async function setQuiet(minutes: number): Promise<Result<null>> {
     z.int().min(1, 'At least one minute.').max(240, 'At most four hours.'),
     minutes,
     (quietMin, scope) => {
-      accounts.asOwner(scope);
+      asOwner(scope);
       setPeople({ quietMin });
       return ok(null);
     },

@@ -17,3 +17,17 @@ export const ROLE_MEANS: Record<Role, string> = {
   instructor: 'has clients of their own; sees nobody else’s unless they are shared',
   assistant: 'coaches the sequences that are given for a day; sees nothing else of a client',
 };
+
+/** Who has, or had, an account, as the owner of a studio sees it. */
+export type AccountRow = {
+  id: string;
+  name: string;
+  username: string;
+  role: Role;
+  clients: number;
+  endedAt: string | null;
+  lastSeenAt: string | null;
+};
+
+/** Who else works here: names and roles, no more. */
+export type Colleague = Pick<AccountRow, 'id' | 'name' | 'role'>;

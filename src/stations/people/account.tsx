@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState, useSyncExternalStore } from 'react';
+import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { ROLE_MEANS, ROLE_WORD, type Role } from '@/core/people/roles';
 import { Button } from '@/ui/button';
@@ -10,8 +10,10 @@ import { TextField } from '@/ui/field';
 import { Press } from '@/ui/press';
 import { Codes } from './codes';
 import { Refusal } from './refusal';
+import { PasswordField } from './sign-in-fields';
 import { SecondFactor, type SecondActions } from './second-factor';
 import { useAsking } from './use-asking';
+import { usePasskeys } from './use-passkeys';
 import { loadAnew } from './load-anew';
 
 type SessionRow = { id: string; device: string; since: string; seenAt: string | null; mine: boolean };
@@ -123,9 +125,6 @@ function Sessions({
   );
 }
 
-const hasName = () => 'credentials' in navigator && !/^[\d.]+$|:/.test(window.location.hostname);
-const never = () => () => {};
-
 function Passkeys({
   passkeys,
   dropPasskey,
@@ -133,7 +132,7 @@ function Passkeys({
   const router = useRouter();
   const dates = useDates();
   const { busy, error, ask } = useAsking();
-  const can = useSyncExternalStore(never, hasName, () => false);
+  const can = usePasskeys();
   const [name, setName] = useState('');
   const add = async () => {
     const { addKey } = await import('./passkey');
@@ -226,13 +225,7 @@ function Pin({
           onValue={set}
           autoComplete="off"
         />
-        <TextField
-          label="Your password"
-          type="password"
-          value={password}
-          onValue={setPassword}
-          autoComplete="current-password"
-        />
+        <PasswordField value={password} onValue={setPassword} />
         <Button type="submit" disabled={busy || pin === '' || password === ''}>
           {hasPin ? 'Change the PIN' : 'Set the PIN'}
         </Button>
@@ -262,20 +255,8 @@ function ChangePassword({ changePassword }: Pick<Props['actions'], 'changePasswo
           });
         }}
       >
-        <TextField
-          label="Password of now"
-          type="password"
-          value={old}
-          onValue={setOld}
-          autoComplete="current-password"
-        />
-        <TextField
-          label="New one, 10 letters at least"
-          type="password"
-          value={fresh}
-          onValue={setFresh}
-          autoComplete="new-password"
-        />
+        <PasswordField label="Password of now" value={old} onValue={setOld} />
+        <PasswordField label="New one, 10 letters at least" value={fresh} onValue={setFresh} fresh />
         <Button type="submit" disabled={busy || old === '' || fresh === ''}>
           Change it, and sign out everywhere
         </Button>
@@ -319,13 +300,7 @@ function RenewCodes({
           });
         }}
       >
-        <TextField
-          label="Your password"
-          type="password"
-          value={password}
-          onValue={setPassword}
-          autoComplete="current-password"
-        />
+        <PasswordField value={password} onValue={setPassword} />
         <Button type="submit" disabled={busy || password === ''}>
           Make new codes
         </Button>

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
-import { ROLE_MEANS, ROLE_WORD, type Role } from '@/core/people/roles';
+import { ROLE_MEANS, ROLE_WORD, type AccountRow, type Role } from '@/core/people/roles';
 import { Button } from '@/ui/button';
 import { useDates } from '@/ui/dates';
 import { NumberField, TextField } from '@/ui/field';
@@ -12,20 +12,11 @@ import { Press } from '@/ui/press';
 import { Select } from '@/ui/select';
 import { Codes } from './codes';
 import { Refusal } from './refusal';
+import { PasswordField, UsernameField } from './sign-in-fields';
 import { useAsking } from './use-asking';
 
-type Row = {
-  id: string;
-  name: string;
-  username: string;
-  role: Role;
-  clients: number;
-  endedAt: string | null;
-  lastSeenAt: string | null;
-};
-
 type Props = {
-  accounts: readonly Row[];
+  accounts: readonly AccountRow[];
   quietMin: number;
   actions: {
     addAccount: (given: {
@@ -70,7 +61,7 @@ export function Accounts({ accounts, quietMin, actions }: Props) {
   );
 }
 
-type LineProps = { account: Row; colleagues: readonly Row[]; actions: Props['actions'] };
+type LineProps = { account: AccountRow; colleagues: readonly AccountRow[]; actions: Props['actions'] };
 
 function AccountLine({ account, colleagues, actions }: LineProps) {
   const [doing, setDoing] = useState<'password' | 'over' | 'end' | null>(null);
@@ -142,13 +133,12 @@ function Reset({
         });
       }}
     >
-      <TextField
+      <PasswordField
         label="New password, 10 letters at least; say it to them, they change it"
-        type="password"
         className="min-w-80"
         value={password}
         onValue={setPassword}
-        autoComplete="new-password"
+        fresh
       />
       <Button type="submit" disabled={busy || password === ''}>
         Set it, and sign them out
@@ -165,7 +155,7 @@ function End({
   account,
   endAccount,
   onDone,
-}: { account: Row; onDone: () => void } & Pick<Props['actions'], 'endAccount'>) {
+}: { account: AccountRow; onDone: () => void } & Pick<Props['actions'], 'endAccount'>) {
   const router = useRouter();
   const { busy, error, ask } = useAsking();
   return (
@@ -290,20 +280,12 @@ function Add({ addAccount }: Pick<Props['actions'], 'addAccount'>) {
         }}
       >
         <TextField label="Name" value={name} onValue={setName} autoComplete="off" />
-        <TextField
-          label="Name to sign in by"
-          value={username}
-          onValue={setUsername}
-          autoComplete="off"
-          autoCapitalize="none"
-          spellCheck={false}
-        />
-        <TextField
+        <UsernameField value={username} onValue={setUsername} autoComplete="off" />
+        <PasswordField
           label="First password, 10 letters at least"
-          type="password"
           value={password}
           onValue={setPassword}
-          autoComplete="new-password"
+          fresh
         />
         <Select
           label="Role"

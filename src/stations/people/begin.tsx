@@ -6,6 +6,7 @@ import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { Codes } from './codes';
 import { Refusal } from './refusal';
+import { PasswordField, UsernameField } from './sign-in-fields';
 import { useAsking } from './use-asking';
 import { loadAnew } from './load-anew';
 
@@ -65,20 +66,16 @@ export function Begin({
               onValue={setName}
               autoComplete="name"
             />
-            <TextField
+            <UsernameField
               label="Name to sign in by: a–z, 0–9, dot, dash"
               value={username}
               onValue={setUsername}
-              autoComplete="username"
-              autoCapitalize="none"
-              spellCheck={false}
             />
-            <TextField
+            <PasswordField
               label="Password, 10 letters at least; a few words are best"
-              type="password"
               value={password}
               onValue={setPassword}
-              autoComplete="new-password"
+              fresh
             />
             <Refusal why={error} />
             <Button

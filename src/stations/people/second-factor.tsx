@@ -6,6 +6,7 @@ import type { Result } from '@/core/base/result';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { Refusal } from './refusal';
+import { PasswordField } from './sign-in-fields';
 import { useAsking } from './use-asking';
 
 export type SecondActions = {
@@ -81,13 +82,7 @@ export function SecondFactor({ on, actions }: { on: boolean; actions: SecondActi
               });
           }}
         >
-          <TextField
-            label="Your password"
-            type="password"
-            value={password}
-            onValue={setPassword}
-            autoComplete="current-password"
-          />
+          <PasswordField value={password} onValue={setPassword} />
           <Button type="submit" disabled={busy || password === ''}>
             {on ? 'Turn it off' : 'Begin'}
           </Button>

@@ -1,12 +1,14 @@
 'use client';
 
-import { useSyncExternalStore, useState } from 'react';
+import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { Press } from '@/ui/press';
 import { Refusal } from './refusal';
+import { PasswordField, UsernameField } from './sign-in-fields';
 import { useAsking } from './use-asking';
+import { usePasskeys } from './use-passkeys';
 import { loadAnew } from './load-anew';
 
 type Actions = {
@@ -15,17 +17,13 @@ type Actions = {
   recover: (given: { username: string; code: string; password: string }) => Promise<Result<null>>;
 };
 
-/** Passkeys belong to a name; an address in figures has none. */
-const hasName = () => 'credentials' in navigator && !/^[\d.]+$|:/.test(window.location.hostname);
-const never = () => () => {};
-
 /** Who is there: a name and a password, a passkey, or a printed code where the password is lost. */
 export function SignIn({ signIn, signInCode, recover }: Actions) {
   const [step, setStep] = useState<'password' | 'second' | 'lost'>('password');
   const [username, setUsername] = useState('');
   const [password, setPassword] = useState('');
   const { busy, error, ask } = useAsking();
-  const keys = useSyncExternalStore(never, hasName, () => false);
+  const keys = usePasskeys();
   const enter = async () => {
     const done = await ask(() => signIn({ username, password }));
     if (done?.second) setStep('second');
@@ -46,21 +44,8 @@ export function SignIn({ signIn, signInCode, recover }: Actions) {
             void enter();
           }}
         >
-          <TextField
-            label="Name to sign in by"
-            value={username}
-            onValue={setUsername}
-            autoComplete="username"
-            autoCapitalize="none"
-            spellCheck={false}
-          />
-          <TextField
-            label="Password"
-            type="password"
-            value={password}
-            onValue={setPassword}
-            autoComplete="current-password"
-          />
+          <UsernameField value={username} onValue={setUsername} />
+          <PasswordField label="Password" value={password} onValue={setPassword} />
           <Refusal why={error} />
           <div className="flex flex-wrap items-center gap-5">
             <Button kind="main" type="submit" disabled={busy || username === '' || password === ''}>
@@ -153,22 +138,9 @@ function Lost({
         One of the ten codes that were printed with the account sets a new password. Without them the owner of
         the studio can; the owner can on the machine itself (docs/commands.md, account).
       </p>
-      <TextField
-        label="Name to sign in by"
-        value={username}
-        onValue={setUsername}
-        autoComplete="username"
-        autoCapitalize="none"
-        spellCheck={false}
-      />
+      <UsernameField value={username} onValue={setUsername} />
       <TextField label="Printed code" value={code} onValue={setCode} autoComplete="off" spellCheck={false} />
-      <TextField
-        label="New password, 10 letters at least"
-        type="password"
-        value={password}
-        onValue={setPassword}
-        autoComplete="new-password"
-      />
+      <PasswordField label="New password, 10 letters at least" value={password} onValue={setPassword} fresh />
       <Refusal why={error} />
       <div className="flex flex-wrap items-center gap-5">
         <Button

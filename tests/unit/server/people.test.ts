@@ -7,19 +7,16 @@ import { boundText, brokenAt, FIRST, type Trace } from '@/core/people/trace';
 import { createClient, findClient } from '@/server/clients';
 import { db, disconnect } from '@/server/db/client';
 import { keepHere } from '@/server/people/consents';
+import { accountsOf, addAccount, beginAccounts, endAccount } from '@/server/people/accounts';
+import { handOver } from '@/server/people/hand-over';
 import {
-  accountsOf,
-  addAccount,
-  beginAccounts,
-  endAccount,
-  handOver,
   isPassword,
   opens,
   passwordFromHere,
   recover,
   setPin,
   wrongPassword,
-} from '@/server/people/accounts';
+} from '@/server/people/passwords';
 import { countGuess, forgiveGuesses, waitOf } from '@/server/people/guesses';
 import { retentionDue } from '@/server/people/retention';
 import { keptUntil } from '@/core/people/retention';

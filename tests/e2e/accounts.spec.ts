@@ -140,6 +140,8 @@ test('a file is shared to look at, then to write, then taken back; another stays
 
   await ilse.goto('/');
   await ilse.getByRole('region', { name: 'Shared with you' }).getByRole('link', { name: 'Odile K.' }).click();
+  // The address of a file leads on to the station that is due.
+  await ilse.waitForURL(/\/coach$/);
   await expect(ilse.getByRole('heading', { level: 1, name: 'Odile K.' })).toBeVisible();
   await ilse.goto(`${file}/screen`);
   await ilse.getByLabel('Goals', { exact: true }).fill('to carry a boat up a beach');
@@ -167,7 +169,6 @@ test('a file is shared to look at, then to write, then taken back; another stays
       .pluck()
       .all(),
   );
-  // The address of a file leads on to the station that is due.
   expect(seen).toEqual(['file', 'coach', 'screen']);
   await mara.goto('/trace');
   await expect(mara.getByText(/The log is whole: \d+ entries/)).toBeVisible();

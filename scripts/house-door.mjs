@@ -157,7 +157,7 @@ export function openHouse({ host, port, target, names, cert, key }) {
 export async function openOnNetwork({ host, port, target, database, env }) {
   if (!hasAccounts(database))
     throw new Error(
-      'On a network Kokyu opens only with accounts. Start it without KOKYU_HOST, make them under Studio, “Who uses it”, then start it so again.',
+      'On a network Kokyu opens only with accounts. Start it without KOKYU_HOST, make them under Settings, “Who uses it”, then start it so again.',
     );
   const names = namesOf(host, env.KOKYU_HOSTS);
   const made = await certificateFor({

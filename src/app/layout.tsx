@@ -4,11 +4,12 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { connect } from '@/server/db/client';
 import { damageFound } from '@/server/health';
-import { localeOfRequest } from '@/server/locale';
+import { houseOfRequest, localeOfRequest } from '@/server/locale';
 import { ErasedDrafts } from '@/ui/autosave/erased-drafts';
 import { FreshPages } from '@/ui/autosave/fresh-pages';
 import { Traced } from '@/stations/tracer';
 import { DatesIn } from '@/ui/dates';
+import { HouseIn } from '@/ui/house';
 import { Awake } from '@/ui/awake';
 import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
@@ -33,6 +34,7 @@ const HOUSES = [
   ['/classes', 'Classes'],
   ['/drills', 'Drills'],
   ['/studio', 'Studio'],
+  ['/settings', 'Settings'],
   ['/words', 'Words'],
 ] as const;
 
@@ -58,7 +60,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           <Link href="/" className="font-serif text-title font-semibold tracking-tight">
             Kokyu
           </Link>
-          <nav aria-label="House" className="flex gap-5">
+          <nav aria-label="House" className="flex flex-wrap gap-x-5">
             {houses.map(([href, name]) => (
               <Link key={href} href={href} className="hover:underline">
                 {name}
@@ -88,7 +90,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           {opened.ok ? (
             <Awake>
               <DatesIn locale={await localeOfRequest()}>
-                <Traced>{children}</Traced>
+                <HouseIn house={await houseOfRequest()}>
+                  <Traced>{children}</Traced>
+                </HouseIn>
               </DatesIn>
             </Awake>
           ) : (

@@ -18,18 +18,19 @@ const SIGN = 20;
  */
 export function HomeWeek({
   plan,
-  monday,
+  first,
   className,
 }: {
   plan: HomePlan;
-  monday: string;
+  /** The first day that is shown. */
+  first: string;
   className?: string;
 }) {
   const awake = awakeMin(plan.day);
   const wake = minuteOf(plan.day.wakeAt);
   const x = (m: number) => LEFT + (m / awake) * (WIDTH - LEFT - RIGHT);
-  const days = Array.from({ length: 7 }, (_, i) => dayAfter(monday, i));
-  const whole = { ...plan, from: monday, until: days[6]! };
+  const days = Array.from({ length: 7 }, (_, i) => dayAfter(first, i));
+  const whole = { ...plan, from: first, until: days[6]! };
   const firstHour = Math.ceil(wake / 120) * 120 - wake;
   const hours = Array.from(
     { length: Math.max(0, Math.floor((awake - firstHour) / 120) + 1) },
@@ -71,7 +72,7 @@ export function HomeWeek({
         return (
           <g key={day}>
             <text x="4" y={y + 5} fontSize="14" fontWeight="600" fill={off ? 'var(--soft)' : 'var(--ink)'}>
-              {DAYS[i]}
+              {DAYS[weekdayOf(day) - 1]}
             </text>
             {off ? (
               <text x={LEFT} y={y + 5} fontSize="13" fill="var(--soft)">
@@ -142,7 +143,7 @@ const saidOf = (plan: HomePlan, days: readonly string[]): string =>
     .map((day, i) => {
       const total = totalOn(plan, day);
       return total.times === 0
-        ? `${DAYS[i]} free`
-        : `${DAYS[i]} ${total.times} times, ${minutes(total.seconds)} min`;
+        ? `${DAYS[weekdayOf(day) - 1]} free`
+        : `${DAYS[weekdayOf(day) - 1]} ${total.times} times, ${minutes(total.seconds)} min`;
     })
     .join('; ')}`;

@@ -22,6 +22,11 @@ export function ReportPdf({ report, days }: { report: Report; days: Record<strin
           fixed
           render={({ pageNumber, totalPages }) => (totalPages > 1 ? `${pageNumber} of ${totalPages}` : '')}
         />
+        {report.from ? (
+          <Text style={styles.from} fixed>
+            {report.from}
+          </Text>
+        ) : null}
       </Page>
     </Document>
   );
@@ -196,6 +201,7 @@ const styles = StyleSheet.create({
   stop: { color: '#9c2428', paddingTop: 10 },
   row: { flexDirection: 'row', borderBottomWidth: 0.5, borderColor: RULE, paddingVertical: 1.5 },
   foot: { position: 'absolute', bottom: 16, right: 36, fontSize: 9, color: SOFT },
+  from: { position: 'absolute', bottom: 16, left: 36, fontSize: 9, color: SOFT },
 });
 
 const COLUMN = [

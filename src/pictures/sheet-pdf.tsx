@@ -103,6 +103,7 @@ export function SheetPdf({ sheet, large }: { sheet: Sheet; large: boolean }) {
         ))}
         {sheet.relook !== '' && <Text style={styles.relook}>{sheet.relook}</Text>}
         <Text style={styles.stop}>{sheet.stop}</Text>
+        {sheet.from ? <Text style={[styles.soft, { textAlign: 'right' }]}>{sheet.from}</Text> : null}
       </Page>
     </Document>
   );

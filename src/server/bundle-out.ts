@@ -29,7 +29,7 @@ import { ownLibrary } from './drills';
 import { savedProtocols } from './protocols';
 import { findRecording, recordingNamesOf } from './recordings';
 import type { Scope } from './scope';
-import { ownThresholds, setUps, studioCues } from './settings';
+import { house, ownThresholds, setUps, studioCues } from './settings';
 import { allTemplates } from './templates';
 import { visitsBetween, visitsOf } from './visits';
 
@@ -152,6 +152,7 @@ function studioEntries(scope: Scope, now: Date): Entry[] {
       thresholds: ownThresholds(scope),
       setUps: setUps(scope),
       cues: studioCues(scope),
+      house: house(scope),
       protocols: savedProtocols(scope).map(({ name, tests }) => ({ name, tests: [...tests] })),
       templates: allTemplates(scope).map(({ name, data }) => ({ name, data })),
       drills: [...own],

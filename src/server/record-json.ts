@@ -5,6 +5,7 @@ import { ClassData, ClassRun } from '@/core/class/class.schema';
 import { Erasure } from '@/core/client/erasure.schema';
 import { HomePlan } from '@/core/home/home-plan.schema';
 import { HomeReport } from '@/core/home/report.schema';
+import { House } from '@/core/base/house.schema';
 import { BackupSettings } from '@/core/formats/backup';
 import { FilmsFolder } from '@/core/formats/film';
 import { PeopleSettings } from '@/core/people/settings.schema';
@@ -33,6 +34,7 @@ const SCHEMA = {
   backup: BackupSettings,
   people: PeopleSettings,
   retention: Retention,
+  house: House,
   class: ClassData,
   classRun: ClassRun,
   homePlan: HomePlan,
@@ -61,6 +63,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   backup: [],
   people: [],
   retention: [],
+  house: [],
   class: [],
   classRun: [],
   homePlan: [],

@@ -1,4 +1,5 @@
 import { and, eq } from 'drizzle-orm';
+import { USUAL_HOUSE, type House } from '@/core/base/house';
 import type { BackupSettings } from '@/core/formats/backup';
 import type { Retention } from '@/core/people/retention.schema';
 import type { PeopleSettings } from '@/core/people/settings.schema';
@@ -12,7 +13,7 @@ import type { Scope } from './scope';
 import { settings } from './db/schema';
 import { atHome } from './within';
 
-type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people' | 'retention';
+type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people' | 'retention' | 'house';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -39,6 +40,18 @@ export const thresholds = (scope: Scope): Thresholds => withOwn(ownThresholds(sc
 export function saveThresholds(scope: Scope, own: OwnThresholds): void {
   atHome(scope);
   save(scope, 'thresholds', own);
+}
+
+/** How this studio writes and measures. */
+export function house(scope: Scope): House {
+  const kept = db().select().from(settings).where(row(scope, 'house')).get();
+  const read = kept && readJson('house', scope.ownerId, kept.data);
+  return read?.ok ? read.value : USUAL_HOUSE;
+}
+
+export function saveHouse(scope: Scope, set: House): void {
+  atHome(scope);
+  save(scope, 'house', set);
 }
 
 /** The folder in which films are kept; null while none was named. */
@@ -105,8 +118,9 @@ export function learnFrom(scope: Scope, run: RunRecord): void {
 /** Takes over what another studio has set and learnt, where this one has nothing of the kind. */
 export function takeSettings(
   scope: Scope,
-  given: { thresholds: OwnThresholds; setUps: SetUps; cues: CueCounts },
+  given: { thresholds: OwnThresholds; setUps: SetUps; cues: CueCounts; house?: House },
 ): void {
-  for (const subject of ['thresholds', 'setUps', 'cues'] as const)
-    if (!db().select().from(settings).where(row(scope, subject)).get()) save(scope, subject, given[subject]);
+  for (const subject of ['thresholds', 'setUps', 'cues', 'house'] as const)
+    if (given[subject] && !db().select().from(settings).where(row(scope, subject)).get())
+      save(scope, subject, given[subject]);
 }

@@ -61,6 +61,9 @@ export function NumberField({
 }: NumberProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const wrong = draft === null ? null : complaint(draft, min, max);
+  // What is being typed stays as it is typed, “2.” or nothing on the way to “2.5” too, until the value becomes another.
+  const typing = draft !== null && (wrong !== null || draft.trim() === '' || numberIn(draft) === value);
+  const shown = typing ? draft : String(value ?? '');
   return (
     <label className={`${beside ? 'grid grid-cols-[92px_1fr] items-baseline' : 'block'} ${className}`}>
       <span className={beside ? 'text-small' : 'block text-fine text-soft'}>{label}</span>
@@ -69,19 +72,19 @@ export function NumberField({
           className={`${INPUT} max-w-20 tabular-nums`}
           inputMode="decimal"
           aria-label={unit ? `${label}, ${unit}` : label}
-          value={draft ?? (value === undefined ? '' : String(value))}
+          value={shown}
           aria-invalid={Boolean(wrong ?? error)}
           onChange={(e) => {
             const text = e.target.value;
-            const bad = complaint(text, min, max);
-            setDraft(bad === null ? null : text);
-            if (bad === null) onValue(text.trim() === '' ? undefined : Number(text.replace(',', '.')));
-            else setDraft(text);
+            setDraft(text);
+            if (complaint(text, min, max) === null) onValue(numberIn(text));
           }}
+          onBlur={() => wrong === null && setDraft(null)}
           onKeyDown={(e) => {
             const by = e.key === 'ArrowUp' ? step : e.key === 'ArrowDown' ? -step : 0;
             if (by === 0 || wrong) return;
             e.preventDefault();
+            setDraft(null);
             onValue(
               Math.min(max ?? Infinity, Math.max(min ?? -Infinity, Number(((value ?? 0) + by).toFixed(3)))),
             );
@@ -94,9 +97,12 @@ export function NumberField({
   );
 }
 
+const numberIn = (text: string): number | undefined =>
+  text.trim() === '' ? undefined : Number(text.replace(',', '.'));
+
 function complaint(text: string, min?: number, max?: number): string | null {
-  if (text.trim() === '') return null;
-  const n = Number(text.replace(',', '.'));
+  const n = numberIn(text);
+  if (n === undefined) return null;
   if (!Number.isFinite(n)) return 'Not kept: write a number.';
   if (min !== undefined && n < min) return `Not kept: at least ${min}.`;
   if (max !== undefined && n > max) return `Not kept: at most ${max}.`;

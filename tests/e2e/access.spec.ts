@@ -293,6 +293,7 @@ function argsOf(action: string): unknown[] {
     endSession: ['none'],
     dropPasskey: ['none'],
     setRetention: [9],
+    setHouse: [{ name: 'A room', length: 'cm', weight: 'kg', firstDay: 1, language: null }],
     agree: [CLIENT, { kind: 'films', wording: 'You film me.', way: 'spoken', by: 'Somebody' }],
     takeBackConsent: [crypto.randomUUID()],
   };

@@ -14,7 +14,7 @@ test('backups are set up, made, opened without Kokyu and seen to be gone', async
   const passphrase = 'a pier a boat a rope';
   try {
     await newClient(page, 'Kept in a backup');
-    await page.goto('/studio');
+    await page.goto('/settings');
     const set = page.getByRole('button', { name: 'Set it, and make the first' });
     await page.getByLabel('Folder for backups, its whole path').fill(join(folder, 'nowhere'));
     await page.getByLabel(/^Passphrase/).fill(passphrase);
@@ -49,7 +49,7 @@ test('backups are set up, made, opened without Kokyu and seen to be gone', async
     await page.reload();
     await expect(page.getByText('The last backup is older than a day and a half, or gone.')).toBeVisible();
     expect(await everyIssueFor(page)).toEqual([]);
-    await page.getByRole('link', { name: 'Studio, Backups' }).click();
+    await page.getByRole('link', { name: 'Settings, Backups' }).click();
     await page.getByRole('button', { name: 'Back up now' }).click();
     await expect(page.getByText('1 in the folder', { exact: false })).toBeVisible();
   } finally {

@@ -295,7 +295,7 @@ test('a film is kept only with consent and in the folder that was named, runs in
     await saved(page);
     const first = page.url();
 
-    await page.goto('/studio');
+    await page.goto('/settings');
     const named = page.getByLabel('Folder for films, its whole path');
     for (const [path, why] of [
       ['films', 'Give the whole path'],

@@ -51,6 +51,7 @@ const PLACES: readonly {
   { name: 'the report for the client', open: (f) => `/reports/${idIn(f)}?for=client` },
   { name: 'the report for a clinician', open: (f) => `/reports/${idIn(f)}?for=clinician` },
   { name: 'Studio', open: () => '/studio' },
+  { name: 'Settings', open: () => '/settings' },
 ];
 const idIn = (file: string): string => file.split('/').at(-1)!;
 

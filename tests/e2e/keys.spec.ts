@@ -278,6 +278,7 @@ test('no page scrolls sideways, at four sizes and at 200 and 400 per cent', asyn
     `/reports/${file.split('/').at(-1)}?for=client`,
     `/reports/${file.split('/').at(-1)}?for=clinician`,
     '/studio',
+    '/settings',
   ];
   for (const path of pages) {
     await page.goto(path);

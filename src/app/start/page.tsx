@@ -47,7 +47,7 @@ export default function StartPage() {
         </ul>
       </section>
       <p className="text-soft">
-        First evening: Studio, Backups. A word that is dotted below says what it means; all of them stand
+        First evening: Settings, Backups. A word that is dotted below says what it means; all of them stand
         under Words.
       </p>
     </article>

@@ -43,6 +43,6 @@ export const WALK: readonly { at: string; href: string; see: string }[] = [
   {
     at: 'Studio',
     href: '/studio',
-    see: 'All clients together, backups, and who uses it. That is the walk. `npm start` begins with records of your own, and About has one page to print.',
+    see: 'All clients together, and everything in and out; backups and who uses it stand in Settings. That is the walk. `npm start` begins with records of your own, and About has one page to print.',
   },
 ];

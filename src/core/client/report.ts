@@ -69,7 +69,8 @@ export type ClinicianReport = {
   unknown: string[];
 };
 
-export type Report = ClientReport | ClinicianReport;
+/** `from`: whose report it is, for its foot. */
+export type Report = (ClientReport | ClinicianReport) & { from?: string };
 export const REPORT_FOR = ['client', 'clinician'] as const;
 
 export type ReportOf = {

@@ -4,6 +4,7 @@ import { fail, ok, type Result } from '../base/result';
 import { ClassData, ClassRun } from '../class/class.schema';
 import { Drill } from '../drills/drill.schema';
 import { TestId } from '../look/tests.schema';
+import { House } from '../base/house.schema';
 import { OwnThresholds } from '../read/thresholds.schema';
 import { CueCounts } from '../run/cue-counts.schema';
 import { SetUps } from '../run/set-ups.schema';
@@ -61,6 +62,8 @@ export const StudioFile = z.object({
   thresholds: OwnThresholds,
   setUps: SetUps,
   cues: CueCounts,
+  /** How it writes and measures; absent in bundles of before there was such a setting. */
+  house: z.optional(House),
   protocols: z.array(z.object({ name: z.string(), tests: z.array(TestId) })),
   templates: z.array(z.object({ name: z.string(), data: Sequence })),
   drills: z.array(Drill),

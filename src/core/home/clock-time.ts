@@ -30,6 +30,10 @@ export const daysBetween = (from: string, to: string): number =>
 /** 1 Monday to 7 Sunday (ISO 8601). */
 export const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).getUTCDay() || 7;
 
+/** The day on which the week of a day began. @param firstDay 1 Monday to 7 Sunday @example weekOf('2026-11-24', 7) // '2026-11-22' */
+export const weekOf = (day: string, firstDay: number): string =>
+  dayAfter(day, -((weekdayOf(day) - firstDay + 7) % 7));
+
 /** What the clock and the calendar of a time zone show at a moment, by the name of the part. @param zone an IANA name */
 export function partsIn(
   zone: string,

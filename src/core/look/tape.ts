@@ -18,8 +18,6 @@ export const TAPE_SIDES = ['whole', 'right', 'left'] as const;
 
 export type TapeSide = (typeof TAPE_SIDES)[number];
 
-export const CM_PER_INCH = 2.54;
-
 /** Tries of a level that are asked for. */
 export const TAPE_TRIES = 3;
 

@@ -9,6 +9,8 @@ type Facts = {
   label: string;
   unit: '' | 's' | 'a minute' | '%' | 'cm' | 'points';
   source: string;
+  /** Between what it can be set; absent: anything from 0 on. */
+  range?: readonly [number, number];
 };
 
 /**
@@ -93,6 +95,8 @@ export const THRESHOLD = {
     label: 'in pregnancy no long work on the back from week',
     unit: '',
     source: 'our choice: sources differ, 16 to 28 weeks (from memory); P9',
+    // A caution can be set earlier, and no later than the latest source.
+    range: [1, 28],
   },
 } as const satisfies Record<string, Facts>;
 
@@ -106,10 +110,22 @@ export const DEFAULT_THRESHOLDS: Thresholds = Object.fromEntries(
   THRESHOLDS.map((name) => [name, THRESHOLD[name].value]),
 ) as Thresholds;
 
-export const withOwn = (own: OwnThresholds): Thresholds => ({
-  ...DEFAULT_THRESHOLDS,
-  ...Object.fromEntries(Object.entries(own).filter(([, v]) => v !== undefined)),
-});
+export const MOST = 500;
+
+/** Between what a figure can be set. */
+export const rangeOf = (name: ThresholdName): readonly [number, number] => {
+  const facts: Facts = THRESHOLD[name];
+  return facts.range ?? [0, MOST];
+};
+
+/** The shipped figures with those that were set otherwise; one that lies beyond its range counts as the end of it. */
+export const withOwn = (own: OwnThresholds): Thresholds =>
+  Object.fromEntries(
+    THRESHOLDS.map((name) => {
+      const [least, most] = rangeOf(name);
+      return [name, Math.min(most, Math.max(least, own[name] ?? THRESHOLD[name].value))];
+    }),
+  ) as Thresholds;
 
 /** Where a figure comes from, or that it has been set by hand. */
 export const sourceOf = (name: ThresholdName, used: Thresholds): string =>

@@ -53,6 +53,8 @@ export type SheetRow = {
 export type Sheet = {
   for: SheetFor;
   title: string;
+  /** Whose sheet it is, for its foot. */
+  from?: string;
   total: string;
   rows: SheetRow[];
   relook: string;

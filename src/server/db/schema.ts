@@ -135,7 +135,7 @@ export const settings = sqliteTable(
       .notNull()
       .references(() => owners.id),
     subject: text('subject', {
-      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people', 'retention'],
+      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people', 'retention', 'house'],
     }).notNull(),
     data: text('data').notNull(),
   },

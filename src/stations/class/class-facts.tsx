@@ -1,9 +1,11 @@
 'use client';
 
+import { weekFrom } from '@/core/base/house';
 import { PROP_LABEL, PROPS } from '@/core/body/props';
 import { SCHOOL_LABEL, type School } from '@/core/aims/school';
 import type { ClassData } from '@/core/class/class.schema';
 import { CLASS_MANNERS, MANNER_LABEL, MOST_MINUTES } from '@/core/class/limits';
+import { useHouse } from '@/ui/house';
 import { NumberField } from '@/ui/field';
 import { labelled, Select } from '@/ui/select';
 import { WEEKDAYS } from './when';
@@ -14,6 +16,7 @@ const SCHOOLS = Object.keys(SCHOOL_LABEL) as School[];
 
 /** When it is, how long, by which school and manner. */
 export function ClassFacts({ data, onChange }: Props) {
+  const { firstDay } = useHouse();
   const set = (patch: Partial<ClassData>) => onChange((d) => ({ ...d, ...patch }));
   return (
     <section aria-label="When and how" className="grid grid-cols-2 gap-x-4 gap-y-2">
@@ -24,7 +27,7 @@ export function ClassFacts({ data, onChange }: Props) {
         onValue={(v) => set({ weekday: v === '' ? undefined : Number(v) })}
         options={[
           { value: '', label: 'no fixed day' },
-          ...WEEKDAYS.map((label, i) => ({ value: String(i + 1), label })),
+          ...weekFrom(firstDay).map((day) => ({ value: String(day), label: WEEKDAYS[day - 1]! })),
         ]}
       />
       <label className="block">

@@ -5,13 +5,14 @@ import { useRouter } from 'next/navigation';
 import type { Result } from '@/core/base/result';
 import type { HomeOfClient } from '@/core/client/case';
 import { adherenceOf } from '@/core/home/adherence';
-import { dayAfter, weekdayOf } from '@/core/home/clock-time';
+import { weekOf } from '@/core/home/clock-time';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import { nameOf } from '@/core/sequence/sequence';
 import { HomeWeek } from '@/pictures/home-week';
 import { Button, buttonClass } from '@/ui/button';
 import { When } from '@/ui/dates';
 import { FileButton } from '@/ui/file-button';
+import { useHouse } from '@/ui/house';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { DoneChart } from './done-chart';
@@ -41,6 +42,7 @@ const SILENT = 'Kokyu does not answer. Try again.';
 
 /** The plan that is at home: how it gets there, what came back of it, and its end. */
 export function AtHome({ clientId, home, links, today, phone, actions, renew }: Props) {
+  const { firstDay } = useHouse();
   const router = useRouter();
   const [told, setTold] = useState<{ level: 'care' | 'say'; text: string } | null>(null);
   const [link, setLink] = useState<NewLink | null>(null);
@@ -98,11 +100,7 @@ export function AtHome({ clientId, home, links, today, phone, actions, renew }: 
             <Back done={done} plan={plan} />
             <details>
               <summary className="text-lead">The week as it was sent</summary>
-              <HomeWeek
-                plan={plan}
-                monday={dayAfter(plan.from, 1 - weekdayOf(plan.from))}
-                className="w-full pt-2"
-              />
+              <HomeWeek plan={plan} first={weekOf(plan.from, firstDay)} className="w-full pt-2" />
               <ul className="pt-2 text-small">
                 {plan.entries.map((e) => (
                   <li key={e.id}>{nameOf(e.block)}</li>

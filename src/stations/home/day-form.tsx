@@ -1,9 +1,11 @@
 'use client';
 
+import { weekFrom } from '@/core/base/house';
 import { MOST_QUIET } from '@/core/home/home-places';
 import type { HomeDay, HomePlan } from '@/core/home/home-plan.schema';
 import { isZone } from '@/core/home/clock-time';
 import { TextField } from '@/ui/field';
+import { useHouse } from '@/ui/house';
 import { Press } from '@/ui/press';
 import { useState } from 'react';
 
@@ -111,28 +113,32 @@ const When = ({ kind, label, value, onValue }: WhenProps) => (
 
 type DaysProps = { label: string; value: readonly number[]; most: number; onValue: (days: number[]) => void };
 
-const Days = ({ label, value, most, onValue }: DaysProps) => (
-  <div role="group" aria-label={label}>
-    <span className="block text-fine text-soft">{label}</span>
-    <span className="flex flex-wrap gap-1 pt-0.5">
-      {WEEKDAYS.map((name, i) => {
-        const on = value.includes(i + 1);
-        return (
-          <Press
-            key={name}
-            look="tool"
-            className="min-h-8 px-1.5 text-fine"
-            aria-pressed={on}
-            disabled={!on && value.length >= most}
-            onClick={() => onValue(on ? value.filter((d) => d !== i + 1) : [...value, i + 1].sort())}
-          >
-            {name}
-          </Press>
-        );
-      })}
-    </span>
-  </div>
-);
+const Days = ({ label, value, most, onValue }: DaysProps) => {
+  const { firstDay } = useHouse();
+  return (
+    <div role="group" aria-label={label}>
+      <span className="block text-fine text-soft">{label}</span>
+      <span className="flex flex-wrap gap-1 pt-0.5">
+        {weekFrom(firstDay).map((day) => {
+          const name = WEEKDAYS[day - 1]!;
+          const on = value.includes(day);
+          return (
+            <Press
+              key={name}
+              look="tool"
+              className="min-h-8 px-1.5 text-fine"
+              aria-pressed={on}
+              disabled={!on && value.length >= most}
+              onClick={() => onValue(on ? value.filter((d) => d !== day) : [...value, day].sort())}
+            >
+              {name}
+            </Press>
+          );
+        })}
+      </span>
+    </div>
+  );
+};
 
 /** A time zone by its name; one that nobody knows is not taken. */
 function Zone({ zone, onZone }: { zone: string; onZone: (zone: string) => void }) {

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { homeProblems, maySend } from '@/core/home/check-home';
 import type { HomeClient } from '@/core/home/choices';
-import { dayAfter, daysBetween, weekdayOf } from '@/core/home/clock-time';
+import { dayAfter, daysBetween, weekOf } from '@/core/home/clock-time';
 import { AMOUNT_LABEL, HOME_AMOUNTS, MOST_CHECKS } from '@/core/home/home-places';
 import { homeSaid } from '@/core/home/home-said';
 import type { HomePlan } from '@/core/home/home-plan.schema';
@@ -17,6 +17,7 @@ import { SaveStatus } from '@/ui/autosave/save-status';
 import { Button } from '@/ui/button';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
+import { useHouse } from '@/ui/house';
 import { useHotkeys } from '@/ui/hotkeys';
 import { DayForm } from './day-form';
 import { EntryList } from './entry-list';
@@ -85,7 +86,7 @@ export function PlanEditor({ clientId, planId, initial, rev, today, client, repl
   );
   const reasons = useMemo(() => homeSaid(plan, client), [plan, client]);
   const full = fullestDay(plan);
-  const monday = dayAfter(plan.from, 1 - weekdayOf(plan.from));
+  const first = weekOf(plan.from, useHouse().firstDay);
   return (
     <section aria-labelledby="plan" className="space-y-4">
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-ink pb-2">
@@ -140,7 +141,7 @@ export function PlanEditor({ clientId, planId, initial, rev, today, client, repl
             {p.text}
           </p>
         ))}
-      <HomeWeek plan={plan} monday={monday} className="w-full" />
+      <HomeWeek plan={plan} first={first} className="w-full" />
       <div className="grid grid-cols-1 gap-x-10 gap-y-6 desk:grid-cols-[1fr_300px]">
         <EntryList plan={plan} client={client} problems={problems} reasons={reasons} onChange={put} />
         <DayForm plan={plan} onChange={put} />

@@ -42,6 +42,11 @@ export function ReportPage({ report, days, clientId }: Props) {
       ) : (
         <ForClinician report={report} days={days} />
       )}
+      {report.from && (
+        <p className="text-right text-fine text-soft" dir="auto">
+          {report.from}
+        </p>
+      )}
     </article>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { SIZE_LIMITS, wholeSize, type BodySize } from '@/core/body/size';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
+import { MeasuredField } from '@/ui/measured-field';
 
 const SEX = [
   { value: 'woman', label: 'woman' },
@@ -30,9 +31,9 @@ export function SizeFields({
         Body size
       </h2>
       <div className="flex gap-4">
-        <NumberField
+        <MeasuredField
+          of="length"
           label="height"
-          unit="cm"
           value={draft.heightCm}
           min={SIZE_LIMITS.heightCm[0]}
           max={SIZE_LIMITS.heightCm[1]}

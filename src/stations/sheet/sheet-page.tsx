@@ -41,6 +41,11 @@ export function SheetPage({ sheet, large, pdfHref }: { sheet: Sheet; large: bool
       ))}
       {sheet.relook && <p className="pt-1.5 font-semibold tabular-nums">{sheet.relook}</p>}
       <p className="pt-1.5 text-stop">{sheet.stop}</p>
+      {sheet.from && (
+        <p className="pt-1.5 text-right text-[0.85em] text-soft" dir="auto">
+          {sheet.from}
+        </p>
+      )}
     </article>
   );
 }

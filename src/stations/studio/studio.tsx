@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { Erasure } from '@/core/client/erasure.schema';
@@ -9,41 +8,22 @@ import { jsonLines } from '@/ui/json-lines';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { AllInAndOut, type TakeBack } from './all-in-and-out';
-import { Backups, type BackupsProps } from './backups';
 import { Erased } from './erased';
-import { FilmsFolder } from './films-folder';
 import { CueTable, DrillTable } from './use-tables';
 import { Groups } from './groups';
-import { RetentionRule, type RetentionProps } from './retention';
 
 type Line = { step: 'reading'; n: number; of: number } | { step: 'done'; figures: StudioFigures };
 type Standing =
   { kind: 'reading'; n: number; of: number } | { kind: 'done'; figures: StudioFigures } | { kind: 'failed' };
 
 type Props = {
-  /** Backups and accounts are the owner’s. */
-  isOwner: boolean;
-  accounts: boolean;
   clients: number;
   takeBack: (ids: TakeBack) => Promise<Result<null>>;
-  filmsFolder: string | null;
   erasures: readonly Erasure[];
-  retention: RetentionProps;
-  nameFolder: (asked: { folder: string }) => Promise<Result<null>>;
-} & BackupsProps;
+};
 
 /** The whole studio: how clients of a kind fare, what drills and cues did, and everything in and out. */
-export function Studio({
-  isOwner,
-  accounts,
-  clients,
-  takeBack,
-  filmsFolder,
-  nameFolder,
-  erasures,
-  retention,
-  ...backups
-}: Props) {
+export function Studio({ clients, takeBack, erasures }: Props) {
   const [standing, setStanding] = useState<Standing>({ kind: 'reading', n: 0, of: clients });
   const [round, setRound] = useState(0);
   useEffect(() => {
@@ -81,30 +61,8 @@ export function Studio({
       )}
       {standing.kind === 'done' && <Figures figures={standing.figures} />}
       <AllInAndOut clients={clients} takeBack={takeBack} onChanged={again} />
-      {isOwner && <Backups {...backups} />}
-      <FilmsFolder folder={filmsFolder} name={nameFolder} />
-      <RetentionRule {...retention} />
       <Erased erasures={erasures} />
-      {isOwner && <People accounts={accounts} />}
     </div>
-  );
-}
-
-function People({ accounts }: { accounts: boolean }) {
-  return (
-    <section aria-labelledby="people" className="space-y-2 border-t border-rule pt-4">
-      <h2 id="people" className="text-lead">
-        Who uses it
-      </h2>
-      <p className="max-w-[95ch] text-small">
-        {accounts
-          ? 'Everybody signs in and sees what is theirs.'
-          : 'One person: whoever is at this machine sees everything.'}{' '}
-        <Link className="underline underline-offset-4" href="/people">
-          {accounts ? 'Accounts' : 'Make accounts for several'}
-        </Link>
-      </p>
-    </section>
   );
 }
 

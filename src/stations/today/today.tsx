@@ -110,8 +110,8 @@ export function Today({
         {backups && (
           <Notice level="care">
             {backups}{' '}
-            <Link className="underline underline-offset-4" href="/studio#backups">
-              Studio, Backups
+            <Link className="underline underline-offset-4" href="/settings#backups">
+              Settings, Backups
             </Link>
           </Notice>
         )}

@@ -6,9 +6,12 @@ import { planLift, STRATEGY_LABEL, type LiftPlan } from '@/core/load/lift';
 import { MOST_REPS, percentOfMax, repMax } from '@/core/load/rep-max';
 import type { Flags } from '@/core/screen/flags';
 import { LiftBreath } from '@/pictures/lift-breath';
+import { shownIn } from '@/core/base/units';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
+import { useHouse } from '@/ui/house';
+import { MeasuredField } from '@/ui/measured-field';
 import { Notice } from '@/ui/notice';
 
 const RIBS = [
@@ -40,6 +43,7 @@ export function LoadPlanner({
   const [reps, setReps] = useState<number | undefined>(
     'repsPossible' in initial.load ? initial.load.repsPossible : 22,
   );
+  const { weight } = useHouse();
   const [kg, setKg] = useState<number | undefined>();
   const load: Lift['load'] = by === 'percent' ? { percent: percent ?? 50 } : { repsPossible: reps ?? 22 };
   const plan = planLift({ ribs, armDeg: armDeg ?? 0, load }, flags);
@@ -80,13 +84,15 @@ export function LoadPlanner({
             />
           )}
           {by === 'reps' && (
-            <NumberField label="with" unit="kg" value={kg} min={0.5} max={400} onValue={setKg} />
+            <MeasuredField of="weight" label="with" value={kg} min={0.5} max={400} onValue={setKg} />
           )}
         </div>
         {by === 'reps' && (
           <p className="text-small text-soft tabular-nums">
             About {percentOfMax(reps ?? 22).toFixed(0)} % of one repetition’s most
-            {most && `, which is ${most.low.toFixed(0)} to ${most.high.toFixed(0)} kg by seven formulas`}.
+            {most &&
+              `, which is ${shownIn(weight, most.low).toFixed(0)} to ${shownIn(weight, most.high).toFixed(0)} ${weight} by seven formulas`}
+            .
           </p>
         )}
         <LiftBreath plan={plan} className="w-full max-w-[420px]" />

@@ -47,6 +47,7 @@ describe('JSON in the database', () => {
       backup: [],
       people: [],
       retention: [],
+      house: [],
       cues: [],
       class: [],
       classRun: [],

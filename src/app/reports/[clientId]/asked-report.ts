@@ -4,6 +4,7 @@ import { REPORT_FOR, reportOf, type Report } from '@/core/client/report';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
 import { localeOfRequest } from '@/server/locale';
+import { house } from '@/server/settings';
 import type { Scope } from '@/server/scope';
 
 const Asked = z.object({ for: z.enum(REPORT_FOR) });
@@ -19,7 +20,10 @@ export async function askedReport(
   const known = client && caseFor(scope, clientId);
   if (!known || !asked.success) return null;
   const { day } = datesIn(await localeOfRequest());
-  const report = reportOf(asked.data.for, { clientId, name: client.name, known, now: new Date(), day });
+  const report: Report = {
+    ...reportOf(asked.data.for, { clientId, name: client.name, known, now: new Date(), day }),
+    from: house(scope).name,
+  };
   const days = Object.fromEntries((report.picture?.points ?? []).map(({ at }) => [at, day(at)]));
   return { report, days };
 }

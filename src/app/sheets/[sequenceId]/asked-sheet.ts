@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { SHEET_FOR, sheetOf, type Sheet } from '@/core/sequence/sheet';
 import type { Scope } from '@/server/scope';
+import { house } from '@/server/settings';
 import { screenOf } from '@/server/screens';
 import { findSequence } from '@/server/sequences';
 
@@ -17,7 +18,10 @@ export function askedSheet(
   if (!row || !asked.success) return null;
   const screen = screenOf(scope, row.clientId).data;
   return {
-    sheet: sheetOf(row.data, row.name, asked.data.for, { flags: screen.flags, goals: screen.goalList ?? [] }),
+    sheet: {
+      ...sheetOf(row.data, row.name, asked.data.for, { flags: screen.flags, goals: screen.goalList ?? [] }),
+      from: house(scope).name,
+    },
     large: asked.data.large,
   };
 }

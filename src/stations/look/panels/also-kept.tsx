@@ -97,7 +97,7 @@ function AskFilm({ busy, onKeep, onLeave }: { busy: boolean; onKeep: () => void;
   return (
     <div className="max-w-[75ch] space-y-2 border-l-4 border-care pl-3">
       <p className="text-small">
-        A film shows who the client is. It goes into the folder that is named in Studio, as it is and not
+        A film shows who the client is. It goes into the folder that is named in Settings, as it is and not
         encrypted; it leaves this machine neither with a client file nor with a bundle. Local rules on films
         of clients hold.
       </p>

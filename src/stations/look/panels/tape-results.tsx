@@ -1,13 +1,7 @@
 'use client';
 
-import {
-  CM_PER_INCH,
-  TAPE_LABEL,
-  TAPE_LEVELS,
-  type Tape,
-  type TapeLevel,
-  type TapeResult,
-} from '@/core/look/tape';
+import { TAPE_LABEL, TAPE_LEVELS, type Tape, type TapeLevel, type TapeResult } from '@/core/look/tape';
+import { CM_PER_INCH } from '@/core/base/units';
 
 type Props = { tape: Tape; results: readonly TapeResult[] };
 

@@ -2,7 +2,6 @@
 
 import { useState } from 'react';
 import {
-  CM_PER_INCH,
   EMPTY_TAPE,
   TAPE_LABEL,
   TAPE_LEVELS,
@@ -14,9 +13,11 @@ import {
   type TapeSide,
 } from '@/core/look/tape';
 import { roundTo } from '@/core/base/statistics';
+import { CM_PER_INCH } from '@/core/base/units';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
+import { useHouse } from '@/ui/house';
 import { useHotkeys } from '@/ui/hotkeys';
 import type { PanelProps } from './panel';
 import { TapeFigure, TapeTable } from './tape-results';
@@ -33,13 +34,14 @@ const KEEP = [
 
 /** Girths at full exhale and full inhale, three tries a level; the excursion is what counts. */
 export function TapeTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
-  const tape = look.tape ?? EMPTY_TAPE;
+  // A tape that was begun keeps the unit in which it was read.
+  const begun: Tape = { ...EMPTY_TAPE, unit: useHouse().length };
+  const tape = look.tape ?? begun;
   const [level, setLevel] = useState<TapeLevel>('armpit');
   const [side, setSide] = useState<TapeSide>('whole');
   const [exhale, setExhale] = useState<number | undefined>();
   const [inhale, setInhale] = useState<number | undefined>();
-  const change = (patch: Partial<Tape>) =>
-    set((l) => ({ ...l, tape: { ...(l.tape ?? EMPTY_TAPE), ...patch } }));
+  const change = (patch: Partial<Tape>) => set((l) => ({ ...l, tape: { ...(l.tape ?? begun), ...patch } }));
   const toCm = (v: number) => roundTo(tape.unit === 'in' ? v * CM_PER_INCH : v, 0.01);
   const [least, most] = tape.unit === 'in' ? [4, 98] : [10, 250];
   const add = () => {

@@ -1,12 +1,12 @@
 import { X509Certificate } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { request } from 'node:http';
 import { createServer } from 'node:https';
 import { isIP } from 'node:net';
 import { networkInterfaces } from 'node:os';
 import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { generate } from 'selfsigned';
+import { limit, listening, nameIn, passOn, refuse } from './pass-on.mjs';
 
 /** Whether an address is this machine’s own and no other reaches it. */
 export const isLoopback = (host) => host === 'localhost' || host === '::1' || /^127\./.test(host);
@@ -89,11 +89,6 @@ function read(certPath, keyPath) {
   return { cert, key: readFileSync(keyPath, 'utf8'), fingerprint: new X509Certificate(cert).fingerprint256 };
 }
 
-/** Headers that the house believes of its own door only, and those that belong to one connection. */
-const OURS =
-  /^(x-forwarded-.*|forwarded|x-real-ip|x-kokyu-(path|method)|x-nonce|connection|keep-alive|upgrade|te|trailer|transfer-encoding|proxy-.*)$/;
-const HSTS = 'max-age=31536000';
-
 /**
  * The door of the house on a network: TLS, and everything that comes is handed to the house, which listens to this machine
  * only. Names that were not listed are refused before anything is passed on.
@@ -102,55 +97,18 @@ const HSTS = 'max-age=31536000';
  */
 export function openHouse({ host, port, target, names, cert, key }) {
   const server = createServer({ cert, key, minVersion: 'TLSv1.2' }, (asked, answer) => {
-    const refuse = (status, why) => {
-      answer.writeHead(status, {
-        'content-type': 'text/plain; charset=utf-8',
-        'cache-control': 'no-store',
-        'strict-transport-security': HSTS,
-      });
-      answer.end(why);
-    };
     const named = (asked.headers.host ?? '').toLowerCase();
-    if (!names.includes(named.replace(/:\d+$/, '').replace(/^\[|\]$/g, '')))
+    if (!names.includes(nameIn(named)))
       return refuse(
+        answer,
         421,
         'Kokyu was not started for this name. KOKYU_HOSTS lists the names by which it is reached.',
+        true,
       );
-    if (asked.headers.upgrade) return refuse(400, 'There is nothing to change to here.');
-    const headers = Object.fromEntries(Object.entries(asked.headers).filter(([name]) => !OURS.test(name)));
-    const inside = request(
-      {
-        host: '127.0.0.1',
-        port: target,
-        method: asked.method,
-        path: asked.url,
-        headers: {
-          ...headers,
-          host: `127.0.0.1:${target}`,
-          'x-forwarded-host': named,
-          'x-forwarded-proto': 'https',
-        },
-      },
-      (got) => {
-        answer.writeHead(got.statusCode ?? 502, { ...got.headers, 'strict-transport-security': HSTS });
-        got.pipe(answer);
-      },
-    );
-    inside.on('error', () =>
-      answer.headersSent ? answer.destroy() : refuse(502, 'Kokyu is not there just now.'),
-    );
-    // Who leaves ends what was asked for them, streams of a run too.
-    answer.on('close', () => inside.destroy());
-    asked.on('error', () => inside.destroy());
-    asked.pipe(inside);
+    if (asked.headers.upgrade) return refuse(answer, 400, 'There is nothing to change to here.', true);
+    passOn(asked, answer, { target, host: named, tls: true });
   });
-  server.headersTimeout = 10_000;
-  server.requestTimeout = 10 * 60_000;
-  server.maxConnections = 500;
-  return new Promise((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(port, host, () => resolve(server));
-  });
+  return listening(limit(server), port, host);
 }
 
 /** Opens the house on a network where that may be, and says by what others reach it; throws with the reason where it may not. */

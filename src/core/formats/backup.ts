@@ -35,6 +35,11 @@ export const LEAST_PASSPHRASE = 12;
 
 /** What the studio has set for its backups, and how the last ones went. */
 export const BackupSettings = z.object({
+  /**
+   * Tells the files of this database from those of another in the same folder; random. Absent in settings of before there was
+   * one.
+   */
+  tag: z.optional(z.string().check(z.regex(/^[0-9a-f]{8}$/))),
   folder: z.string().check(z.minLength(1), z.maxLength(1000)),
   salt: z.string(),
   /** The key that was made of the passphrase, base64: whoever reads this reads the live file anyway. */

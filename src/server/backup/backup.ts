@@ -9,7 +9,7 @@ import { databasePath, db } from '../db/client';
 import { usableFolder } from '../folders';
 import type { Scope } from '../scope';
 import { backupSettings, saveBackupSettings } from '../settings';
-import { away, besides, closeCopy, wrongWith } from './closed-copy';
+import { away, besides, closeCopy, namedBackup, wrongWith } from './closed-copy';
 import { headerOf, keyOf, unseal } from './sealed-file';
 import { atHome } from '../within';
 
@@ -22,10 +22,7 @@ const AGAIN_MS = 3600e3;
 /** No backup works for so long. */
 const LEFT_MS = 3600e3;
 
-const madeIn = (name: string): string | null => {
-  const t = /^kokyu-(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.kokyu-backup$/.exec(name);
-  return t && `${t[1]}T${t[2]}:${t[3]}:${t[4]}.${t[5]}Z`;
-};
+const newTag = (): string => randomBytes(4).toString('hex');
 
 /** Sets where backups go and by what they are closed. Backups that are there already keep the passphrase they were made with. */
 export async function setUpBackup(scope: Scope, folder: string, passphrase: string): Promise<Result<null>> {
@@ -36,7 +33,8 @@ export async function setUpBackup(scope: Scope, folder: string, passphrase: stri
     return fail(`A passphrase has ${LEAST_PASSPHRASE} letters at least: five words are easy to keep.`);
   const salt = randomBytes(16).toString('base64');
   const key = (await keyOf(passphrase, { ...KDF, salt })).toString('base64');
-  saveBackupSettings(scope, { folder, salt, key, last: null, failed: null });
+  const tag = backupSettings(scope)?.tag ?? newTag();
+  saveBackupSettings(scope, { tag, folder, salt, key, last: null, failed: null });
   return ok(null);
 }
 
@@ -58,8 +56,10 @@ export async function backUp(
   scope: Scope,
   now = new Date(),
 ): Promise<Result<{ file: string; bytes: number }>> {
-  const set = backupSettings(scope);
-  if (!set) return fail('Where backups go is not set yet: Studio asks for it.');
+  const known = backupSettings(scope);
+  if (!known) return fail('Where backups go is not set yet: Settings asks for it.');
+  const set = { ...known, tag: known.tag ?? newTag() };
+  if (known.tag === undefined) saveBackupSettings(scope, set);
   const made = await copyClosed(set, now).catch((error: NodeJS.ErrnoException) =>
     fail(`The folder for backups answered ${error.code ?? error.message}: is the disk full, or gone?`),
   );
@@ -73,7 +73,7 @@ export async function backUp(
       ? { ...latest, last: { at, ...made.value }, failed: null }
       : { ...latest, failed: { at, why: made.why } },
   );
-  if (made.ok) dropByRule(set.folder);
+  if (made.ok) dropByRule(set.folder, set.tag);
   return made;
 }
 
@@ -88,10 +88,11 @@ async function copyClosed(set: BackupSettings, now: Date): Promise<Result<{ file
   }
 }
 
-function dropByRule(folder: string): void {
+/** Only files of this database go: another that is kept in the same folder looks after its own. */
+function dropByRule(folder: string, tag: string): void {
   const there = readdirSync(folder).flatMap((name) => {
-    const at = madeIn(name);
-    return at === null ? [] : [{ name, at }];
+    const named = namedBackup(name);
+    return named?.tag === tag ? [{ name, at: named.at }] : [];
   });
   const kept = keptByRule(there.map((f) => f.at));
   for (const { name, at } of there) if (!kept.has(at)) rmSync(join(folder, name), { force: true });
@@ -116,8 +117,10 @@ export function backupState(scope: Scope, now = new Date()): BackupState | null 
   const names = existsSync(folder) ? readdirSync(folder) : [];
   const files = names
     .flatMap((name) => {
-      const at = madeIn(name);
-      return at === null ? [] : [{ name, at, bytes: statSync(join(folder, name)).size }];
+      const named = namedBackup(name);
+      // Those of before there was a tag may be of this database.
+      if (!named || (named.tag !== null && named.tag !== set.tag)) return [];
+      return [{ name, at: named.at, bytes: statSync(join(folder, name)).size }];
     })
     .sort((x, y) => y.at.localeCompare(x.at));
   const newest = last && files.some((f) => f.name === last.file) ? Date.parse(last.at) : -Infinity;

@@ -72,7 +72,7 @@ test('a backup holds everything, closed: no name can be read in it, and no copy 
   must(await setUpBackup(STUDIO, folder, PASSPHRASE));
   expect(backupState(STUDIO, ONE)!.stale).toBe(true);
   const made = must(await backUp(STUDIO, ONE));
-  expect(made.file).toBe('kokyu-2026-11-27T03-10-00-000Z.kokyu-backup');
+  expect(made.file).toMatch(/^kokyu-[0-9a-f]{8}-2026-11-27T03-10-00-000Z\.kokyu-backup$/);
   const bytes = readFileSync(only());
   expect(bytes.includes('Ada of the pier')).toBe(false);
   expect(bytes.includes(PASSPHRASE)).toBe(false);
@@ -171,6 +171,27 @@ test('a copy that a killed backup left open is taken away by the next one, and o
   must(await backUp(STUDIO, now));
   expect([existsSync(left!), existsSync(working!)]).toEqual([false, true]);
   rmSync(working!);
+});
+
+test('two studios that name one folder leave each other’s backups alone, and those of before files said whose they are', async () => {
+  const [theirs, older] = [
+    'kokyu-0badc0de-2026-11-29T08-00-00-000Z.kokyu-backup',
+    'kokyu-2026-11-29T09-00-00-000Z.kokyu-backup',
+  ];
+  for (const name of [theirs, older]) writeFileSync(join(folder, name), 'closed');
+  const ofOurs = () => backupFiles().filter((n) => n !== theirs && n !== older);
+  must(await backUp(STUDIO, new Date('2026-11-29T06:00:00Z')));
+  must(await backUp(STUDIO, new Date('2026-11-29T10:00:00Z')));
+  expect(ofOurs().filter((n) => n.includes('-2026-11-29T'))).toEqual([backupSettings(STUDIO)!.last!.file]);
+  expect(backupFiles()).toEqual(expect.arrayContaining([theirs, older]));
+  const shown = backupState(STUDIO)!.files.map((f) => f.name);
+  expect([shown.includes(older), shown.includes(theirs)]).toEqual([true, false]);
+  // A new passphrase is no other studio.
+  const { tag } = backupSettings(STUDIO)!;
+  must(await setUpBackup(STUDIO, folder, `${PASSPHRASE} still`));
+  expect(backupSettings(STUDIO)!.tag).toBe(tag);
+  must(await setUpBackup(STUDIO, folder, PASSPHRASE));
+  for (const name of [theirs, older]) rmSync(join(folder, name));
 });
 
 test('one a day is due; after a failure not within the hour; a clock that goes back does not stop it', () => {

@@ -15,6 +15,7 @@ import { ZoneHatch } from '@/pictures/zone-hatch';
 import { KeysHelp } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { PageFocus } from '@/ui/page-focus';
+import { draftKey } from '@/server/people/draft-key';
 import { peopleSettings } from '@/server/people/settings';
 import { hasAccounts, signedIn } from '@/server/people/who';
 import { QuietLock } from '@/stations/people/at-the-door';
@@ -45,6 +46,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const who = opened.ok && hasAccounts() ? await signedIn() : 'everybody';
   const isIn = who === 'everybody' || (who !== null && !who.locked);
   const houses = !isIn ? [] : who !== 'everybody' && who.role === 'assistant' ? HOUSES.slice(0, 1) : HOUSES;
+  const drafts = isIn && opened.ok ? draftKey(who === 'everybody' ? null : who) : null;
   const walked = opened.ok && who === 'everybody' ? walkedFile() : null;
   return (
     <html lang="en">
@@ -99,6 +101,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <DatabaseTrouble trouble={opened.trouble} />
           )}
         </main>
+        {drafts && <meta name="kokyu-drafts" content={drafts} />}
         {walked && <WalkLater clientId={walked} />}
       </body>
     </html>

@@ -8,7 +8,7 @@ import { HomeReport } from '@/core/home/report.schema';
 import { House } from '@/core/base/house.schema';
 import { BackupSettings } from '@/core/formats/backup';
 import { FilmsFolder } from '@/core/formats/film';
-import { PeopleSettings } from '@/core/people/settings.schema';
+import { DraftSecret, PeopleSettings } from '@/core/people/settings.schema';
 import { Retention } from '@/core/people/retention.schema';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
@@ -35,6 +35,7 @@ const SCHEMA = {
   people: PeopleSettings,
   retention: Retention,
   house: House,
+  drafts: DraftSecret,
   class: ClassData,
   classRun: ClassRun,
   homePlan: HomePlan,
@@ -64,6 +65,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   people: [],
   retention: [],
   house: [],
+  drafts: [],
   class: [],
   classRun: [],
   homePlan: [],

@@ -13,7 +13,8 @@ import type { Scope } from './scope';
 import { settings } from './db/schema';
 import { atHome } from './within';
 
-type Subject = 'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people' | 'retention' | 'house';
+type Subject =
+  'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people' | 'retention' | 'house' | 'drafts';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -80,6 +81,13 @@ export function keptPeople(scope: Scope): PeopleSettings | null {
 }
 
 export const savePeople = (scope: Scope, set: PeopleSettings): void => save(scope, 'people', set);
+
+/** Of what the keys of drafts are made; drawn when the database was opened first. */
+export function draftSecret(scope: Scope): string | null {
+  const kept = db().select().from(settings).where(row(scope, 'drafts')).get();
+  const read = kept && readJson('drafts', scope.ownerId, kept.data);
+  return read?.ok ? read.value.secret : null;
+}
 
 /** How long records are kept; null while nothing is set. */
 export function retention(scope: Scope): Retention | null {

@@ -98,6 +98,7 @@ export function useHotkeys(keys: readonly Hotkey[]): void {
   }, []);
 }
 
+const WordsHere = dynamic(() => import('./words-here').then((m) => m.WordsHere), { ssr: false });
 const KeyList = dynamic(() => import('./key-list').then((m) => m.KeyList), { ssr: false });
 
 /** Those who show the list when somebody asks for it elsewhere. */
@@ -106,11 +107,11 @@ const askers = new Set<() => void>();
 /** The same button where the head of the house is out of reach. */
 export const KeysButton = () => (
   <Press look="quiet" onClick={() => askers.forEach((show) => show())}>
-    Keys <kbd className="font-sans">?</kbd>
+    Help <kbd className="font-sans">?</kbd>
   </Press>
 );
 
-/** The button and the key `?` that list every key of the present screen. */
+/** The button and the key `?` that list every key of the present screen, and say what its words mean. */
 export function KeysHelp() {
   const [open, setOpen] = useState(false);
   const list = useSyncExternalStore(
@@ -123,19 +124,20 @@ export function KeysHelp() {
     askers.add(show);
     return () => void askers.delete(show);
   });
-  useHotkeys([{ key: '?', does: 'show all keys', run: show }]);
+  useHotkeys([{ key: '?', does: 'show all keys, and what the words here mean', run: show }]);
   return (
     <>
       <Press look="quiet" onClick={show}>
-        Keys <kbd className="font-sans">?</kbd>
+        Help <kbd className="font-sans">?</kbd>
       </Press>
       <Dialog
         open={open}
         onOpenChange={setOpen}
-        title="Keys on this screen"
+        title="Keys and words of this screen"
         description="What a key does, a button does too. Enter and Space press what has the focus."
       >
         <KeyList keys={list} />
+        <WordsHere />
       </Dialog>
     </>
   );

@@ -1,7 +1,8 @@
 'use client';
 
 import { Popover } from 'radix-ui';
-import { GLOSSARY, type Term } from '@/core/base/glossary';
+import { GLOSSARY } from '@/core/base/glossary';
+import type { Term } from '@/core/base/terms';
 
 /** What a word means, beside it; Escape or a press elsewhere closes it, and the focus goes back to the word. */
 export function TermBox({ of, onClose }: { of: Term; onClose: () => void }) {

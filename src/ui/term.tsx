@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { Fragment, useRef, useState, type ReactNode } from 'react';
-import { termsIn, type Term as Name } from '@/core/base/glossary';
+import { termsIn, type Term as Name } from '@/core/base/terms';
 
 const TermBox = dynamic(() => import('./term-box').then((m) => m.TermBox), { ssr: false });
 

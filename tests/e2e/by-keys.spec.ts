@@ -200,7 +200,7 @@ test('axe finds nothing in any dialog, nor in Write and a run with their panels 
     await check(`${path.replace(file, '')}, ${String(name)}`);
   };
   await dialog(`${file}/screen`, 'Client file');
-  await dialog(`${file}/screen`, /^Keys/);
+  await dialog(`${file}/screen`, /^Help/);
   await dialog(`${file}/look`, 'Own choice of tests');
   await dialog(`${file}/read`, 'What is it held against?');
   await dialog(`${file}/read`, 'strength');

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { demoClient, everyIssueFor } from './helpers';
+import { GLOSSARY } from '@/core/base/glossary';
+import { demoClient, everyIssueFor, stationsOf } from './helpers';
 
 /** Every place of the house, with data in it. */
 const PLACES: readonly {
@@ -110,7 +111,7 @@ test('a style element without the nonce of the page does nothing; a dialog’s o
     );
   });
   await page.goto('/');
-  await page.getByRole('button', { name: /Keys/ }).click();
+  await page.getByRole('button', { name: /^Help/ }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
   // The page behind an open dialog does not scroll: that is what its style does.
   expect(await page.evaluate(() => getComputedStyle(document.body).overflow)).toBe('hidden');
@@ -125,13 +126,35 @@ test('a style element without the nonce of the page does nothing; a dialog’s o
   await expect.poll(() => violations).toEqual(['style-src-elem']);
 });
 
+test('help says what every word of the trade on a screen means', async ({ page }) => {
+  const file = await demoClient(page, 'Petra');
+  let listed = 0;
+  for (const path of ['/', '/drills', '/studio', '/settings', ...stationsOf(file)]) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    const text = (await page.locator('#main').innerText()).toLowerCase();
+    await page.getByRole('button', { name: /^Help/ }).click();
+    const words = page.getByRole('region', { name: 'Words of this screen' });
+    await expect(words).toBeVisible();
+    const shown = (await words.locator('dt').allInnerTexts()).map((w) => w.toLowerCase());
+    for (const { word, means } of Object.values(GLOSSARY)) {
+      const at = ` ${text.replace(/[^a-z-]+/g, ' ')} `.indexOf(` ${word.toLowerCase()} `);
+      if (at >= 0) expect(shown, `${word} on ${path}`).toContain(word.toLowerCase());
+      if (shown.includes(word.toLowerCase())) await expect(words).toContainText(means);
+    }
+    listed += shown.length;
+    await page.keyboard.press('Escape');
+  }
+  expect(listed).toBeGreaterThan(60);
+});
+
 test('every key has its line in the help, and none fires in a text field', async ({ page }) => {
   const file = await demoClient(page, 'Odile K.');
   await page.goto(`${file}/write`);
   await page.locator('main ul a').first().click();
   await expect(page.getByTestId('total')).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys on this screen' })).toContainText(
+  await expect(page.getByRole('dialog', { name: 'Keys and words of this screen' })).toContainText(
     'exhale half a second longer',
   );
   await page.keyboard.press('Escape');

@@ -3,8 +3,19 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { demoClient, newClient, propose, saved, startRunning } from './helpers';
+
+/** All that the browser has written down for this address, names and values. */
+const keptInBrowser = (page: Page): Promise<string> =>
+  page.evaluate(async () => {
+    const open = indexedDB.open('kokyu-drafts');
+    await new Promise((done) => (open.onsuccess = done));
+    const store = open.result.transaction('drafts').objectStore('drafts');
+    const [names, values] = [store.getAllKeys(), store.getAll()];
+    await new Promise((done) => (values.onsuccess = done));
+    return JSON.stringify([{ ...localStorage }, { ...sessionStorage }, names.result, values.result]);
+  });
 
 test('two windows on one sequence: both versions are kept', async ({ page, context }) => {
   const file = await newClient(page, 'Two windows');
@@ -49,10 +60,18 @@ test('what was typed while Kokyu did not answer is there after a reload', async 
   await page.route('**/save/**', (route) => route.abort());
   await page.getByLabel('Goals', { exact: true }).fill('written into the dark');
   await expect(page.getByText(/Kokyu does not answer/)).toBeVisible();
+  const kept = await keptInBrowser(page);
+  expect(kept).toContain('kokyu-draft:screen-');
+  expect(kept).not.toContain('into the dark');
   await page.goto(`${file}/screen`);
   await expect(page.getByLabel('Goals', { exact: true })).toHaveValue('written into the dark');
   await page.unroute('**/save/**');
   await expect(page.getByText('what you had not saved was found again')).toBeVisible({ timeout: 15_000 });
+  await saved(page);
+  // What is left for a page that was asked for before the save came through is closed too.
+  const left = await keptInBrowser(page);
+  expect(left).toContain('kokyu-saved:');
+  expect(left).not.toContain('into the dark');
   await page.reload();
   await expect(page.getByLabel('Goals', { exact: true })).toHaveValue('written into the dark');
 });

@@ -1,3 +1,4 @@
+import { QUIET_MIN } from '@/core/people/settings.schema';
 import { backupState } from '@/server/backup/backup';
 import { connect } from '@/server/db/client';
 import { retentionDue } from '@/server/people/retention';
@@ -32,7 +33,8 @@ export default async function SettingsPage() {
               backUp: backUpNow,
               setUpBackups,
               accounts: hasAccounts(),
-              quietMin: peopleSettings().quietMin,
+              // Asked for only where somebody has answered how many use it: asking makes the answer.
+              quietMin: hasAccounts() ? peopleSettings().quietMin : QUIET_MIN,
             }
           : null
       }

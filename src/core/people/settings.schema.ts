@@ -10,5 +10,9 @@ export const PeopleSettings = z.object({
 
 export type PeopleSettings = z.infer<typeof PeopleSettings>;
 
+/** Of what the keys are made under which browsers keep what is not saved yet; random. */
+export const DraftSecret = z.object({ secret: z.string().check(z.minLength(32)) });
+export type DraftSecret = z.infer<typeof DraftSecret>;
+
 /** The screen locks after so long without a touch. Our choice; it can be set. */
 export const QUIET_MIN = 10;

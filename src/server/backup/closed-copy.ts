@@ -10,13 +10,13 @@ import { digestOf, seal, unseal } from './sealed-file';
 const ENDING = '.kokyu-backup';
 const CHUNK_BYTES = 1 << 20;
 
-const nameOf = (at: string, tag?: string): string =>
-  `kokyu-${tag ? `${tag}-` : ''}${fileStamp(at)}${ENDING}`;
+const nameOf = (at: string, tag?: string): string => `kokyu-${tag ? `${tag}-` : ''}${fileStamp(at)}${ENDING}`;
 
 /** What the name of a backup says: when it was made, and of which database (null: by a Kokyu that did not say yet). */
 export function namedBackup(name: string): { at: string; tag: string | null } | null {
-  const t =
-    /^kokyu-(?:([0-9a-f]{8})-)?(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.kokyu-backup$/.exec(name);
+  const t = /^kokyu-(?:([0-9a-f]{8})-)?(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.kokyu-backup$/.exec(
+    name,
+  );
   return t && { at: `${t[2]}T${t[3]}:${t[4]}:${t[5]}.${t[6]}Z`, tag: t[1] ?? null };
 }
 

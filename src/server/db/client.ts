@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { closeSync, existsSync, mkdirSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
@@ -70,6 +71,9 @@ export function openDb(path: string): OpenedDb {
     client
       .prepare('INSERT OR IGNORE INTO owners (id, name, created_at) VALUES (?, ?, ?)')
       .run(LOCAL_OWNER, 'This studio', new Date(0).toISOString());
+    client
+      .prepare("INSERT OR IGNORE INTO settings (owner_id, subject, data) VALUES (?, 'drafts', ?)")
+      .run(LOCAL_OWNER, JSON.stringify({ secret: randomBytes(32).toString('base64') }));
     client.prepare('UPDATE owners SET name = name WHERE id = ?').run(LOCAL_OWNER);
     // From here on nobody waits long for a file that another program holds: the page is told and tries again.
     client.pragma('busy_timeout = 250');

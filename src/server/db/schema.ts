@@ -135,7 +135,7 @@ export const settings = sqliteTable(
       .notNull()
       .references(() => owners.id),
     subject: text('subject', {
-      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people', 'retention', 'house'],
+      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people', 'retention', 'house', 'drafts'],
     }).notNull(),
     data: text('data').notNull(),
   },

@@ -1,4 +1,5 @@
 import { createStore, del, entries, keys, set, type UseStore } from 'idb-keyval';
+import { sealed, sealReady, unsealed } from './draft-seal';
 import type { Draft } from './machine';
 
 const PREFIX = 'kokyu-draft:';
@@ -6,7 +7,7 @@ const PREFIX = 'kokyu-draft:';
 /**
  * Drafts of what is not stored yet, one for each record and writer; nothing leaves the machine. They are written twice:
  * into local storage, which is there at once after a reload, and into a database of the browser, which outlives a browser
- * that is killed.
+ * that is killed. Both are closed by a key of whoever is signed in; without one nothing is kept.
  */
 let disk: UseStore | null = null;
 const onDisk = (): UseStore | null => {
@@ -17,16 +18,31 @@ const onDisk = (): UseStore | null => {
 const nameOf = (key: string, writer: string): string => `${PREFIX}${key}#${writer}`;
 
 /** Drafts on their way to the disk, the newest of each name, so that fast typing queues nothing. */
-const waiting = new Map<string, unknown>();
+const waiting = new Map<string, string | null>();
 
-/** Keeps a draft. Says whether this browser has it now; a full or forbidden store says no. */
+/** Drafts that were written before they could be closed, the newest of each name. */
+const unclosed = new Map<string, Draft<unknown>>();
+
+/** Keeps a draft. Says whether this browser has it now; a full or forbidden store, or one without a key, says no. */
 export function putDraft(key: string, draft: Draft<unknown>): boolean {
   const name = nameOf(key, draft.writer);
+  const closed = sealed(name, draft);
+  if (closed === null) {
+    unclosed.set(name, draft);
+    void sealReady().then((can) => {
+      const left = unclosed.get(name);
+      if (!can || !left) return;
+      unclosed.delete(name);
+      putDraft(key, left);
+    });
+    return false;
+  }
+  unclosed.delete(name);
   const busy = waiting.has(name);
-  waiting.set(name, draft);
+  waiting.set(name, closed);
   if (!busy) void writeOut(name);
   try {
-    localStorage.setItem(name, JSON.stringify(draft));
+    localStorage.setItem(name, closed);
     return true;
   } catch {
     return false;
@@ -48,6 +64,7 @@ async function writeOut(name: string): Promise<void> {
 
 export function dropDraft(key: string, writer: string): void {
   const name = nameOf(key, writer);
+  unclosed.delete(name);
   const busy = waiting.has(name);
   waiting.set(name, null);
   if (!busy) void writeOut(name);
@@ -58,12 +75,18 @@ export function dropDraft(key: string, writer: string): void {
   }
 }
 
-/** The drafts of a record in local storage. */
+/** What stands under a name, opened. Drafts of before they were closed are taken up as they lie there. */
+function opened(name: string, kept: unknown): unknown {
+  if (typeof kept !== 'string') return kept;
+  return kept.startsWith('{') ? (JSON.parse(kept) as unknown) : unsealed(name, kept);
+}
+
+/** The drafts of a record in local storage that this key opens. */
 export function draftsHere<T>(key: string): Draft<T>[] {
   try {
     return Object.keys(localStorage)
       .filter((name) => name.startsWith(nameOf(key, '')))
-      .flatMap((name) => readable<T>(JSON.parse(localStorage.getItem(name) ?? 'null')));
+      .flatMap((name) => readable<T>(opened(name, localStorage.getItem(name))));
   } catch {
     return [];
   }
@@ -74,7 +97,9 @@ export async function draftsOnDisk<T>(key: string): Promise<Draft<T>[]> {
   const store = onDisk();
   if (!store) return [];
   const all = await entries<string, unknown>(store).catch(() => []);
-  return all.filter(([name]) => name.startsWith(nameOf(key, ''))).flatMap(([, d]) => readable<T>(d));
+  return all
+    .filter(([name]) => name.startsWith(nameOf(key, '')))
+    .flatMap(([name, d]) => readable<T>(opened(name, d)));
 }
 
 /** Names of all drafts that this browser has, whatever record they are of. */
@@ -102,6 +127,7 @@ export async function dropDraftsOf(records: readonly string[]): Promise<void> {
   for (const name of await allNames()) {
     if (!records.includes(RECORD.exec(name)?.[0] ?? '')) continue;
     waiting.delete(name);
+    unclosed.delete(name);
     localStorage.removeItem(name);
     if (store) await del(name, store);
   }

@@ -1,3 +1,5 @@
+import { sealed, unsealed } from './draft-seal';
+
 /**
  * What was saved since this page was loaded. A page that the browser shows again from memory was made before; it starts
  * from what was saved last, and pages and the row of stations are made anew when something under them has changed.
@@ -39,7 +41,9 @@ const ON_ITS_WAY_MS = 5000;
  */
 function leaveForNextPage(key: string, saved: { rev: number; value: unknown }): void {
   try {
-    sessionStorage.setItem(LEFT + key, JSON.stringify(saved));
+    const closed = sealed(LEFT + key, saved);
+    if (closed === null) return;
+    sessionStorage.setItem(LEFT + key, closed);
     setTimeout(() => {
       const left = readLeft(key);
       if (left && left.rev <= saved.rev) sessionStorage.removeItem(LEFT + key);
@@ -50,7 +54,7 @@ function leaveForNextPage(key: string, saved: { rev: number; value: unknown }): 
 }
 
 function readLeft(key: string): { rev: number; value: unknown } | null {
-  const left: unknown = JSON.parse(sessionStorage.getItem(LEFT + key) ?? 'null');
+  const left = unsealed(LEFT + key, sessionStorage.getItem(LEFT + key));
   return left && typeof left === 'object' && 'rev' in left && typeof left.rev === 'number' && 'value' in left
     ? { rev: left.rev, value: left.value }
     : null;

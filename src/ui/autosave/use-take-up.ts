@@ -4,6 +4,7 @@ import { useEffect, type RefObject } from 'react';
 import type { RevisedKind } from '@/core/base/revision';
 import { sameRecord } from '@/core/base/same';
 import { draftsHere, draftsOnDisk, dropDraft, markWriter, orphaned, putDraft } from './draft-store';
+import { sealReady } from './draft-seal';
 import { takeLeft } from './freshness';
 import * as machine from './machine';
 import { sendAside } from './send';
@@ -46,6 +47,7 @@ export function useTakeUp<T>({ kind, id, key, now, put, flush, onFound }: Given<
       }
     };
     const look = async () => {
+      await sealReady();
       const left = takeLeft<T>(key, now.current.rev);
       if (left) put(machine.arrived(now.current, left.rev, left.value));
       await takeUp(draftsHere<T>(key));

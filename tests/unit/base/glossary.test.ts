@@ -1,4 +1,5 @@
-import { GLOSSARY, TERMS, termsIn } from '@/core/base/glossary';
+import { termsIn } from '@/core/base/terms';
+import { GLOSSARY, TERMS, wordsOn } from '@/core/base/glossary';
 import { weightWord } from '@/core/aims/needs';
 import { LIBRARY } from '@/core/drills/library';
 import { STAGES } from '@/core/drills/drill';
@@ -27,6 +28,17 @@ describe('the glossary', () => {
     expect(wordsIn('Learned before strength; paused; no weight on it')).toEqual([]);
     expect(wordsIn('PELVIC FLOOR')).toEqual(['pelvicFloor']);
     expect(termsIn('')).toEqual([]);
+  });
+
+  it('is found on a screen whole: ordinary words and more than one of a thing too, never a part of another word', () => {
+    expect(wordsOn('Two holds, then REST. Stop signs are kept.\nCalm hold')).toEqual([
+      'calmHold',
+      'hold',
+      'rest',
+      'stopSign',
+    ]);
+    expect(wordsOn('Household, restless, pauseless')).toEqual([]);
+    for (const term of TERMS) expect(wordsOn(`before ${GLOSSARY[term].word}, after`)).toContain(term);
   });
 
   it('gives every text back as it was', () => {

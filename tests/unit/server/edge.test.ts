@@ -48,6 +48,7 @@ describe('JSON in the database', () => {
       people: [],
       retention: [],
       house: [],
+      drafts: [],
       cues: [],
       class: [],
       classRun: [],

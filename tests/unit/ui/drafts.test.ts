@@ -7,6 +7,7 @@ import {
   orphaned,
   putDraft,
 } from '@/ui/autosave/draft-store';
+import { sealed, sealUnder, unsealed } from '@/ui/autosave/draft-seal';
 import type { Draft } from '@/ui/autosave/machine';
 import { NoAnswer, sendAside, sendSave } from '@/ui/autosave/send';
 
@@ -48,6 +49,7 @@ const draft = (writer: string, value: string, at = 0): Draft<string> => ({
   at,
 });
 
+const KEY = new Uint8Array(32).fill(7);
 let storage: FakeStorage;
 let locks: FakeLocks | undefined;
 beforeEach(() => {
@@ -64,7 +66,46 @@ afterAll(() => {
   delete (globalThis as Record<string, unknown>).navigator;
 });
 
+describe('before a key has come', () => {
+  it('nothing is kept, and it is said', () => {
+    expect(putDraft('look-1', draft('a', 'in the open'))).toBe(false);
+    expect(JSON.stringify(storage)).not.toContain('in the open');
+    expect(draftsHere('look-1')).toEqual([]);
+  });
+});
+
 describe('drafts in the browser', () => {
+  beforeAll(() => sealUnder(KEY));
+  it('are closed: nothing of them is read by whoever has another key, and nothing that was changed or moved', async () => {
+    putDraft('look-1', draft('a', 'said in confidence'));
+    const name = 'kokyu-draft:look-1#a';
+    const closed = storage[name] as string;
+    expect(closed).not.toContain('confidence');
+    expect(Buffer.from(closed, 'base64').toString('latin1')).not.toContain('confidence');
+    // The same twice does not look the same.
+    putDraft('look-1', draft('a', 'said in confidence'));
+    expect(storage[name]).not.toBe(closed);
+    expect(unsealed('kokyu-draft:look-2#a', closed)).toBeNull();
+    for (const at of [0, 30, 60]) {
+      const bytes = Buffer.from(closed, 'base64');
+      bytes[at]! ^= 1;
+      expect(unsealed(name, bytes.toString('base64'))).toBeNull();
+    }
+    await sealUnder(new Uint8Array(32).fill(8));
+    expect(draftsHere('look-1')).toEqual([]);
+    // A draft of a colleague stays where it is.
+    putDraft('look-1', draft('b', 'of another'));
+    await sealUnder(KEY);
+    expect(draftsHere<string>('look-1').map((d) => d.value)).toEqual(['said in confidence']);
+  });
+  it('of before they were closed are taken up', () => {
+    storage['kokyu-draft:look-1#old'] = JSON.stringify(draft('old', 'from before'));
+    expect(draftsHere<string>('look-1').map((d) => d.value)).toEqual(['from before']);
+  });
+  it('of any text and size come out as they went in', () => {
+    const long = 'ä漢🫁'.repeat(40_000);
+    expect(unsealed('n', sealed('n', { long, none: null }))).toEqual({ long, none: null });
+  });
   it('stand by record and writer, so that two pages never write over each other', () => {
     putDraft('look-1', draft('a', 'one'));
     putDraft('look-1', draft('b', 'two'));

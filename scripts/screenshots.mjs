@@ -103,13 +103,13 @@ try {
   await shot('coach');
   await at(`${wen}/follow`);
   await shot('follow');
-  await at(`${odile}/follow/two`);
-  await shot('two-looks');
   await at(`/reports/${petra.split('/').at(-1)}?for=clinician`);
   await shot('report');
   await at('/studio');
   await page.getByRole('heading', { name: 'How they fare' }).waitFor();
   await shot('studio');
+  await at('/settings');
+  await shot('settings');
   await at(`${petra}/home`);
   await page.getByRole('button', { name: 'A link for their phone' }).click();
   const link = await page.getByTestId('link').innerText();

@@ -14,6 +14,7 @@ export function guarded<T>(run: () => T): T | Failure {
     noteDamage(error);
     const code = (error as { code?: string }).code ?? '';
     if (code === 'SQLITE_BUSY') return { ok: false, why: BUSY };
+    if (code.startsWith('SQLITE_READONLY') || code === 'EROFS') return { ok: false, why: MAY_NOT };
     if (code.startsWith('SQLITE_') || code.startsWith('E')) {
       return {
         ok: false,
@@ -28,6 +29,9 @@ export const ONLY_LOOK = 'You may look at these records, not change them.';
 
 const BUSY =
   'Not saved yet: another program holds the database. What you entered is still on the screen and is tried again.';
+
+const MAY_NOT =
+  'Not saved: the file of the records, or its disk, may not be written any more. What you entered is still on the screen; give Kokyu the right to write again and try once more.';
 
 /** Edits within this time of the last save belong to one sitting and make no separate earlier value. */
 const SITTING_MS = 10 * 60 * 1000;

@@ -220,6 +220,26 @@ test('with a disk that is full at any write, a save is refused in words and the 
   expect($client.pragma('integrity_check', { simple: true })).toBe('ok');
 });
 
+test('a file that may not be written any more while it is open: each save says so, nothing changes, and it goes on after', () => {
+  use();
+  const client = must(createClient(STUDIO, 'Ada')).id;
+  const look = startLook(STUDIO, client);
+  const { $client } = db();
+  const save = (note: string) =>
+    guarded(() => saveLook(STUDIO, look, over(findLook(STUDIO, look)!.rev, { ...EMPTY_LOOK, note })));
+  // As a disk does that was mounted anew for reading alone.
+  $client.pragma('query_only = ON');
+  for (const refused of [save('one'), guarded(() => createClient(STUDIO, 'Bo'))])
+    expect(refused).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/^Not saved: the file of the records.*still on the screen/),
+    });
+  expect([findLook(STUDIO, look)!.data.note, everyClient(STUDIO)]).toEqual(['', [expect.anything()]]);
+  $client.pragma('query_only = OFF');
+  expect(save('two').ok).toBe(true);
+  expect(findLook(STUDIO, look)!.data.note).toBe('two');
+});
+
 test('a clock that was set back by hours keeps an earlier value as one set forward does', () => {
   use();
   const client = must(createClient(STUDIO, 'Ada')).id;

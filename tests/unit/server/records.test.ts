@@ -94,11 +94,11 @@ describe('the database file', () => {
   });
   it('that fails while writing is told in a sentence', () => {
     const failing = guarded(() => {
-      throw Object.assign(new Error('attempt to write'), { code: 'SQLITE_READONLY' });
+      throw Object.assign(new Error('attempt to write'), { code: 'SQLITE_IOERR' });
     });
     expect(failing).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/Not saved: .*SQLITE_READONLY.*still on the screen/),
+      why: expect.stringMatching(/Not saved: .*SQLITE_IOERR.*still on the screen/),
     });
     expect(() =>
       guarded(() => {

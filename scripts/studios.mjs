@@ -25,8 +25,6 @@ const AWAKE_MS = 3 * 60e3;
 const LOOK_MS = 30e3;
 const START_MS = 60e3;
 
-export const isStudioName = (name) => NAME.test(name);
-
 /** The studios of a folder, one file each. */
 export const studiosIn = (dir) =>
   readdirSync(dir, { withFileTypes: true })

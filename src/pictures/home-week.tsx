@@ -140,7 +140,7 @@ function within(start: number, length: number, awake: number): [number, number][
 
 const saidOf = (plan: HomePlan, days: readonly string[]): string =>
   `A week at home: ${days
-    .map((day, i) => {
+    .map((day) => {
       const total = totalOn(plan, day);
       return total.times === 0
         ? `${DAYS[weekdayOf(day) - 1]} free`

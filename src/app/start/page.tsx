@@ -27,8 +27,7 @@ export default function StartPage() {
         </h2>
         <p>
           <kbd className="font-sans font-semibold">?</kbd> lists the keys of the screen that stands, and says
-          what its words mean.{' '}
-          <kbd className="font-sans font-semibold">Tab</kbd> goes on,{' '}
+          what its words mean. <kbd className="font-sans font-semibold">Tab</kbd> goes on,{' '}
           <kbd className="font-sans font-semibold">Shift Tab</kbd> back,{' '}
           <kbd className="font-sans font-semibold">Enter</kbd> and{' '}
           <kbd className="font-sans font-semibold">Space</kbd> press. On Today{' '}

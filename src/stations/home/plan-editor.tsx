@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { homeProblems, maySend } from '@/core/home/check-home';
 import type { HomeClient } from '@/core/home/choices';
-import { dayAfter, daysBetween, weekOf } from '@/core/home/clock-time';
+import { daysBetween, weekOf } from '@/core/home/clock-time';
 import { AMOUNT_LABEL, HOME_AMOUNTS, MOST_CHECKS } from '@/core/home/home-places';
 import { homeSaid } from '@/core/home/home-said';
 import type { HomePlan } from '@/core/home/home-plan.schema';

@@ -1,4 +1,3 @@
-import { describe, expect, it } from '@jest/globals';
 import { format, parseISO, startOfWeek } from 'date-fns';
 import fc from 'fast-check';
 import { localeOf } from '@/core/base/dates';

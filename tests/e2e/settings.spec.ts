@@ -27,6 +27,7 @@ test('what a studio writes and measures in is set in one place, is seen elsewher
   await page.goto('/');
   await page.getByRole('navigation', { name: 'House' }).getByRole('link', { name: 'Settings' }).click();
   await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
+  await expect(page.getByLabel('Name of the studio')).toBeEnabled();
   await page.getByLabel('Name of the studio').pressSequentially('The Lower Room');
   await expect(page.getByText('Kept.', { exact: true })).toBeVisible();
   await page.getByRole('radio', { name: 'inches' }).click();
@@ -43,6 +44,7 @@ test('what a studio writes and measures in is set in one place, is seen elsewher
   const file = await newClient(page, 'Measured in inches');
   await page.goto(`${file}/screen`);
   const height = page.getByLabel('height, in');
+  await expect(height).toBeEnabled();
   await height.pressSequentially('66.5');
   await expect(height).toHaveValue('66.5');
   await page.getByLabel('age, y').fill('40');

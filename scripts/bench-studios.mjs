@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { ENV, ensureBuilt, ensureInstalled, freePort, ROOT, run, TSX } from './lib.mjs';
+import { underLoad } from './load.mjs';
 
 // npm run bench:studios: many studios of 2,000 clients and 20,000 runs behind one door, under mixed readers and writers.
 // STUDIOS=50, MIN=10 and AT_ONCE=50 (processes at once) can be set. Prints, minute by minute, processes, memory, open files and
@@ -78,21 +79,7 @@ const ask = (name, path, body) =>
 for (let tries = 0; tries < 300 && !(await ask(names[0], '/hello').catch(() => null)); tries++)
   await new Promise((done) => setTimeout(done, 200));
 
-let times = new Map();
-let errors = 0;
-const timed = async (kind, does) => {
-  const start = performance.now();
-  try {
-    return await does();
-  } catch (error) {
-    errors++;
-    if (errors <= 5) console.log(`  error: ${error.message}`);
-    return null;
-  } finally {
-    if (!times.has(kind)) times.set(kind, []);
-    times.get(kind).push(performance.now() - start);
-  }
-};
+const { timed, errors, said: saidOf } = underLoad();
 
 /** The last words of each client that were answered as saved. */
 const acknowledged = new Map();
@@ -168,20 +155,10 @@ function standing() {
   return { mb: Math.round(mb), most: Math.round(most), open, processes };
 }
 
-const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
 function said(label) {
-  const now = times;
-  times = new Map();
   const here = standing();
-  const kinds = [...now]
-    .sort(([a], [b]) => a.localeCompare(b))
-    .map(([kind, list]) => {
-      list.sort((a, b) => a - b);
-      return `${kind} ${list.length}, p50 ${at(list, 0.5).toFixed(0)}, p95 ${at(list, 0.95).toFixed(0)} ms`;
-    })
-    .join('; ');
   console.log(
-    `  ${label}: ${here.processes} processes, ${here.mb} MB (the largest ${here.most}), ${here.open} files open, ${errors} errors. ${kinds}`,
+    `  ${label}: ${here.processes} processes, ${here.mb} MB (the largest ${here.most}), ${here.open} files open, ${errors()} errors. ${saidOf()}`,
   );
   return here;
 }
@@ -219,7 +196,7 @@ for (const name of names) {
   db.close();
 }
 console.log(
-  `  ${saves} saves answered, ${lost} lost; ${errors} errors; ${damaged} files damaged${
+  `  ${saves} saves answered, ${lost} lost; ${errors()} errors; ${damaged} files damaged${
     one && last
       ? `; memory ${one.mb} MB after the first minute, ${last.mb} after the last (${(last.mb / one.mb).toFixed(2)} ×), files ${one.open} and ${last.open}`
       : ''

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
+import { underLoad } from './load.mjs';
 
 // npm run soak: mixed work on one server for ten minutes (SOAK_MIN=n takes fewer): readers of every page, writers of
 // screenings, exports and sheets. Prints errors, times, memory and open files minute by minute, and what was answered as saved
@@ -40,23 +41,13 @@ const files = db
 const STATIONS = ['screen', 'look', 'read', 'write', 'coach', 'home', 'follow'];
 
 const end = Date.now() + MINUTES * 60e3;
-let times = new Map();
-let errors = 0;
-const timed = async (kind, ask) => {
-  const start = performance.now();
-  try {
+const { timed: measured, errors, said } = underLoad();
+const timed = (kind, ask) =>
+  measured(kind, async () => {
     const answer = await ask();
     if (!answer.ok) throw new Error(`${kind}: ${answer.status}`);
-    return await answer.text();
-  } catch (error) {
-    errors++;
-    if (errors <= 5) console.log(`  error: ${error.message}`);
-    return null;
-  } finally {
-    if (!times.has(kind)) times.set(kind, []);
-    times.get(kind).push(performance.now() - start);
-  }
-};
+    return answer.text();
+  });
 
 let turn = 0;
 async function reader() {
@@ -98,7 +89,6 @@ async function writer(k) {
   }
 }
 
-const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
 /** Whoever answers is a child of what was started. */
 const pidOf = () => {
   const of = (pid) => {
@@ -118,18 +108,9 @@ function standing() {
 
 const minutes = [];
 const clock = setInterval(() => {
-  const now = times;
-  times = new Map();
   const { mb, open } = standing();
   minutes.push({ mb, open });
-  const said = [...now]
-    .sort(([a], [b]) => a.localeCompare(b))
-    .map(([kind, list]) => {
-      list.sort((a, b) => a - b);
-      return `${kind} ${list.length}, p50 ${at(list, 0.5).toFixed(0)}, p95 ${at(list, 0.95).toFixed(0)} ms`;
-    })
-    .join('; ');
-  console.log(`  minute ${minutes.length}: ${mb} MB, ${open} files open, ${errors} errors. ${said}`);
+  console.log(`  minute ${minutes.length}: ${mb} MB, ${open} files open, ${errors()} errors. ${said()}`);
 }, 60e3);
 
 await Promise.all([
@@ -145,7 +126,7 @@ const first = minutes[0];
 const last = minutes.at(-1);
 if (first && last)
   console.log(
-    `  ${MINUTES} minutes: ${saves} saves answered, ${lost} lost; ${errors} errors; memory ${first.mb} MB after the first minute, ${last.mb} after the last (${(last.mb / first.mb).toFixed(2)} ×), files ${first.open} and ${last.open}; the file is ${whole ? 'whole' : 'DAMAGED'}`,
+    `  ${MINUTES} minutes: ${saves} saves answered, ${lost} lost; ${errors()} errors; memory ${first.mb} MB after the first minute, ${last.mb} after the last (${(last.mb / first.mb).toFixed(2)} ×), files ${first.open} and ${last.open}; the file is ${whole ? 'whole' : 'DAMAGED'}`,
   );
 server.kill();
 rmSync(folder, { recursive: true, force: true });

@@ -163,6 +163,8 @@ export function keepStudios({ dir, most, idleMs = IDLE_MS, names, tls = false, f
         byTls,
       );
     }
+    // Whoever left meanwhile wants nothing any more.
+    if (reply.destroyed) return;
     house.busy++;
     house.last = Date.now();
     reply.once('close', () => {

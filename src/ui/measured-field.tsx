@@ -1,6 +1,7 @@
 'use client';
 
 import type { ComponentProps } from 'react';
+import { roundTo } from '@/core/base/statistics';
 import { keptFrom, shownIn } from '@/core/base/units';
 import { NumberField } from './field';
 import { useHouse } from './house';
@@ -11,13 +12,19 @@ type Props = Omit<ComponentProps<typeof NumberField>, 'unit'> & { of: 'length' |
 export function MeasuredField({ of, value, min, max, onValue, ...rest }: Props) {
   const unit = useHouse()[of];
   const shown = (kept: number | undefined) => (kept === undefined ? undefined : shownIn(unit, kept));
+  // Limits are shown a tenth within what may be kept, so that the end of them can be typed.
+  const limit = (kept: number | undefined, inward: 1 | -1) => {
+    const at = shown(kept);
+    if (at === undefined || kept === undefined) return undefined;
+    return (keptFrom(unit, at) - kept) * inward < 0 ? roundTo(at + inward * 0.1, 0.1) : at;
+  };
   return (
     <NumberField
       {...rest}
       unit={unit}
       value={shown(value)}
-      min={shown(min)}
-      max={shown(max)}
+      min={limit(min, 1)}
+      max={limit(max, -1)}
       onValue={(typed) => onValue(typed === undefined ? undefined : keptFrom(unit, typed))}
     />
   );

@@ -1,7 +1,9 @@
 /** Something that speaks. A word that is still being said gives way to the next. */
 export type Voice = {
-  /** True where this machine has a voice. */
-  there: () => boolean;
+  /** Names of the voices that can be chosen, the usual one first; empty: this machine has none. */
+  names: () => string[];
+  /** From now on the voice of this name speaks; where it is not there, the usual one. */
+  choose: (name: string) => void;
   say: (text: string, loudness: number) => void;
   hush: () => void;
 };
@@ -9,14 +11,21 @@ export type Voice = {
 /** The browser's own voice: made by this machine, nothing is sent. Voices that answer over the network are left alone. */
 export function browserVoice(): Voice {
   const speech = typeof speechSynthesis === 'undefined' ? null : speechSynthesis;
+  let chosen = '';
+  /** Those that speak the language of the interface come first. */
   const local = () => {
     const voices = speech?.getVoices().filter((v) => v.localService) ?? [];
-    return voices.find((v) => v.lang.startsWith('en')) ?? voices[0];
+    const speaks = (v: SpeechSynthesisVoice) => v.lang.startsWith('en');
+    return [...voices.filter(speaks), ...voices.filter((v) => !speaks(v))];
   };
   return {
-    there: () => local() !== undefined,
+    names: () => [...new Set(local().map((v) => v.name))],
+    choose(name) {
+      chosen = name;
+    },
     say(text, loudness) {
-      const voice = local();
+      const voices = local();
+      const voice = voices.find((v) => v.name === chosen) ?? voices[0];
       if (!speech || !voice || loudness <= 0) return;
       speech.cancel();
       const words = new SpeechSynthesisUtterance(text);

@@ -115,12 +115,19 @@ test('figures of one’s own hold at once, carry their source, and a caution can
 });
 
 test('sound and screen of Coach stand there too, in this browser', async ({ page }) => {
+  // A machine with two voices of its own.
+  await page.addInitScript(() => {
+    const voices = ['Ash', 'Elm'].map((name) => ({ name, lang: 'en-GB', localService: true }));
+    speechSynthesis.getVoices = () => voices as unknown as SpeechSynthesisVoice[];
+  });
   await page.goto('/settings');
+  await page.getByLabel('The voice').selectOption('Elm');
+  expect(await everyIssueFor(page)).toEqual([]);
   await page.getByRole('radio', { name: 'goes by the clock' }).click();
   await page.getByRole('checkbox', { name: 'Single letters, figures and signs are keys' }).click();
   await page.reload();
   await expect(page.getByRole('radio', { name: 'goes by the clock' })).toBeChecked();
   await expect(page.getByRole('checkbox', { name: /^Single letters/ })).not.toBeChecked();
   const stored = await page.evaluate(() => localStorage.getItem('kokyu-room'));
-  expect(JSON.parse(stored!)).toMatchObject({ waits: false });
+  expect(JSON.parse(stored!)).toMatchObject({ waits: false, voiceName: 'Elm' });
 });

@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Voice } from '@/devices/voice';
 import { CheckField, Choice } from '@/ui/choice';
+import { Select } from '@/ui/select';
 import type { Room } from './room';
 
 const CameraLines = dynamic(() => import('./camera-lines').then((m) => m.CameraLines), { ssr: false });
@@ -16,7 +17,8 @@ export type RoomFieldsProps = {
 
 /** How Coach sounds and looks in this room; kept in this browser. */
 export function RoomFields({ room, change, voice }: RoomFieldsProps) {
-  const spoken = useVoiceThere(voice);
+  const names = useVoices(voice);
+  const spoken = names.length > 0;
   const says = (patch: Partial<Room['says']>) => change({ says: { ...room.says, ...patch } });
   return (
     <div className="space-y-5">
@@ -89,6 +91,19 @@ export function RoomFields({ room, change, voice }: RoomFieldsProps) {
         {!spoken && (
           <p className="text-soft">This machine has no voice of its own that the browser could use.</p>
         )}
+        {names.length > 1 && (
+          <Select
+            label="The voice"
+            look="line"
+            value={names.includes(room.voiceName) ? room.voiceName : names[0]!}
+            onValue={(voiceName) => {
+              change({ voiceName });
+              voice.choose(voiceName);
+              voice.say('Breathe out', room.voice);
+            }}
+            options={names.map((name) => ({ value: name, label: name }))}
+          />
+        )}
         <CheckField label="the phases" checked={room.says.phases} onChecked={(phases) => says({ phases })} />
         <CheckField label="the counts" checked={room.says.counts} onChecked={(counts) => says({ counts })} />
         <CheckField label="the cues" checked={room.says.cues} onChecked={(cues) => says({ cues })} />
@@ -123,14 +138,14 @@ function Loud({ label, value, onValue }: { label: string; value: number; onValue
 }
 
 /** Voices come a moment after the page. */
-function useVoiceThere(voice: Voice): boolean {
-  const [there, setThere] = useState(false);
+function useVoices(voice: Voice): readonly string[] {
+  const [names, setNames] = useState<readonly string[]>([]);
   useEffect(() => {
-    const look = () => setThere(voice.there());
+    const look = () => setNames(voice.names());
     look();
     const speech = typeof speechSynthesis === 'undefined' ? null : speechSynthesis;
     speech?.addEventListener?.('voiceschanged', look);
     return () => speech?.removeEventListener?.('voiceschanged', look);
   }, [voice]);
-  return there;
+  return names;
 }

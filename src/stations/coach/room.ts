@@ -15,6 +15,8 @@ const Room = z.object({
   turns: loudness,
   pips: loudness,
   voice: loudness,
+  /** Which of the machine's voices; empty: the usual one. */
+  voiceName: z.string().check(z.maxLength(200)),
   /** What is spoken by the machine's own voice. */
   says: z.object({ phases: z.boolean(), counts: z.boolean(), cues: z.boolean() }),
   /** The edge of the screen lights at each turn: where no tone is heard, or always. */
@@ -34,6 +36,7 @@ const USUAL_ROOM: Room = {
   turns: 1,
   pips: 1,
   voice: 1,
+  voiceName: '',
   says: { phases: false, counts: false, cues: false },
   flash: 'silent',
   follow: 'none',

@@ -23,6 +23,7 @@ export function useSaid(
   const long = moment?.kind === 'breath' && moment.span.endS - moment.span.startS >= COUNT_FROM_S;
   const loudness = room.muted ? 0 : room.voice;
   const spoken = useRef('');
+  useEffect(() => voice.choose(room.voiceName), [voice, room.voiceName]);
   useEffect(() => {
     if (turn === '' || loudness === 0) return;
     const first = spoken.current !== turn;

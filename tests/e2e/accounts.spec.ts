@@ -97,6 +97,7 @@ test('one open door becomes accounts: the owner takes over what is kept, and not
   await expect(page.getByText('That is not right. Try again.')).toBeVisible();
   await enter(page, 'mara', PASSWORD);
   await expect(page.getByRole('heading', { name: 'Another account' })).toBeVisible();
+  await page.locator('[data-awake=true]').first().waitFor();
   // By keys alone.
   for (const [name, username, role] of [
     ['Ilse Wren', 'ilse', 'instructor'],

@@ -79,7 +79,10 @@ export function NumberField({
             setDraft(text);
             if (complaint(text, min, max) === null) onValue(numberIn(text));
           }}
-          onBlur={() => wrong === null && setDraft(null)}
+          // Drawn anew only where another text is to stand there: a press that takes the focus away goes on undisturbed.
+          onBlur={() =>
+            wrong === null && (draft?.trim() === '' || draft !== String(value ?? '')) && setDraft(null)
+          }
           onKeyDown={(e) => {
             const by = e.key === 'ArrowUp' ? step : e.key === 'ArrowDown' ? -step : 0;
             if (by === 0 || wrong) return;

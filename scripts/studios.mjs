@@ -26,7 +26,7 @@ const LOOK_MS = 30e3;
 const START_MS = 60e3;
 
 /** The studios of a folder, one file each. */
-export const studiosIn = (dir) =>
+const studiosIn = (dir) =>
   readdirSync(dir, { withFileTypes: true })
     .filter((f) => f.isFile() && f.name.endsWith(ENDING) && NAME.test(f.name.slice(0, -ENDING.length)))
     .map((f) => f.name.slice(0, -ENDING.length))

@@ -49,7 +49,7 @@ export async function keepFilm(
   announced: number | null,
 ): Promise<Result<{ id: string }>> {
   const folder = filmsFolder(scope);
-  if (folder === null) return fail('No folder for films is named yet: Studio asks for one.');
+  if (folder === null) return fail('No folder for films is named yet: Settings asks for one.');
   const look = db()
     .select({ clientId: looks.clientId })
     .from(looks)

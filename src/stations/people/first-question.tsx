@@ -18,7 +18,7 @@ export function FirstQuestion({ onlyMe }: { onlyMe: () => Promise<Result<null>> 
       </h2>
       <p className="max-w-[75ch] text-small">
         For one person nothing more is needed: whoever is at this machine sees everything. Several sign in,
-        and each sees what is theirs. It can be changed later, under Studio.
+        and each sees what is theirs. It can be changed later, under Settings.
       </p>
       <Refusal why={error} />
       <div className="flex flex-wrap gap-4">

@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { ensureInstalled, ROOT, run } from './lib.mjs';
+import { ensureInstalled, ENV, ROOT, run } from './lib.mjs';
 
 // npm run mutants [-- folder …] [--share 0.1] [--seed 1] [--show]
 // Changes core a line at a time and prints which share of the changes the tests notice, by folder.
@@ -41,26 +41,55 @@ for (const { folder, noticed, all } of tally)
     );
 
 function triedIn(folder) {
+  const mutate = filesOf(join(CORE, folder)).flatMap(drawn);
+  const near = existsSync(join(ROOT, 'tests/unit', folder));
+  const found = strykerOn(folder, mutate, near ? [`/unit/${folder}/`] : naming(folder));
+  // What the folder's own tests do not notice is tried again with every test that names the folder.
+  const missed = [...found.values()].filter(({ noticed }) => !noticed);
+  if (near && missed.length > 0)
+    for (const [key, again] of strykerOn(
+      folder,
+      missed.map(({ range }) => range),
+      naming(folder),
+    ))
+      if (again.noticed && found.has(key)) found.set(key, again);
+  const noticed = [...found.values()].filter((mutant) => mutant.noticed).length;
+  if (values.show) for (const mutant of found.values()) if (!mutant.noticed) console.log(mutant.line);
+  return { noticed, all: found.size };
+}
+
+/** Each change of these ranges, by what tells it from the others, and whether one of the tests notices it. */
+function strykerOn(folder, mutate, tests) {
+  const found = new Map();
+  if (mutate.length === 0) return found;
   rmSync(report, { force: true });
-  const mutate = filesOf(join(CORE, folder)).flatMap(drawn).join(',');
-  if (mutate === '') return { noticed: 0, all: 0 };
   const stryker = join(ROOT, 'node_modules/@stryker-mutator/core/bin/stryker.js');
-  if (run(process.execPath, [stryker, 'run', '--mutate', mutate]) !== 0)
+  if (
+    run(process.execPath, [stryker, 'run', '--mutate', mutate.join(',')], {
+      env: { ...ENV, KOKYU_MUTANTS_TESTS: tests.join('|') },
+    }) !== 0
+  )
     fail(`Stryker did not finish with ${folder}; what it said stands above.`);
-  const sum = { noticed: 0, all: 0 };
-  if (!existsSync(report)) return sum;
+  if (!existsSync(report)) return found;
   for (const [file, { mutants }] of Object.entries(JSON.parse(readFileSync(report, 'utf8')).files))
     for (const { status, location, mutatorName, replacement } of mutants) {
       const noticed = status === 'Killed' || status === 'Timeout';
       if (!noticed && status !== 'Survived' && status !== 'NoCoverage') continue;
-      sum.all++;
-      if (noticed) sum.noticed++;
-      else if (values.show)
-        console.log(
-          `${file}:${location.start.line}  ${mutatorName}  ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)}`,
-        );
+      const { start, end } = location;
+      const range = `${file}:${start.line}:${start.column}-${end.line}:${end.column}`;
+      const line = `${file}:${start.line}:${start.column}  ${mutatorName}  ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)}`;
+      found.set(`${range} ${mutatorName} ${replacement}`, { noticed, range, line });
     }
-  return sum;
+  return found;
+}
+
+/** The tests that import from the folder, as patterns of their paths. */
+function naming(folder) {
+  return ['tests/unit', 'tests/checks']
+    .flatMap((root) => filesOf(root))
+    .filter((file) => file.endsWith('.test.ts'))
+    .filter((file) => new RegExp(`@/core/${folder}['/]`).test(readFileSync(join(ROOT, file), 'utf8')))
+    .map((file) => `/${file.replaceAll('.', '\\.')}$`);
 }
 
 function filesOf(folder) {

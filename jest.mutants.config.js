@@ -1,6 +1,19 @@
 const whole = require('./jest.config.js');
 
-/** The tests that ask the core alone, without the server, the interface, the demo and the long batteries. */
+/** Files that take longer than about ten seconds each: a change would wait minutes for them. */
+const SLOW = [
+  '/checks/(bands|bodies|cases|change|class|clip|exhales|fhir|planner)\\.test',
+  '/body/(bodies|touching)\\.test',
+  '/class/(plan-class|safe)\\.test',
+  '/look/clip\\.test',
+  '/run/cue-memory\\.test',
+  '/sequence/wishes\\.test',
+  '/signal/recorder\\.test',
+  '/sound/breath-sound\\.test',
+  '/video/clip\\.test',
+];
+
+/** The tests that ask the core alone, without the server, the interface, the demo and what is slow. */
 const asked = process.env.KOKYU_MUTANTS_TESTS;
 
 module.exports = async () => ({
@@ -9,8 +22,7 @@ module.exports = async () => ({
   testPathIgnorePatterns: [
     '/node_modules/',
     '/unit/(house|server|pictures|ui|devices|cli|demo)/',
-    '/checks/(bodies|exhales|change)\\.test\\.ts$',
-    '/signal/recorder\\.test\\.ts$',
+    ...SLOW,
     // Only those that `scripts/mutants.mjs` names.
     ...(asked ? [`^(?!.*(?:${asked}))`] : []),
   ],

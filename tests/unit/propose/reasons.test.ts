@@ -25,7 +25,8 @@ const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({
   ...over,
 });
 const BASE = LIBRARY.find(
-  (d) => d.leads.length === 0 && d.leadsGoal.length === 0 && d.ownedFirst.length === 0,
+  (d) =>
+    d.leads.length === 0 && d.leadsGoal.length === 0 && d.ownedFirst.length === 0 && d.easier === undefined,
 )!;
 const option = (
   gains: Partial<Record<Need, number>>,
@@ -33,8 +34,7 @@ const option = (
   position: Position = 'hookLying',
   tone: Partial<Drill['tone']> = {},
 ): Option => {
-  const { easier: _, ...rest } = BASE;
-  const drill: Drill = { ...rest, id: 'mine', stage: 'open', level: 1, ...over };
+  const drill: Drill = { ...BASE, id: 'mine', stage: 'open', level: 1, ...over };
   return {
     drill,
     verdict: verdictFor(drill, {}, ALL_PROPS),

@@ -202,17 +202,16 @@ export type Ease = { edits: Edit[]; says: string };
 /** Rounds rest no longer than this where air is eased (practice P72: 30–45 s), s. */
 const LONGEST_REST_S = 45;
 const REST_STEP_S = 15;
-const LEAST_INHALE_S = 1;
 
 /**
  * The smallest adjustment that keeps the air within its limit, block by block from the one that moves most: longer rests
- * to breathe as it comes, breaths taken small and said so, a smaller inhale, fewer rounds. Never a longer exhale, and
- * never fewer breaths in a round. Null when nothing is over.
+ * to breathe as it comes, then breaths taken small and said so, which are never too much. Never a longer exhale, and never
+ * fewer breaths. Null when nothing is over.
  */
 export function easeAir(sequence: Sequence, input: AirInput): Ease | null {
   let eased = sequence;
   const edits: Edit[] = [];
-  for (let round = 0; round < 80; round++) {
+  for (;;) {
     const air = airOf(eased, input);
     if (air.spans.length === 0) break;
     const within = layoutOf(eased).totalS <= eased.minutes * 60 - REST_STEP_S;
@@ -225,14 +224,13 @@ export function easeAir(sequence: Sequence, input: AirInput): Ease | null {
     eased = applyEdit(eased, edit);
   }
   if (edits.length === 0) return null;
-  const left = airOf(eased, input).spans.length;
   const says = sequence.blocks
     .flatMap((b) => {
       const now = eased.blocks.find((o) => o.id === b.id)!;
       return now === b ? [] : [`${nameOf(b)}: ${differenceOf(b, now)}`];
     })
     .join('; ');
-  return { edits, says: left > 0 ? `${says}. Not all of it can be eased this way` : says };
+  return { edits, says };
 }
 
 /** @param within there is time for a longer rest */
@@ -242,19 +240,13 @@ function gentler(block: Block, within: boolean): Edit | null {
   const several = dose.rounds * dose.sides > 1;
   if (several && within && dose.restS + REST_STEP_S <= LONGEST_REST_S)
     return { kind: 'rest', blockId, seconds: dose.restS + REST_STEP_S };
-  if (!block.small) return { kind: 'small', blockId, small: true };
-  if (breathing.kind === 'paced' && breathing.pattern.inhaleS - 0.5 >= LEAST_INHALE_S)
-    return { kind: 'phase', blockId, phase: 'inhale', seconds: breathing.pattern.inhaleS - 0.5 };
-  return dose.rounds > 1 ? { kind: 'rounds', blockId, rounds: dose.rounds - 1 } : null;
+  return block.small ? null : { kind: 'small', blockId, small: true };
 }
 
 function differenceOf(was: Block, is: Block): string {
-  const inhale = (b: Block) => (b.breathing.kind === 'paced' ? b.breathing.pattern.inhaleS : 0);
   return [
     is.small && !was.small ? 'small breaths, said so' : '',
     is.dose.restS === was.dose.restS ? '' : `${is.dose.restS} s as it comes between rounds`,
-    inhale(is) === inhale(was) ? '' : `${inhale(is)} s in`,
-    is.dose.rounds === was.dose.rounds ? '' : `${is.dose.rounds} rounds`,
   ]
     .filter(Boolean)
     .join(', ');

@@ -311,6 +311,39 @@ describe('options', () => {
     for (const places of byDrill.values()) expect(places.size).toBeLessThanOrEqual(3);
     expect([...byDrill.values()].some((p) => p.has('hookLying'))).toBe(true);
   });
+  it('a drill is planned in the two positions in which it does most, the more supported first where they are alike', () => {
+    const positions: Position[] = ['hookLying', 'legsOnChair', 'quadruped', 'sitting', 'standing'];
+    const places = (
+      serves: Drill['serves'],
+      needs: ProposalInput['needs'],
+      over: Partial<ProposalInput> = {},
+    ) =>
+      [
+        ...new Set(
+          choicesOf(
+            input({
+              library: [
+                drill({ positions, serves, props: [], demands: [], positionNotes: {} } as Partial<Drill>),
+              ],
+              needs,
+              ...over,
+            }),
+          ).options.map((o) => o.position),
+        ),
+      ].toSorted((a, b) => positions.indexOf(a) - positions.indexOf(b));
+    expect(places({ lowBreath: 1 }, { lowBreath: 1 })).toEqual(['hookLying', 'legsOnChair']);
+    expect(places({ upright: 1 }, { upright: 1 })).toEqual(['hookLying', 'sitting', 'standing']);
+    // 3 × 1 of the low breath lying against 1 × 0.5 more of upright seated.
+    expect(places({ lowBreath: 1, upright: 1 }, { lowBreath: 3, upright: 1 })).toEqual([
+      'hookLying',
+      'legsOnChair',
+    ]);
+    expect(places({ lowBreath: 1 }, { lowBreath: 1 }, { readings: ['lostUpright'] })).toEqual([
+      'hookLying',
+      'sitting',
+      'standing',
+    ]);
+  });
   it('a calm hold is planned where it is to be held now, lying while nothing is known', () => {
     const where = (over: Partial<ProposalInput>) => [
       ...new Set(

@@ -76,3 +76,66 @@ it('says what of a breath is shorter than the common one', () => {
     shorter: ['inhale', 'holdIn', 'exhale', 'last'],
   });
 });
+
+const p = (
+  inS: number,
+  holdInS: number,
+  outS: number,
+  holdOutS: number,
+  last?: ReturnType<typeof pattern>,
+): Breathing => ({
+  kind: 'paced',
+  pattern: pattern(inS, holdInS, outS, holdOutS),
+  ...(last ? { last } : {}),
+});
+
+it('a pause stands where half of them keep half of it or more, as long as the shortest of those', () => {
+  const taught = p(4, 4, 6, 0);
+  const pause = (...own: number[]) =>
+    patternOf(
+      commonBreathing(
+        taught,
+        own.map((s) => p(4, s, 6, 0)),
+      ),
+    ).holdInS;
+  expect(pause(4, 3)).toBe(3);
+  expect(pause(4, 2)).toBe(2);
+  expect(pause(4, 1.5)).toBe(4);
+  expect(pause(4, 0, 0)).toBe(0);
+  expect(pause(0, 0)).toBe(0);
+  // Where the drill teaches none, nobody's own counts unless they have one.
+  expect(patternOf(commonBreathing(p(4, 0, 6, 0), [p(4, 0, 6, 0), p(4, 1, 6, 0)])).holdInS).toBe(1);
+});
+
+it('free stays free, a ladder has as many rungs as the least, and a last breath is common too', () => {
+  const free: Breathing = { kind: 'free', freeS: 60 };
+  expect(commonBreathing(free, [p(4, 0, 6, 0)])).toBe(free);
+  expect(inTime(free, p(4, 0, 6, 0))).toEqual({ breathing: free, shorter: [] });
+  const rungs = (...own: Breathing[]) => commonBreathing({ kind: 'ladder' }, own);
+  expect(rungs({ kind: 'ladder', rungs: 5 }, { kind: 'ladder', rungs: 3 })).toEqual({
+    kind: 'ladder',
+    rungs: 3,
+  });
+  const last = pattern(4, 8, 6, 0);
+  const taught = p(4, 4, 6, 0, last);
+  const common = commonBreathing(taught, [p(4, 4, 6, 0, pattern(3, 6, 6, 0)), p(4, 4, 5, 0, last)]);
+  expect(common).toEqual({ ...p(4, 4, 5, 0), last: pattern(3, 6, 6, 0) });
+  expect(commonBreathing(taught, [p(4, 4, 6, 0)])).toEqual(p(4, 4, 6, 0));
+  expect(commonBreathing({ ...taught, full: true } as Breathing, [p(4, 4, 6, 0)])).toHaveProperty(
+    'full',
+    true,
+  );
+});
+
+it('a last breath that is held or breathed out shorter is told', () => {
+  const common = p(4, 0, 6, 0, pattern(4, 8, 6, 0));
+  const told = (last: ReturnType<typeof pattern>) => inTime(p(4, 0, 6, 0, last), common)!;
+  expect(told(pattern(4, 8, 6, 0)).shorter).toEqual([]);
+  expect(told(pattern(4, 9, 7, 0)).shorter).toEqual([]);
+  expect(told(pattern(4, 6, 6, 0)).shorter).toEqual(['last']);
+  expect(told(pattern(4, 8, 5, 0)).shorter).toEqual(['last']);
+  expect(told(pattern(4, 6, 6, 0)).breathing).toMatchObject({ last: { holdInS: 0 } });
+  expect(
+    inTime({ ...common, full: true } as Breathing, { ...common, full: true } as Breathing)!.breathing,
+  ).toHaveProperty('full', true);
+});

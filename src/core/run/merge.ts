@@ -31,7 +31,8 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
   return {
     sequence,
     state: {
-      ...place.state,
+      // What one of them took back is not brought in again by where the run stands.
+      ...omit(place.state, 'cues', 'faults', 'inhales'),
       index: Math.min(place.state.index, Math.max(0, sequence.blocks.length - 1)),
       results: results.list,
       ...recordedBy(base.state, mine.state, theirs.state),

@@ -1,5 +1,16 @@
 import { catalogueOf, NO_OWN } from '@/core/drills/catalogue';
-import { drillById } from '@/core/drills/library';
+import { drillById, LIBRARY } from '@/core/drills/library';
+import {
+  breathsBy,
+  exhaleBy,
+  inPosition,
+  positionsFor,
+  propsInstead,
+  saysLength,
+  saysPosition,
+  saysProp,
+  withProp,
+} from '@/core/run/course';
 import { coachedNow, type Session } from '@/core/run/session';
 import { NEW_RUN, type RunState } from '@/core/run/run';
 import { breathsBegun, step, worksOnFloor, type RunEvent } from '@/core/run/step';
@@ -26,6 +37,13 @@ const sequence: Sequence = {
   relook: { test: 'rings', position: 'hookLying', lengthS: 60 },
   leftOut: [],
 };
+const EMPTYING = LIBRARY.find(
+  (d) =>
+    d.stage === 'empty' &&
+    d.breathing.kind === 'paced' &&
+    d.movement === 'none' &&
+    (d.exhaleRangeS?.[0] ?? 9) <= 5,
+)!;
 const context = { flags: {}, props: ALL_PROPS, library: catalogueOf(NO_OWN) };
 const at = (state: Partial<RunState> = {}, over: Partial<Session> = {}): Session => ({
   sequence,
@@ -316,5 +334,107 @@ describe('a rest as it comes, and once more', () => {
     expect(go(at({ blockS: 30 }), { kind: 'again' }).state).toMatchObject({ blockS: 10 });
     const early = at({ blockS: 10 });
     expect(step(early, { kind: 'again' }, context)).toBe(early);
+  });
+});
+
+describe('a change of the block that runs', () => {
+  const block = sequence.blocks[0]!;
+  const out = (outS: number, inS = 3): Block => ({
+    ...block,
+    breathing: { kind: 'paced', pattern: { inhaleS: inS, holdInS: 0, exhaleS: outS, holdOutS: 0 } },
+  });
+  const lengths = (b: Block | null) =>
+    b?.breathing.kind === 'paced' ? [b.breathing.pattern.inhaleS, b.breathing.pattern.exhaleS] : null;
+  const longest = drillById(block.drillId)!.exhaleRangeS?.[1];
+  it('an exhale goes down to one second and up to what the drill teaches; from beyond that only down', () => {
+    expect(lengths(exhaleBy(out(1.5, 1), -0.5, context))).toEqual([1, 1]);
+    expect(exhaleBy(out(1, 1), -0.5, context)).toBeNull();
+    expect(longest).toBeDefined();
+    expect(lengths(exhaleBy(out(longest! - 0.5), 0.5, context))![1]).toBe(longest);
+    expect(exhaleBy(out(longest!), 0.5, context)).toBeNull();
+    expect(lengths(exhaleBy(out(longest! + 2), -0.5, context))![1]).toBe(longest! + 1.5);
+    expect(exhaleBy(out(longest! + 2), 0.5, context)).toBeNull();
+  });
+  it('the inhale stays at two thirds of it at most, in half seconds, and is never made longer', () => {
+    expect(lengths(exhaleBy(out(5, 3), -0.5, context))).toEqual([3, 4.5]);
+    // Opening the ribs is free of that rule; one that empties is not.
+    expect(lengths(exhaleBy(out(4.5, 3), -0.5, context))).toEqual([3, 4]);
+    const lips: Block = {
+      ...blockFor(EMPTYING, { flags: {}, props: ALL_PROPS })!,
+      breathing: out(4.5, 3).breathing,
+    };
+    expect(lengths(exhaleBy(lips, -0.5, context))).toEqual([2.5, 4]);
+    expect(lengths(exhaleBy(out(5, 2), 0.5, context))).toEqual([2, 5.5]);
+  });
+  it('none where nothing is counted, where full breaths are asked for, or the drill is gone', () => {
+    expect(exhaleBy({ ...block, breathing: { kind: 'free', freeS: 60 } }, 0.5, context)).toBeNull();
+    expect(exhaleBy({ ...block, breathing: { kind: 'ladder', rungs: 4 } }, 0.5, context)).toBeNull();
+    expect(
+      exhaleBy({ ...out(5), breathing: { ...out(5).breathing, full: true } as never }, 0.5, context),
+    ).toBeNull();
+    expect(exhaleBy({ ...out(5), drillId: 'nowhere' }, 0.5, context)).toBeNull();
+  });
+  it('breaths: never fewer than were begun', () => {
+    const many: Block = { ...block, dose: { ...block.dose, breaths: 9 } };
+    expect(breathsBy(many, -1, 8, context)!.dose.breaths).toBe(8);
+    expect(breathsBy(many, -1, 9, context)).toBeNull();
+    expect(breathsBy(many, 1, 9, context)!.dose.breaths).toBe(10);
+  });
+  it('another position: one that the drill has and the client may take, with the props that it needs there', () => {
+    const places = positionsFor(block, context);
+    expect(places).toContain('hookLying');
+    const [there] = places.filter((p) => p !== 'hookLying');
+    expect(inPosition(block, there!, context)).toMatchObject({
+      position: there,
+      id: 'a',
+      breathing: block.breathing,
+    });
+    expect(inPosition(block, 'hookLying', context)).toBeNull();
+    expect(inPosition(block, 'walking', context)).toBeNull();
+    expect(inPosition({ ...block, drillId: 'nowhere' }, there!, context)).toBeNull();
+    expect(positionsFor({ ...block, drillId: 'nowhere' }, context)).toEqual([]);
+    expect(positionsFor(block, { ...context, flags: { noSupine: true } })).not.toContain('hookLying');
+  });
+  it('a prop for what stands in for it, or what it stands in for; neither where the drill is strict, nor one in use', () => {
+    const ball: Block = { ...block, props: ['ball'] };
+    const swaps = propsInstead(ball, context);
+    expect(swaps.length).toBeGreaterThan(0);
+    expect(swaps).toContainEqual({ from: 'ball', to: 'pillow' });
+    expect(propsInstead({ ...block, props: ['pillow'] }, context)).toContainEqual({
+      from: 'pillow',
+      to: 'ball',
+    });
+    const { from, to } = swaps[0]!;
+    expect(withProp(ball, from, to, context)!.props).toEqual([to]);
+    expect(withProp(ball, from, from, context)).toBeNull();
+    expect(withProp({ ...ball, props: [] }, from, to, context)).toBeNull();
+    expect(propsInstead(ball, { ...context, props: [] })).toEqual([]);
+    expect(propsInstead({ ...ball, props: [from, to] }, context).some((s) => s.to === to)).toBe(false);
+    expect(saysProp(from, to)).toMatch(/ in place of /);
+  });
+  it('is said in one line', () => {
+    expect(saysLength(out(5), out(5.5))).toBe('Out 5.5 s, in 3 s.');
+    expect(saysLength(out(5), { ...out(5), dose: { ...block.dose, breaths: 7 } })).toBe('7 breaths.');
+    expect(saysLength(out(5), { ...block, breathing: { kind: 'free', freeS: 65 } })).toBe(
+      '65 s as it comes.',
+    );
+    expect(saysLength(out(5), { ...block, breathing: { kind: 'ladder', rungs: 4 } })).toBe('4 rungs.');
+    expect(saysPosition('sitting')).toBe('Now sitting.');
+  });
+  it('comes at the same breath, with time to move where the body or a prop changes amid the breaths', () => {
+    const longer = go(at({ blockS: 21 }), { kind: 'exhale', byS: 0.5 });
+    // The second breath begins half a second later: 10 + 9.5; two seconds in.
+    expect(longer.state.blockS).toBe(21.5);
+    expect(longer.state.said).toMatch(/^Out 5\.5 s, in 3 s\./);
+    const [there] = positionsFor(block, context).filter((p) => p !== 'hookLying');
+    const moved = go(at({ blockS: 21 }), { kind: 'position', position: there! });
+    expect(moved.state.aside).toEqual({ kind: 'setUp', s: 0 });
+    const early = go(at({ blockS: 3 }), { kind: 'position', position: there! });
+    expect('aside' in early.state).toBe(false);
+    const none = at({ blockS: 21 });
+    expect(step(none, { kind: 'position', position: 'hookLying' }, context)).toBe(none);
+    expect(step(none, { kind: 'exhale', byS: 40 }, context)).toBe(none);
+    expect(step(none, { kind: 'breaths', by: -60 }, context)).toBe(none);
+    expect(step(none, { kind: 'prop', from: 'ball', to: 'ball' }, context)).toBe(none);
   });
 });

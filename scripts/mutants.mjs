@@ -76,7 +76,8 @@ function strykerOn(folder, mutate, tests) {
       const noticed = status === 'Killed' || status === 'Timeout';
       if (!noticed && status !== 'Survived' && status !== 'NoCoverage') continue;
       const { start, end } = location;
-      const range = `${file}:${start.line}:${start.column}-${end.line}:${end.column}`;
+      // A report counts columns from 1, a range from 0.
+      const range = `${file}:${start.line}:${start.column - 1}-${end.line}:${end.column - 1}`;
       const line = `${file}:${start.line}:${start.column}  ${mutatorName}  ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)}`;
       found.set(`${range} ${mutatorName} ${replacement}`, { noticed, range, line });
     }

@@ -3,7 +3,7 @@ const whole = require('./jest.config.js');
 /** Files that take longer than about ten seconds each: a change would wait minutes for them. */
 const SLOW = [
   '/checks/(bands|bodies|cases|change|class|clip|exhales|fhir|planner)\\.test',
-  '/body/(bodies|touching)\\.test',
+  '/body/outlines\\.test',
   '/class/(plan-class|safe)\\.test',
   '/look/clip\\.test',
   '/run/cue-memory\\.test',

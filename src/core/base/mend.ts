@@ -17,6 +17,15 @@ export function mended<S extends z.core.$ZodType>(
   earlier: unknown,
 ): Result<Mended<z.output<S>>> {
   const refused: string[] = [];
+  /** Entries that went, by list, so that the next one is named by where it stood. */
+  const gone = new Map<string, number>();
+  const stood = (path: readonly PropertyKey[]): string =>
+    path
+      .reduce<PropertyKey[]>(
+        (at, key) => [...at, typeof key === 'number' ? key + (gone.get(at.join('.')) ?? 0) : key],
+        [],
+      )
+      .join('.');
   let value: unknown = input;
   let last = '';
   let up = 0;
@@ -28,12 +37,33 @@ export function mended<S extends z.core.$ZodType>(
     // What must be there and is not again after it was taken out takes with it what it stands in.
     up = where === last ? up + 1 : 0;
     last = where;
-    const said = `${where || 'input'}: ${issue.message}`;
+    const said = `${stood(issue.path) || 'input'}: ${issue.message}`;
     if (issue.path.length <= up) return fail(said, where);
     if (up === 0) refused.push(said);
-    value = without(value, issue.path.slice(0, issue.path.length - up), up === 0 ? earlier : undefined);
+    const out = issue.path.slice(0, issue.path.length - up);
+    const list = listOf(value, out);
+    value = without(value, out, up === 0 ? earlier : undefined);
+    if (list !== null) {
+      const name = stood(list);
+      gone.set(name, (gone.get(name) ?? 0) + 1);
+      // What stands in the place of an entry that went is another one.
+      last = '';
+    }
   }
   return fail(refused[0] ?? 'not understood');
+}
+
+/** The list of which an entry goes with this place; null where none does. */
+function listOf(value: unknown, path: readonly PropertyKey[]): PropertyKey[] | null {
+  let here = value;
+  for (let i = 0; i < path.length; i++) {
+    if (typeof here !== 'object' || here === null) return null;
+    const next = (here as Record<PropertyKey, unknown>)[path[i]!];
+    if (Array.isArray(here) && (i === path.length - 1 || typeof next !== 'object' || next === null))
+      return path.slice(0, i);
+    here = next;
+  }
+  return null;
 }
 
 /** A copy of a value with one place in it given back to what was there before, or taken out. */

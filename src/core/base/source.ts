@@ -8,7 +8,7 @@
 export function readableSource(source: string): string {
   const parts = source
     .split(/[;,]\s*(?=P\d|common practice|[A-Z])/)
-    .map((part) => part.replace(/^P\d+\b/, '').trim())
+    .map((part) => part.replace(/^P\d+\b[;,]?/, '').trim())
     .filter(Boolean);
   return parts.length > 0 ? parts.join(', ') : 'common practice';
 }

@@ -15,6 +15,7 @@ const config = {
   checkers: [],
   disableTypeChecks: true,
   timeoutMS: 4000,
+  dryRunTimeoutMinutes: 15,
   timeoutFactor: 2,
 };
 

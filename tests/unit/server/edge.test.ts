@@ -125,7 +125,7 @@ describe('what a page sends', () => {
     });
     expect(saved).toMatchObject({
       ok: true,
-      refused: [expect.stringMatching(/^quiet\.taps\.1: /), expect.stringMatching(/^quiet\.taps\.2: /)],
+      refused: [expect.stringMatching(/^quiet\.taps\.1: /), expect.stringMatching(/^quiet\.taps\.3: /)],
     });
     expect(
       storeSent(STUDIO, 'screen', nowhere, { rev: 0, stamp: null, data: EMPTY_SCREEN, keepEarlier: false }),

@@ -7,7 +7,12 @@ module.exports = async () => {
     testEnvironment: 'node',
     setupFiles: ['<rootDir>/tests/setup.ts'],
     roots: ['<rootDir>/tests'],
-    testMatch: ['**/unit/**/*.test.ts', '**/unit/**/*.test.tsx', '**/checks/**/*.test.ts', '**/fuzz/**/*.test.ts'],
+    testMatch: [
+      '**/unit/**/*.test.ts',
+      '**/unit/**/*.test.tsx',
+      '**/checks/**/*.test.ts',
+      '**/fuzz/**/*.test.ts',
+    ],
     modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],
     moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^zod/v4/locales/en.js$': 'zod/v4/locales/en.cjs' },
   })();

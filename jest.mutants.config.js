@@ -13,9 +13,10 @@ const SLOW = [
   '/video/clip\\.test',
 ];
 
-/** The tests that ask the core alone, without the server, the interface, the demo and what is slow. */
+/** Patterns of the files that `scripts/mutants.mjs` names; all where it names none. */
 const asked = process.env.KOKYU_MUTANTS_TESTS;
 
+/** The tests that ask the core alone, without the server, the interface, the demo and what is slow. */
 module.exports = async () => ({
   ...(await whole()),
   testMatch: ['**/unit/**/*.test.ts', '**/checks/**/*.test.ts'],
@@ -23,7 +24,6 @@ module.exports = async () => ({
     '/node_modules/',
     '/unit/(house|server|pictures|ui|devices|cli|demo)/',
     ...SLOW,
-    // Only those that `scripts/mutants.mjs` names.
     ...(asked ? [`^(?!.*(?:${asked}))`] : []),
   ],
 });

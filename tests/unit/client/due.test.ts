@@ -7,19 +7,11 @@ import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { SYMPTOMS } from '@/core/look/symptoms';
 import { look } from '../helpers';
-import { blockOf, planOf } from '../home/people';
+import { homeOf } from '../home/people';
 
 const NOW = new Date('2026-03-12T12:00:00Z');
-const home = (until: string, patch: Partial<HomeOfClient> = {}): HomeOfClient => ({
-  id: 'p',
-  number: 1,
-  sentAt: '2026-03-02T08:00:00.000Z',
-  endedAt: null,
-  createdAt: '2026-03-02T08:00:00.000Z',
-  data: planOf({ entries: [{ id: 'h1', place: 'waking', block: blockOf('twoHands') }], until }),
-  reports: [],
-  ...patch,
-});
+const home = (until: string, patch: Partial<HomeOfClient> = {}) =>
+  homeOf(until, '2026-03-02T08:00:00.000Z', patch);
 const records = (patch: Partial<CaseRecords> = {}): CaseRecords => ({
   school: null,
   control: null,

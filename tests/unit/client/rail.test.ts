@@ -7,7 +7,7 @@ import { EMPTY_SCREEN } from '@/core/screen/screen';
 import type { LookData } from '@/core/look/look';
 import type { Sequence } from '@/core/sequence/sequence';
 import { look } from '../helpers';
-import { blockOf, planOf } from '../home/people';
+import { blockOf, homeOf } from '../home/people';
 
 // How fresh each station of a client is, and which comes next (common practice, no source).
 
@@ -60,16 +60,7 @@ const coached = (day: string, over: { endedAt?: string | null } = {}) =>
     endedAt: at(day),
     ...over,
   }) as CaseRecords['runs'][number];
-const home = (until: string, patch: Partial<HomeOfClient> = {}): HomeOfClient => ({
-  id: 'p',
-  number: 1,
-  sentAt: at('10'),
-  endedAt: null,
-  createdAt: at('10'),
-  data: planOf({ entries: [{ id: 'h1', place: 'waking', block: blockOf('twoHands') }], until }),
-  reports: [],
-  ...patch,
-});
+const home = (until: string, patch: Partial<HomeOfClient> = {}) => homeOf(until, at('10'), patch);
 const records = (patch: Partial<CaseRecords> = {}): CaseRecords => ({
   school: null,
   control: null,

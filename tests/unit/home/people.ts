@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { dropIn } from '@/core/class/member';
 import { LIBRARY } from '@/core/drills/library';
+import type { HomeOfClient } from '@/core/client/case';
 import type { HomeClient } from '@/core/home/choices';
 import { timeOf } from '@/core/home/clock-time';
 import { HOME_PLACES } from '@/core/home/home-places';
@@ -106,3 +107,15 @@ export function blockOf(drillId: string): HomeEntry['block'] {
     available: [...PROPS],
   });
 }
+
+/** A plan that was sent, with one drill on waking and nothing back yet. */
+export const homeOf = (until: string, sentAt: string, patch: Partial<HomeOfClient> = {}): HomeOfClient => ({
+  id: 'p',
+  number: 1,
+  sentAt,
+  endedAt: null,
+  createdAt: sentAt,
+  data: planOf({ entries: [{ id: 'h1', place: 'waking', block: blockOf('twoHands') }], until }),
+  reports: [],
+  ...patch,
+});

@@ -184,6 +184,7 @@ describe('what may go home', () => {
   });
   it('lying at the ends of the day, on a chair or the feet in between', () => {
     const owned = { owned: ['mine'], ownedAt: { mine: 'hookLying' as const } };
+    expect(places(client([a], owned)).length).toBeGreaterThan(0);
     for (const place of places(client([a], owned))) expect(['waking', 'bedtime']).toContain(place);
     const up = places(client([a], { owned: ['mine'], ownedAt: { mine: 'standing' } }));
     expect(up).toEqual(expect.arrayContaining(['waking']));
@@ -197,6 +198,7 @@ describe('what may go home', () => {
         (o) => o.place === 'hourly' || o.place === 'sitting',
       );
     const simple = between(drill({ stage: 'settle', level: 0 }));
+    expect(simple.length).toBeGreaterThan(0);
     for (const o of simple) {
       expect(o.block.dose.rounds).toBe(1);
       expect(o.breaths).toBeLessThanOrEqual(10);

@@ -28,26 +28,11 @@ import { spaced, withFreeBefore } from '@/core/propose/spaced';
 import { verdictFor } from '@/core/safety/verdict';
 import type { Block } from '@/core/sequence/sequence';
 import { ALL_PROPS, look, must, why } from '../helpers';
+import { BASE, input } from './given';
 
 // What a drill is worth where, and what may come at all: figures are our choice, the directions practice P31, P68, P70
 // (common practice, no source).
 
-const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({
-  library: LIBRARY,
-  needs: { lowBreath: 2, exhaleLength: 1 },
-  flags: {},
-  props: ALL_PROPS,
-  minutes: 20,
-  school: 'lowQuiet',
-  comfortableExhaleS: 5,
-  ownedLevel: 1,
-  relook: 'rings',
-  ...over,
-});
-const BASE = LIBRARY.find(
-  (d) =>
-    d.leads.length === 0 && d.leadsGoal.length === 0 && d.ownedFirst.length === 0 && d.easier === undefined,
-)!;
 const drill = (over: Partial<Drill> = {}): Drill => {
   return { ...BASE, id: 'mine', ...over };
 };

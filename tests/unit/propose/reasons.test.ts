@@ -1,7 +1,6 @@
 import type { Position } from '@/core/body/positions';
 import { NEEDS, type Need } from '@/core/aims/needs';
 import type { Drill } from '@/core/drills/drill';
-import { LIBRARY } from '@/core/drills/library';
 import type { Option } from '@/core/propose/choices';
 import type { ProposalInput } from '@/core/propose/propose';
 import { paragraphOf, whyOf } from '@/core/propose/reasons';
@@ -9,25 +8,10 @@ import { READING } from '@/core/read/readings';
 import { verdictFor } from '@/core/safety/verdict';
 import type { Block } from '@/core/sequence/sequence';
 import { ALL_PROPS } from '../helpers';
+import { BASE, input } from './given';
 
 // What is said of a sequence (practice P69, P70, P79; common practice, no source).
 
-const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({
-  library: LIBRARY,
-  needs: { lowBreath: 2, exhaleLength: 1 },
-  flags: {},
-  props: ALL_PROPS,
-  minutes: 20,
-  school: 'lowQuiet',
-  comfortableExhaleS: 5,
-  ownedLevel: 1,
-  relook: 'rings',
-  ...over,
-});
-const BASE = LIBRARY.find(
-  (d) =>
-    d.leads.length === 0 && d.leadsGoal.length === 0 && d.ownedFirst.length === 0 && d.easier === undefined,
-)!;
 const option = (
   gains: Partial<Record<Need, number>>,
   over: Partial<Drill> = {},

@@ -23,11 +23,12 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
     return null;
   const moved = mine.state.index !== base.state.index || mine.state.blockS !== base.state.blockS;
   const lead = stop ?? (RANK[mine.state.stage] !== RANK[theirs.state.stage] ? further(mine, theirs) : null);
-  // A press elsewhere stands over a clock that only went on here.
-  const pressedThere = pressed(base, theirs) && !pressed(base, mine);
+  // A press stands over a clock that only went on, and over what was only recorded.
+  const [pressedHere, pressedThere] = [pressed(base, mine), pressed(base, theirs)];
+  const mineStands = pressedHere !== pressedThere ? pressedHere : moved;
   // Who took the run over, while the other slept or was out of sight, has it.
   const [here, there] = [tookOver(base, mine), tookOver(base, theirs)];
-  const place = lead ?? (here !== there ? (here ? mine : theirs) : moved && !pressedThere ? mine : theirs);
+  const place = lead ?? ((here !== there ? here : mineStands) ? mine : theirs);
   return {
     sequence,
     state: {

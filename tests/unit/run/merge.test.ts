@@ -173,6 +173,18 @@ describe('two windows on one run: where it stands', () => {
     const runs = { s: 0, atMs: 0, by: 'x' };
     expect(mergeRuns(run({ runs }), run({ runs, blockS: 9 }), run())!.state.runs).toBeUndefined();
   });
+  it('a start here stands while only a note or a rating came from elsewhere; so does a pause', () => {
+    const [paused, runs] = [run({ index: 1 }), { s: 0, atMs: 5, by: 'here' }];
+    const noted = run({ index: 1, results: [result({ note: 'warm hands' })] });
+    const both = mergeRuns(paused, run({ index: 1, runs }), noted)!.state;
+    expect(both.runs).toEqual(runs);
+    expect(both.results[0]!.note).toBe('warm hands');
+    expect(mergeRuns(paused, noted, run({ index: 1, runs }))!.state.runs).toEqual(runs);
+    const going = run({ index: 1, runs });
+    const wentOn = run({ index: 1, blockS: 6, runs: { ...runs, s: 6 } });
+    expect(mergeRuns(going, run({ index: 1, blockS: 4 }), wentOn)!.state.runs).toBeUndefined();
+    expect(mergeRuns(going, wentOn, run({ index: 1, blockS: 4 }))!.state.runs).toBeUndefined();
+  });
   it('an index never points past the sequence', () => {
     const short = { ...sequence, blocks: sequence.blocks.slice(0, 2) };
     const cut = (r: RunRecord): RunRecord => ({ ...r, sequence: short });

@@ -85,13 +85,13 @@ export function useSession<R extends RunRecord>(
   context: RunContext,
   sound: Sound,
 ): RunningSession<R> {
-  const clock = useTurnClock(sound);
+  /** This page, among all that show the run. */
+  const [page] = useState(newPageId);
+  const clock = useTurnClock(sound, page);
   const { leading, isLeading, reading, runsNow, sounds, hush, roll, stoodS } = clock;
   const [t, setT] = useState(() => clockS(initial.state));
   /** Another screen that runs it has said so lately. */
   const [alive, setAlive] = useState(false);
-  /** This page, among all that show the run. */
-  const [page] = useState(newPageId);
   const history = useRef<RunRecord[]>([]);
   const [depth, setDepth] = useState(0);
   const pressed = useRef({ event: '', at: -Infinity });

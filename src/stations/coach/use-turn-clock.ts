@@ -12,14 +12,21 @@ export type Sound = { silent: boolean; loudness: Loudness };
 /** A screen that runs the run says so every few seconds; one that has not for so long is gone, ms. */
 const GONE_MS = 9000;
 
-/** The clock that makes the tones of a run, on the page that leads it; on any other, what that page said of its clock. */
-export function useTurnClock(sound: Sound) {
+/**
+ * The clock that makes the tones of a run, on the page that leads it; on any other, what that page said of its clock.
+ * `page` names this page among all that show the run.
+ */
+export function useTurnClock(sound: Sound, page: string) {
   const clock = useRef<TurnClock | null>(null);
   const leads = useRef(false);
   const stoodFrom = useRef<number | null>(null);
   const [leading, setLeading] = useState(false);
   const [unheard, setUnheard] = useState<Unheard | null>(null);
   const given = useRef(sound);
+  const before = useRef<{ by: string | null; atMs: number } | null>(null);
+  useEffect(() => {
+    before.current ??= { by: pageBefore(page), atMs: serverNow() };
+  }, [page]);
   useEffect(() => {
     given.current = sound;
     clock.current?.mute(sound.silent);
@@ -40,13 +47,15 @@ export function useTurnClock(sound: Sound) {
     const { runs } = v.state;
     return runs ? runs.s + Math.max(0, serverNow() - runs.atMs) / 1000 : clockS(v.state);
   }, []);
-  const runsNow = useCallback(
-    (v: RunRecord): boolean =>
-      v.state.stage === 'running' &&
-      v.state.runs !== undefined &&
-      (leads.current || serverNow() - v.state.runs.atMs < GONE_MS),
-    [],
-  );
+  const runsNow = useCallback((v: RunRecord): boolean => {
+    const { runs, stage } = v.state;
+    if (stage !== 'running' || runs === undefined) return false;
+    if (leads.current) return true;
+    // What a page said before it was reloaded into this one no longer holds.
+    const was = before.current;
+    const reloaded = was !== null && runs.by === was.by && runs.atMs <= was.atMs;
+    return !reloaded && serverNow() - runs.atMs < GONE_MS;
+  }, []);
   /** Begins the tones where a session stands; this page leads from here on. */
   const sounds = useCallback((session: Session, context: RunContext): void => {
     clock.current ??= new TurnClock(setUnheard);
@@ -80,6 +89,20 @@ export function useTurnClock(sound: Sound) {
   /** Whether this page makes the tones, asked at this moment. */
   const isLeading = useCallback(() => leads.current, []);
   return { leading, isLeading, unheard, reading, runsNow, sounds, hush, roll, stand, stoodS };
+}
+
+const TAB = 'kokyu-run-page';
+
+/** The page with a run that this tab showed before `page`, which takes its place; null where there was none. */
+function pageBefore(page: string): string | null {
+  try {
+    const was = sessionStorage.getItem(TAB);
+    sessionStorage.setItem(TAB, page);
+    return was;
+  } catch {
+    // A browser that keeps nothing: the page before counts as another screen until it has been silent for a while.
+    return null;
+  }
 }
 
 export type RunClock = ReturnType<typeof useTurnClock>;

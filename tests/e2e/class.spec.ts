@@ -88,18 +88,20 @@ test('an exhale that is drawn too long is named with the people it is too long f
   const was = await exhale.inputValue();
   for (let i = 0; i < 8; i++) await page.getByRole('button', { name: 'out, s: more' }).first().click();
   await expect(page.getByText(/the exhale is longer than is comfortable for/).first()).toBeVisible();
-  await page
-    .getByRole('button', { name: `Out ${was} s for all` })
-    .first()
-    .click();
-  await expect(exhale).toHaveValue(was);
+  const forAll = page.getByRole('button', { name: /^Out [\d.]+ s for all/ }).first();
+  const fits = /Out ([\d.]+) s/.exec(await forAll.innerText())![1]!;
+  await forAll.click();
+  await expect(exhale).toHaveValue(fits);
+  expect(Number(fits)).toBeGreaterThanOrEqual(Number(was));
   await expect(page.getByText(/longer than is comfortable/)).toHaveCount(0);
   // A drill that is put in by hand is in everybody’s time at once.
   const named = (await block(page, 0).innerText()).replace(/^1\. /, '');
   await page.getByRole('button', { name: `Take out ${named}` }).click();
   await page.getByLabel('Put in another drill').selectOption({ label: named }, { timeout: 5000 });
   await expect(page.getByRole('heading', { level: 3 }).last()).toContainText(named);
-  await expect(page.getByRole('textbox', { name: 'out, s' }).last()).toHaveValue(was);
+  const putIn = Number(await page.getByRole('textbox', { name: 'out, s' }).last().inputValue());
+  expect(putIn).toBeGreaterThanOrEqual(Number(was));
+  expect(putIn).toBeLessThanOrEqual(Number(fits));
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await saved(page);
@@ -183,7 +185,7 @@ test('everybody who was there has the run in their file; the next class begins f
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Friday mats' })).toBeAttached();
   await page.getByLabel('Add a client').selectOption({ label: 'Noor Vik' });
-  await page.getByRole('button', { name: 'Start from: Own mats' }).click();
+  await page.getByRole('button', { name: 'Start from: Own mats' }).first().click();
   expect(await page.getByRole('heading', { level: 3 }).count()).toBeGreaterThan(2);
   await saved(page);
 });
@@ -216,12 +218,13 @@ test('every screen of a class, at every size: nothing for axe, nothing beside th
     expect(await everyIssueFor(page)).toEqual([]);
   };
   await page.goto('/classes');
-  await expect(page.getByRole('link', { name: /Thursday mats/ })).toBeVisible();
+  // At another try of this file there is one of each try.
+  await expect(page.getByRole('link', { name: /Thursday mats/ }).first()).toBeVisible();
   await fits();
   await page.getByRole('link', { name: /Breath on the floor/ }).click();
   await expect(block(page, 0)).toBeVisible();
   await fits();
-  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.getByRole('button', { name: /^(Coach it|Go on coaching it)$/ }).click();
   await page.waitForURL(/\/run\//);
   await page.getByRole('button', { name: 'PV' }).click();
   await fits();

@@ -61,7 +61,6 @@ const config = [
     },
     rules: {
       'boundaries/element-types': ['error', { default: 'disallow', rules: floors }],
-      'import/no-cycle': 'error',
     },
   },
   {

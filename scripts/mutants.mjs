@@ -4,9 +4,10 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureInstalled, ENV, ROOT, run } from './lib.mjs';
 
-// npm run mutants [-- folder …] [--share 0.1] [--seed 1] [--show]
+// npm run mutants [-- folder …] [--share 0.1] [--seed 1] [--show] [--own]
 // Changes core a line at a time and prints which share of the changes the tests notice, by folder.
-// A share below 1 tries that part of the lines, drawn by the seed: the whole takes hours.
+// A share below 1 tries that part of the lines, drawn by the seed: the whole takes hours. `--own` asks only the tests of
+// the folder itself, which is quick and says what is noticed at the least.
 
 ensureInstalled();
 const { values, positionals } = parseArgs({
@@ -15,6 +16,7 @@ const { values, positionals } = parseArgs({
     share: { type: 'string', default: '1' },
     seed: { type: 'string', default: '1' },
     show: { type: 'boolean', default: false },
+    own: { type: 'boolean', default: false },
   },
 });
 const share = Number(values.share);
@@ -46,7 +48,7 @@ function triedIn(folder) {
   const found = strykerOn(folder, mutate, near ? [`/unit/${folder}/`] : naming(folder));
   // What the folder's own tests do not notice is tried again with every test that names the folder.
   const missed = [...found.values()].filter(({ noticed }) => !noticed);
-  if (near && missed.length > 0)
+  if (near && !values.own && missed.length > 0)
     for (const [key, again] of strykerOn(
       folder,
       missed.map(({ range }) => range),

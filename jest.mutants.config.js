@@ -23,7 +23,7 @@ module.exports = async () => ({
   testPathIgnorePatterns: [
     '/node_modules/',
     '/unit/(house|server|pictures|ui|devices|cli|demo)/',
-    ...SLOW,
+    ...(process.env.KOKYU_MUTANTS_SLOW ? [] : SLOW),
     ...(asked ? [`^(?!.*(?:${asked}))`] : []),
   ],
 });

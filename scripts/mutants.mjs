@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureInstalled, ENV, ROOT, run } from './lib.mjs';
 
-// npm run mutants [-- folder …] [--share 0.1] [--seed 1] [--show] [--own]
+// npm run mutants [-- folder …] [--share 0.1] [--seed 1] [--show] [--own] [--slow]
 // Changes core a line at a time and prints which share of the changes the tests notice, by folder.
 // A share below 1 tries that part of the lines, drawn by the seed: the whole takes hours. `--own` asks only the tests of
-// the folder itself, which is quick and says what is noticed at the least.
+// the folder itself, which is quick and says what is noticed at the least; `--slow` asks the tests over ten seconds too.
 
 ensureInstalled();
 const { values, positionals } = parseArgs({
@@ -17,6 +17,7 @@ const { values, positionals } = parseArgs({
     seed: { type: 'string', default: '1' },
     show: { type: 'boolean', default: false },
     own: { type: 'boolean', default: false },
+    slow: { type: 'boolean', default: false },
   },
 });
 const share = Number(values.share);
@@ -68,7 +69,11 @@ function strykerOn(folder, mutate, tests) {
   const stryker = join(ROOT, 'node_modules/@stryker-mutator/core/bin/stryker.js');
   if (
     run(process.execPath, [stryker, 'run', '--mutate', mutate.join(',')], {
-      env: { ...ENV, KOKYU_MUTANTS_TESTS: tests.join('|') },
+      env: {
+        ...ENV,
+        KOKYU_MUTANTS_TESTS: tests.join('|'),
+        ...(values.slow ? { KOKYU_MUTANTS_SLOW: '1' } : {}),
+      },
     }) !== 0
   )
     fail(`Stryker did not finish with ${folder}; what it said stands above.`);

@@ -1,17 +1,14 @@
-import fc from 'fast-check';
 import { printEdf } from '@/core/formats/edf';
 import { readBands } from '@/core/formats/recording';
 import { clipBody, type ClipBody, type ClipSetup } from '@/core/simulate/clip';
 import { analyseClip } from '@/core/video/clip';
-import { cutsIn, thumbOf } from '@/core/video/cuts';
+import { thumbOf } from '@/core/video/cuts';
 import { clipFollower, type FollowedClip } from '@/core/video/follow';
 import type { DrawnLine } from '@/core/video/follow-lines';
-import { isHeldBack } from '@/core/video/gate';
-import { codedPoint, grayAt, type Gray, type Turned } from '@/core/video/gray';
-import { directionOf, lengthOfLine, middleOf } from '@/core/video/line';
+import { codedPoint, type Gray, type Turned } from '@/core/video/gray';
+import { directionOf, middleOf } from '@/core/video/line';
 import { proposeLines } from '@/core/video/propose';
 import { snapLine } from '@/core/video/snap';
-import { shakeAlong } from '@/core/video/steady';
 import { drawOn, followBody } from '../../checks/clips';
 import { must, why } from '../helpers';
 
@@ -297,123 +294,4 @@ describe('proposed lines', () => {
       /six seconds/,
     );
   });
-});
-
-describe('a line', () => {
-  test('snaps to the edge and across it, wherever it was drawn within reach', () => {
-    const body = small({ noise: 2, clutter: 0 });
-    const picture = body.picture(0);
-    fc.assert(
-      fc.property(
-        fc.constantFrom('chest', 'belly', 'backRibs', 'shoulder'),
-        fc.double({ min: -7, max: 7, noNaN: true }),
-        fc.double({ min: -0.5, max: 0.5, noNaN: true }),
-        (place, offPx, turn) => {
-          const meant = body.line(place as 'chest');
-          const way = directionOf(meant);
-          const middle = middleOf(meant);
-          const c = Math.cos(turn);
-          const s = Math.sin(turn);
-          const bent = { x: way.x * c - way.y * s, y: way.x * s + way.y * c };
-          const half = lengthOfLine(meant) / 2;
-          const m = { x: middle.x + way.x * offPx, y: middle.y + way.y * offPx };
-          const { line, stepGrey } = snapLine(picture, {
-            from: { x: m.x - bent.x * half, y: m.y - bent.y * half },
-            to: { x: m.x + bent.x * half, y: m.y + bent.y * half },
-          });
-          const got = directionOf(line);
-          const off = middleOf(line);
-          expect(Math.abs((off.x - middle.x) * way.x + (off.y - middle.y) * way.y)).toBeLessThan(1.6);
-          expect(got.x * way.x + got.y * way.y).toBeGreaterThan(Math.cos((12 * Math.PI) / 180));
-          expect(stepGrey).toBeGreaterThan(50);
-        },
-      ),
-      { numRuns: 60 },
-    );
-  });
-
-  test('a second edge right beside the contour holds a movement back, also where it runs askew; a soft edge does not', () => {
-    /** Cloth to the left of x = 50, ground to the right, and a box of another grey that begins further right. */
-    const scene = (box: (y: number) => number, grey: number, softPx = 1) => {
-      const data = new Uint8Array(100 * 60);
-      const soft = (d: number) => Math.max(0, Math.min(1, 0.5 + d / (2 * softPx)));
-      for (let y = 0; y < 60; y++)
-        for (let x = 0; x < 100; x++) {
-          const ground = grey + (190 - grey) * soft(x - box(y));
-          data[y * 100 + x] = 85 + (ground - 85) * soft(x - 50);
-        }
-      return { x0: 0, y0: 0, width: 100, height: 60, stride: 100, data };
-    };
-    const drawn = { from: { x: 22, y: 30 }, to: { x: 78, y: 30 } };
-    const held = (picture: Gray) => isHeldBack(snapLine(picture, drawn).seenShare);
-    expect(held(scene(() => 56, 145))).toBe(true);
-    expect(held(scene((y) => 56 + (y - 30) / 4, 145))).toBe(true);
-    // Alone, soft, or with something faint beside it, it moves as it should.
-    expect(held(scene(() => 500, 190))).toBe(false);
-    expect(held(scene(() => 500, 190, 5))).toBe(false);
-    expect(held(scene(() => 57, 178))).toBe(false);
-  });
-
-  test('another edge within reach is named with its distance', () => {
-    const data = Uint8Array.from({ length: 100 * 60 }, (_, k) => {
-      const x = k % 100;
-      return x < 50 ? 60 : x < 60 ? 180 : 70;
-    });
-    const picture: Gray = { x0: 0, y0: 0, width: 100, height: 60, stride: 100, data };
-    const { rivalPx, stepGrey } = snapLine(picture, { from: { x: 30, y: 30 }, to: { x: 70, y: 30 } });
-    expect(Math.abs(rivalPx! - 10)).toBeLessThan(1.5);
-    expect(stepGrey).toBeGreaterThan(90);
-  });
-});
-
-describe('the camera’s movement', () => {
-  const way = (deg: number) => ({ x: Math.cos((deg * Math.PI) / 180), y: Math.sin((deg * Math.PI) / 180) });
-  const still = (deg: number, moved: readonly { x: number; y: number }[]) => {
-    const w = way(deg);
-    return {
-      line: { from: { x: 0, y: 0 }, to: { x: 40 * w.x, y: 40 * w.y } },
-      shiftPx: moved.map((m) => m.x * w.x + m.y * w.y),
-    };
-  };
-
-  test('two lines that point apart tell it for every direction', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 0, max: 359 }),
-        fc.integer({ min: 25, max: 155 }),
-        fc.integer({ min: 0, max: 359 }),
-        fc.array(fc.record({ x: fc.integer({ min: -9, max: 9 }), y: fc.integer({ min: -9, max: 9 }) }), {
-          minLength: 1,
-        }),
-        (a, apart, of, moved) => {
-          const shake = shakeAlong([still(a, moved), still(a + apart, moved)], way(of))!;
-          expect(shake.by).toBe('whole');
-          moved.forEach((m, i) => expect(shake.px[i]).toBeCloseTo(m.x * way(of).x + m.y * way(of).y, 6));
-        },
-      ),
-    );
-  });
-
-  test('one line tells it for its own direction, either way, and for no other', () => {
-    const moved = [{ x: 3, y: 4 }];
-    expect(shakeAlong([still(0, moved)], way(0))).toMatchObject({ by: 'along', px: Float64Array.of(3) });
-    expect(shakeAlong([still(0, moved)], way(180))!.px[0]).toBeCloseTo(-3, 9);
-    expect(shakeAlong([still(0, moved)], way(60))).toBeNull();
-    expect(shakeAlong([], way(0))).toBeNull();
-  });
-});
-
-test('a flash is no cut', () => {
-  const dark = new Uint8Array(144).fill(40);
-  const light = new Uint8Array(144).fill(200);
-  const scene = (n: number, of: Uint8Array) => Array.from({ length: n }, () => of);
-  expect(cutsIn([...scene(10, dark), light, ...scene(10, dark)])).toEqual([]);
-  expect(cutsIn([...scene(10, dark), ...scene(10, light)])).toEqual([10]);
-});
-
-test('between pixels by the four around, and on at the edge', () => {
-  const g: Gray = { x0: 10, y0: 20, width: 2, height: 2, stride: 2, data: [0, 100, 50, 150] };
-  expect(grayAt(g, 10.5, 20.5)).toBe(75);
-  expect(grayAt(g, 0, 0)).toBe(0);
-  expect(grayAt(g, 99, 99)).toBe(150);
 });

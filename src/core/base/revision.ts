@@ -49,9 +49,13 @@ export function judgeSave<T>(kept: Kept<T>, save: Save<T>): SaveVerdict {
   return sameRecord(kept.data, save.data) ? 'already' : 'conflict';
 }
 
-/** What is kept after a save was stored. */
+/**
+ * What is kept after a save was stored. A writer who says the same once more, as a page does that is left, makes no new
+ * revision: the next page, which may be here already, would meet it as the work of somebody else.
+ */
 export function afterSave<T>(kept: Kept<T>, { stamp, data }: Save<T>): Kept<T> {
   const goesOn = stamp !== null && stamp.writer === kept.writer;
+  if (goesOn && sameRecord(kept.data, data)) return { ...kept, n: stamp.n };
   return {
     rev: kept.rev + 1,
     data,

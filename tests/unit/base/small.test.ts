@@ -222,8 +222,38 @@ describe('saves over a revision', () => {
     expect(afterSave(kept, save(7, 'v', 1))).toEqual({ rev: 8, data: 'new', writer: 'v', n: 1, from: 7 });
     expect(afterSave(kept, over(7, 'own'))).toEqual({ rev: 8, data: 'own', writer: null, n: 0, from: 7 });
     expect(afterSave({ ...kept, writer: null }, over(7, 'own'))).toMatchObject({ from: 7 });
+    // The same said once more is no new revision, but it is the last that this hand said.
+    expect(afterSave(kept, save(5, 'w', 6, 'is'))).toEqual({ ...kept, n: 6 });
+    expect(afterSave(kept, save(7, 'v', 1, 'is'))).toMatchObject({ rev: 8, writer: 'v' });
     expect(over(3, 'x', true)).toEqual({ rev: 3, data: 'x', keepEarlier: true, stamp: null });
   });
+});
+
+describe('a page that is left says the same twice, and the second comes late', () => {
+  const save = (rev: number, writer: string, n: number, data: string): Save<string> => ({
+    rev,
+    data,
+    keepEarlier: false,
+    stamp: { writer, n },
+  });
+  const through = (kept: Kept<string>, ...saves: Save<string>[]) =>
+    saves.reduce((now, s) => {
+      const verdict = judgeSave(now, s);
+      expect(verdict).not.toBe('conflict');
+      return verdict === 'store' ? afterSave(now, s) : now;
+    }, kept);
+  const empty: Kept<string> = { rev: 0, data: '', writer: null, n: 0, from: 0 };
+  it('the page after it, made from the first, meets nobody', () =>
+    expect(
+      through(
+        empty,
+        save(0, 'left', 1, 'seen 2'),
+        save(0, 'left', 2, 'seen 2'),
+        save(1, 'next', 1, 'seen 3'),
+      ),
+    ).toMatchObject({ rev: 2, data: 'seen 3', writer: 'next' }));
+  it('an older word that comes later still does not come back', () =>
+    expect(through(empty, save(0, 'w', 1, 'a'), save(0, 'w', 3, 'a'), save(0, 'w', 2, 'b')).data).toBe('a'));
 });
 
 describe('records that are the same', () => {

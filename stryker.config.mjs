@@ -7,7 +7,7 @@ const config = {
   ignoreStatic: true,
   // Wording, patterns of text and empty lists are what the interface's tests read.
   mutator: { excludedMutations: ['StringLiteral', 'Regex', 'ArrayDeclaration', 'ObjectLiteral'] },
-  ignorePatterns: ['.next', 'data', 'docs', 'test-results', 'playwright-report', 'public', 'drizzle'],
+  ignorePatterns: ['.next', 'data', 'docs', 'test-results', 'playwright-report', 'public/at-home', 'drizzle'],
   tempDirName: 'data/mutants',
   reporters: ['json'],
   jsonReporter: { fileName: 'data/reports/mutants.json' },

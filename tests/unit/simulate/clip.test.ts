@@ -177,6 +177,28 @@ describe('a made-up clip: its pictures', () => {
     expect(Math.abs(found[0]! - x)).toBeLessThan(0.6);
     expect(Math.abs(found[0]! - found[1]! - 5 * body.breaths[1]!.depth)).toBeLessThan(0.5);
   });
+  it.each([
+    ['lowerRibsRight', -1],
+    ['lowerRibsLeft', 1],
+  ] as const)('from the front the %s lie on its side of the picture and widen', (place, side) => {
+    const body = plain({ view: 'front', movesPx: { [place]: 5 } });
+    const { x, y } = middle(body, place);
+    const row = Math.round(y);
+    const frame = Math.round(body.breaths[1]!.turnS * 30);
+    const found = [0, frame].map((f) => crossing(body.picture(f), row, x - 14, x + 14, 140));
+    // At .26 of the height from the middle, less what the waist takes at this height: .04 · e^(−½·1.7²) = .0094.
+    expect(Math.abs(x - (0.5 * W + side * (0.26 - 0.0094) * H))).toBeLessThan(0.5);
+    expect(Math.abs(found[0]! - x)).toBeLessThan(0.6);
+    expect(Math.abs(side * (found[1]! - found[0]!) - 5 * body.breaths[1]!.depth)).toBeLessThan(0.5);
+  });
+  it('an edge that leans is as soft across itself as one that stands', () => {
+    const shoulder = plain().picture(0);
+    const { x, y } = middle(plain(), 'shoulder');
+    const levels = Array.from({ length: 9 }, (_, i) => grey(shoulder, x, y - 4 + i));
+    // Within three pixels it goes from ground to cloth.
+    expect(levels[0]! - levels[8]!).toBeGreaterThan(60);
+    expect(levels.filter((v) => v < 165 && v > 115).length).toBeLessThanOrEqual(3);
+  });
   it('the shoulder moves up', () => {
     const body = plain({ movesPx: { shoulder: 5 } });
     const { x, y } = middle(body, 'shoulder');

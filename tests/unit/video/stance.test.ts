@@ -130,6 +130,10 @@ describe('what a picture says of the shoulders', () => {
     // 132° and 144°: 138 ± 8 may as well reach it.
     expect(says(arm(132, 144))[0]!.limits).toBe(false);
     expect(says(arm(120, 122))[0]!.limits).toBe(true);
+    // 140° itself is not short of it.
+    const at = (value: number) =>
+      shouldersSay({ values: [{ id: 'armHeight', value, error: null }] } as never)[0]!;
+    expect([at(139.9).limits, at(140).limits]).toEqual([true, false]);
   });
 
   test('a shoulder that stands higher is told with its side, one that is level is not', () => {

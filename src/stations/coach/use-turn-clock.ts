@@ -91,6 +91,7 @@ export function useTurnClock(sound: Sound, page: string) {
   return { leading, isLeading, unheard, reading, runsNow, sounds, hush, roll, stand, stoodS };
 }
 
+/** Where a tab keeps which of its pages shows a run. */
 const TAB = 'kokyu-run-page';
 
 /** The page with a run that this tab showed before `page`, which takes its place; null where there was none. */

@@ -194,14 +194,15 @@ describe('a record that is mended', () => {
   });
 });
 
+const save = (rev: number, writer: string | null, n: number, data = 'new'): Save<string> => ({
+  rev,
+  data,
+  keepEarlier: false,
+  stamp: writer === null ? null : { writer, n },
+});
+
 describe('saves over a revision', () => {
   const kept: Kept<string> = { rev: 7, data: 'is', writer: 'w', n: 4, from: 5 };
-  const save = (rev: number, writer: string | null, n: number, data = 'new'): Save<string> => ({
-    rev,
-    data,
-    keepEarlier: false,
-    stamp: writer === null ? null : { writer, n },
-  });
   it('one that is there already, one that goes on, one that meets somebody else', () => {
     expect(judgeSave(kept, save(7, 'w', 4))).toBe('already');
     expect(judgeSave(kept, save(7, 'w', 3))).toBe('already');
@@ -230,12 +231,6 @@ describe('saves over a revision', () => {
 });
 
 describe('a page that is left says the same twice, and the second comes late', () => {
-  const save = (rev: number, writer: string, n: number, data: string): Save<string> => ({
-    rev,
-    data,
-    keepEarlier: false,
-    stamp: { writer, n },
-  });
   const through = (kept: Kept<string>, ...saves: Save<string>[]) =>
     saves.reduce((now, s) => {
       const verdict = judgeSave(now, s);

@@ -123,6 +123,7 @@ describe('what opens a zone', () => {
   });
 });
 
+// ECSC 1993 (Quanjer, Eur Respir J 6 S16:5), the inspiratory one from memory; the weight as `size.ts` cites it.
 describe('sizes', () => {
   const man: BodySize = { heightCm: 175, sex: 'man', ageY: 40 };
   const woman: BodySize = { heightCm: 165, sex: 'woman', ageY: 30 };

@@ -2,7 +2,6 @@ import { bandBody, POSTURES, simulateBands, WAY, WAYS } from '@/core/simulate/ba
 import { bandSetup, type BandSetup } from '@/core/simulate/bands.schema';
 import { exhaleSound } from '@/core/simulate/exhale-sound';
 import { normal, seeded } from '@/core/simulate/random';
-import { at } from './made';
 
 /** Nothing but the breath: no noise, even in length. */
 const clean = (parts: Partial<BandSetup> = {}) =>
@@ -10,7 +9,17 @@ const clean = (parts: Partial<BandSetup> = {}) =>
 const samples = (body: ReturnType<typeof bandBody>, n: number) =>
   Array.from({ length: n }, () => body.next());
 const mean = (v: readonly number[]) => v.reduce((a, b) => a + b, 0) / v.length;
-const spread = (v: readonly number[]) => Math.sqrt(mean(v.map((x) => (x - mean(v)) ** 2)));
+const spread = (v: readonly number[]) => {
+  const middle = mean(v);
+  return Math.sqrt(mean(v.map((x) => (x - middle) ** 2)));
+};
+/** The values of a body at the sample nearest to a time. */
+function at(body: ReturnType<typeof bandBody>, tS: number): number[] {
+  body.skipTo(tS);
+  const sample = body.next();
+  if (!sample) throw new Error(`The line is lost at ${tS} s.`);
+  return sample.values;
+}
 
 describe('made-up numbers', () => {
   it('uniform: between 0 and 1 with their mean and spread, the same again for one seed only', () => {
@@ -96,7 +105,7 @@ describe('simulated bands: the breath', () => {
     const out = b.exhaleEndS - b.turnS;
     expect(Math.abs(v((b.startS + b.turnS) / 2) - full / 2)).toBeLessThan(0.01);
     expect(Math.abs(v(b.startS + (b.turnS - b.startS) / 4) - 0.1464 * full)).toBeLessThan(0.01);
-    // (1 + cos(π · 0.5^0.92)) / 2 = 0.4108; cos(π · 0.25^0.92) = 0.6503 → 0.8252.
+    // At half of the way out (1 + cos(π · 0.5^0.92)) / 2 = 0.455 of it is left.
     const half = (1 + Math.cos(Math.PI * 0.5 ** 0.92)) / 2;
     expect(half).toBeLessThan(0.5);
     expect(Math.abs(v(b.turnS + out / 2) - half * full)).toBeLessThan(0.01);

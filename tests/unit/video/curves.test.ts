@@ -2,7 +2,7 @@ import { recordOf, type Span } from '@/core/signal/record';
 import { analyseClip, type ClipOptions } from '@/core/video/clip';
 import type { LinePlace } from '@/core/video/line';
 import type { FollowedLine } from '@/core/video/line.schema';
-import { must, why } from '../helpers';
+import { CLIP_NOTE, must, why } from '../helpers';
 
 // What is said of curves that are known to the sample: a breath of four seconds, in and out by a half cosine.
 const HZ = 20;
@@ -34,13 +34,10 @@ function analysed(drawn: readonly Drawn[], options: ClipOptions = {}, { seconds 
     }),
   );
   const lines = drawn.map(({ place, deg = 0, lost = [] }): FollowedLine => ({
+    ...CLIP_NOTE.lines[0]!,
     place,
     from: { x: 0, y: 0 },
     to: { x: 40 * Math.cos((deg * Math.PI) / 180), y: 40 * Math.sin((deg * Math.PI) / 180) },
-    stepGrey: 80,
-    rivalPx: null,
-    splitHalf: 0.99,
-    noisePx: 0.01,
     lost,
   }));
   return analyseClip(record, lines, options);

@@ -22,7 +22,7 @@ import { fewerLines, pictureRate, sayLost } from '@/core/video/live';
 import { snapLine } from '@/core/video/snap';
 import { shakeAlong } from '@/core/video/steady';
 import { planStrip, regionOf, stripOf } from '@/core/video/strip';
-import { must, why } from '../helpers';
+import { CLIP_NOTE, must, why } from '../helpers';
 
 describe('a line', () => {
   test('snaps to the edge and across it, wherever it was drawn within reach', () => {
@@ -273,14 +273,7 @@ describe('what a line is worth', () => {
       (_, i) => (travelPx / 2) * Math.sin((2 * Math.PI * i) / HZ / 4),
     );
   const line = (parts: Partial<FollowedLine> = {}): FollowedLine => ({
-    place: 'belly',
-    from: { x: 0, y: 0 },
-    to: { x: 40, y: 0 },
-    stepGrey: 80,
-    rivalPx: null,
-    splitHalf: 0.99,
-    noisePx: 0.01,
-    lost: [],
+    ...CLIP_NOTE.lines[0]!,
     ...parts,
   });
   const judged = (

@@ -6,11 +6,13 @@ import { useRef, useState } from 'react';
 import { agoOf } from '@/core/base/dates';
 import type { Result } from '@/core/base/result';
 import { Figure } from '@/pictures/figure';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { INPUT } from '@/ui/field';
 import { useHotkeys } from '@/ui/hotkeys';
+import { useHouse } from '@/ui/house';
 import { Notice } from '@/ui/notice';
-import { whenOf } from './when';
+import { byWeek, whenOf } from './when';
 
 type Row = {
   id: string;
@@ -47,11 +49,12 @@ export function ClassList({ classes, damaged, createClass }: Props) {
   const router = useRouter();
   const name = useRef<HTMLInputElement>(null);
   const [error, setError] = useState<string | null>(null);
+  const { firstDay } = useHouse();
   useHotkeys([{ key: 'n', does: 'new class', run: () => name.current?.focus() }]);
   const make = async () => {
-    const made = await createClass(name.current?.value ?? '').catch(() => null);
-    if (made?.ok) return router.push(`/classes/${made.value.id}`);
-    setError(made?.why ?? 'Not made: Kokyu does not answer. Try again.');
+    const made = await answered(createClass(name.current?.value ?? ''));
+    if (made.ok) return router.push(`/classes/${made.value.id}`);
+    setError(made.why);
   };
   return (
     <div className="grid grid-cols-1 gap-12 pt-3 desk:grid-cols-[1fr_300px]">
@@ -77,7 +80,7 @@ export function ClassList({ classes, damaged, createClass }: Props) {
           </div>
         ) : (
           <ul>
-            {classes.map((row) => (
+            {byWeek(classes, firstDay).map((row) => (
               <li key={row.id} className="border-b border-rule">
                 <Link
                   href={`/classes/${row.id}`}

@@ -209,10 +209,20 @@ test('a name that cannot be one, or is taken, is refused in words', () => {
   for (const name of ['', 'Ärger', 'a b', '../x', '-x', 'x-', 'x'.repeat(41)])
     expect(() => doors.addStudio(dir, name), name).toThrow('small letters');
   expect(() => doors.addStudio(dir, 'harbour')).toThrow('There is a studio of this name already');
-  const refused = spawnSync(process.execPath, ['scripts/start.mjs', '--new', 'harbour'], {
-    env: { ...process.env, KOKYU_STUDIOS: dir, PORT: '4686' },
-    encoding: 'utf8',
-    timeout: 60_000,
-  });
-  expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining('already')]);
+  const started = (args: readonly string[], env: Record<string, string>) => {
+    const { status, stderr } = spawnSync(process.execPath, ['scripts/start.mjs', ...args], {
+      env: { ...process.env, KOKYU_STUDIOS: '', KOKYU_PHONES: '', PORT: '4686', ...env },
+      encoding: 'utf8',
+      timeout: 60_000,
+    });
+    return [status, stderr];
+  };
+  const studios = { KOKYU_STUDIOS: dir };
+  expect(started(['--new', 'harbour'], studios)).toEqual([1, expect.stringContaining('already')]);
+  expect(started(['--new'], studios)).toEqual([1, expect.stringContaining('needs the name of the studio')]);
+  expect(started(['--new', 'harbour'], {})).toEqual([1, expect.stringContaining('set KOKYU_STUDIOS')]);
+  expect(started([], { ...studios, KOKYU_PHONES: '192.0.2.1' })).toEqual([
+    1,
+    expect.stringContaining('KOKYU_PHONES lets phones in to one studio'),
+  ]);
 });

@@ -3,8 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
+import { Notice } from '@/ui/notice';
 
 type Props = {
   clientId: string;
@@ -27,30 +29,29 @@ export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: P
   const [archived, setArchived] = useState(false);
   const router = useRouter();
   const rename = async () => {
-    const result = await actions.renameClient(clientId, draft);
+    const result = await answered(actions.renameClient(clientId, draft));
     setError(result.ok ? null : result.why);
     if (result.ok) onRenamed();
   };
   const archive = async () => {
-    const result = await actions.archiveClient(clientId);
+    const result = await answered(actions.archiveClient(clientId));
     if (result.ok) setArchived(true);
     else setError(result.why);
+  };
+  const restore = async () => {
+    const result = await answered(actions.restoreClient(clientId));
+    setError(result.ok ? null : result.why);
+    if (!result.ok) return;
+    setArchived(false);
+    setAsking(false);
   };
   return archived ? (
     <div className="space-y-3">
       <p>
         <bdi>{name}</bdi> is off the list. Nothing was deleted: Today has them under “Taken off the list”.
       </p>
-      <Button
-        onClick={() =>
-          void actions.restoreClient(clientId).then(() => {
-            setArchived(false);
-            setAsking(false);
-          })
-        }
-      >
-        Undo
-      </Button>{' '}
+      {error && <Notice level="care">{error}</Notice>}
+      <Button onClick={() => void restore()}>Undo</Button>{' '}
       <Button kind="main" onClick={() => router.push('/')}>
         Go to Today
       </Button>

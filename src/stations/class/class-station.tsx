@@ -16,6 +16,7 @@ import { applyEdit, type Edit } from '@/core/sequence/edit';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { RunStrip } from '@/pictures/run-strip';
 import { TemplateList, type Template } from '@/stations/write/template-list';
+import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
@@ -93,9 +94,9 @@ export function ClassStation({
   };
   const start = async () => {
     if (!(await flush())) return;
-    const begun = await actions.startClass(classId).catch(() => null);
-    if (begun?.ok) return router.push(`/classes/${classId}/run/${begun.value.id}`);
-    setSaid({ level: 'care', text: begun?.why ?? 'Not started: Kokyu does not answer. Try again.' });
+    const begun = await answered(actions.startClass(classId));
+    if (begun.ok) return router.push(`/classes/${classId}/run/${begun.value.id}`);
+    setSaid({ level: 'care', text: begun.why });
   };
   const changeRoster = (change: (roster: ClassData['roster']) => ClassData['roster']) => {
     set((d) => ({ ...d, roster: change(d.roster) }));
@@ -147,9 +148,9 @@ export function ClassStation({
             }}
             onTemplate={actions.keepClassTemplate}
             onArchive={async () => {
-              const gone = await actions.archiveClass(classId).catch(() => null);
-              if (gone?.ok) router.push('/classes');
-              else setSaid({ level: 'care', text: gone?.why ?? 'Kokyu does not answer. Try again.' });
+              const gone = await answered(actions.archiveClass(classId));
+              if (gone.ok) router.push('/classes');
+              else setSaid({ level: 'care', text: gone.why });
             }}
           />
         </div>
@@ -364,15 +365,9 @@ function Begin({ sequence, last, templates, name, onStart, onTemplate, onArchive
           <Press
             look="quiet"
             onClick={() =>
-              void onTemplate(name || 'Class', sequence)
-                .catch(() => null)
-                .then((kept) =>
-                  setTold(
-                    kept?.ok
-                      ? `Kept as a template: ${name || 'Class'}.`
-                      : (kept?.why ?? 'Kokyu does not answer.'),
-                  ),
-                )
+              void answered(onTemplate(name || 'Class', sequence)).then((kept) =>
+                setTold(kept.ok ? `Kept as a template: ${name || 'Class'}.` : kept.why),
+              )
             }
           >
             Keep as a template

@@ -7,6 +7,7 @@ import type { Result } from '@/core/base/result';
 import type { RunSummary } from '@/core/run/summary';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Staves } from '@/pictures/staves';
+import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
 import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
@@ -30,7 +31,7 @@ export function CoachDoor({ clientId, runs, latest, others, bar, startRun }: Pro
   const [error, setError] = useState<string | null>(null);
   const open = runs.find((r) => !r.endedAt);
   const start = async (id: string) => {
-    const run = await startRun(id);
+    const run = await answered(startRun(id));
     if (run.ok) router.push(`/clients/${clientId}/coach/${run.value.id}`);
     else setError(run.why);
   };

@@ -13,6 +13,7 @@ import { holdBars } from '@/core/safety/rules';
 import type { Flags } from '@/core/screen/flags';
 import type { BlockResult, RunState } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
@@ -65,10 +66,12 @@ export function RelookScreen(given: Props) {
   const [look, setLook] = useKeptLook(runId);
   const [error, setError] = useState<string | null>(null);
   const keep = async (goOn: boolean) => {
-    const kept = await onKeep(look, goOn).catch(() => null);
-    if (kept?.ok) await del(nameOf(runId)).catch(() => undefined);
-    else
-      setError(kept ? kept.why : 'Not kept: Kokyu does not answer. What you saw is still here; try again.');
+    const kept = await answered(
+      onKeep(look, goOn),
+      'Not kept: Kokyu does not answer. What you saw is still here; try again.',
+    );
+    if (kept.ok) await del(nameOf(runId)).catch(() => undefined);
+    else setError(kept.why);
   };
   const barred = POSITIONS.filter((p) => positionBars(p, flags).length > 0);
   const props = { look, set: setLook, barred, before: before?.data ?? null };

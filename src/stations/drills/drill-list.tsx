@@ -8,6 +8,7 @@ import { shippedDrills } from '@/core/drills/shelf';
 import { findDrills } from '@/core/safety/search';
 import { printLibraryFile } from '@/core/formats/print-json';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { useWholeLater } from '@/ui/awake';
 import { Button } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
@@ -86,7 +87,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
   const say = (result: Result<unknown>, text: string) =>
     setSaid({ ok: result.ok, text: result.ok ? text : result.why });
   const bringIn = async (file: File) => {
-    const result = await actions.bringInLibrary(await file.text());
+    const result = await answered(actions.bringInLibrary(await file.text()));
     say(result, result.ok ? `Brought in: ${result.value.added} new, ${result.value.replaced} replaced.` : '');
   };
   if (editing) {
@@ -95,7 +96,7 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
         drill={editing}
         all={all}
         onKeep={async (drill) => {
-          const kept = await actions.storeDrill(drill);
+          const kept = await answered(actions.storeDrill(drill));
           if (kept.ok) {
             setOpenId(kept.value.id);
             setEditing(null);
@@ -187,7 +188,9 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
                 {library.retired.includes(open.id) ? (
                   <Button
                     onClick={() =>
-                      void actions.bringBackDrill(open.id).then((r) => say(r, `Offered again: ${open.name}.`))
+                      void answered(actions.bringBackDrill(open.id)).then((r) =>
+                        say(r, `Offered again: ${open.name}.`),
+                      )
                     }
                   >
                     Bring back
@@ -195,9 +198,9 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
                 ) : (
                   <Button
                     onClick={() =>
-                      void actions
-                        .retireDrill(open.id)
-                        .then((r) => say(r, `Retired: ${open.name}. Sequences that have it keep it.`))
+                      void answered(actions.retireDrill(open.id)).then((r) =>
+                        say(r, `Retired: ${open.name}. Sequences that have it keep it.`),
+                      )
                     }
                   >
                     Retire

@@ -9,6 +9,7 @@ import { weekOf } from '@/core/home/clock-time';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import { nameOf } from '@/core/sequence/sequence';
 import { HomeWeek } from '@/pictures/home-week';
+import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
 import { When } from '@/ui/dates';
 import { FileButton } from '@/ui/file-button';
@@ -38,8 +39,6 @@ type Props = {
   renew: (() => void) | null;
 };
 
-const SILENT = 'Kokyu does not answer. Try again.';
-
 /** The plan that is at home: how it gets there, what came back of it, and its end. */
 export function AtHome({ clientId, home, links, today, phone, actions, renew }: Props) {
   const { firstDay } = useHouse();
@@ -52,11 +51,10 @@ export function AtHome({ clientId, home, links, today, phone, actions, renew }: 
     () => adherenceOf({ plan, endedOn: null, reports: home.reports }, today),
     [plan, home.reports, today],
   );
-  const after = <T,>(result: Result<T> | null, say: (value: T) => string) => {
-    setTold(
-      result?.ok ? { level: 'say', text: say(result.value) } : { level: 'care', text: result?.why ?? SILENT },
-    );
-    if (result?.ok) router.refresh();
+  const after = <T,>(result: Result<T>, say: (value: T) => string) => {
+    setTold(result.ok ? { level: 'say', text: say(result.value) } : { level: 'care', text: result.why });
+    if (result.ok) router.refresh();
+    return result.ok;
   };
   const base = `/clients/${clientId}/home/${id}`;
   return (
@@ -74,10 +72,9 @@ export function AtHome({ clientId, home, links, today, phone, actions, renew }: 
             kind="quiet"
             onClick={() => {
               if (!sure) return setSure(true);
-              void actions
-                .endHome(id)
-                .catch(() => null)
-                .then((r) => after(r, () => 'The plan is over; its link opens nothing any more.'));
+              void answered(actions.endHome(id)).then((r) =>
+                after(r, () => 'The plan is over; its link opens nothing any more.'),
+              );
             }}
             onBlur={() => setSure(false)}
           >
@@ -114,34 +111,20 @@ export function AtHome({ clientId, home, links, today, phone, actions, renew }: 
               links={links}
               phone={phone}
               onLink={() =>
-                void actions
-                  .makeLink(id)
-                  .catch(() => null)
-                  .then((r) => {
-                    if (r?.ok) setLink(r.value);
-                    after(r, () => '');
-                  })
+                void answered(actions.makeLink(id)).then((r) => {
+                  if (r.ok) setLink(r.value);
+                  after(r, () => '');
+                })
               }
               onWithdraw={(linkId) =>
-                void actions
-                  .withdrawLink(linkId)
-                  .catch(() => null)
-                  .then((r) => after(r, () => 'Withdrawn: this link opens nothing any more.'))
+                void answered(actions.withdrawLink(linkId)).then((r) =>
+                  after(r, () => 'Withdrawn: this link opens nothing any more.'),
+                )
               }
             />
             <TakeBack
-              onCode={(code) =>
-                actions
-                  .takeCode(id, code)
-                  .catch(() => null)
-                  .then((r) => after(r, takenSaid))
-              }
-              onFile={(text) =>
-                actions
-                  .takeFile(id, text)
-                  .catch(() => null)
-                  .then((r) => after(r, takenSaid))
-              }
+              onCode={(code) => answered(actions.takeCode(id, code)).then((r) => after(r, takenSaid))}
+              onFile={(text) => answered(actions.takeFile(id, text)).then((r) => after(r, takenSaid))}
             />
           </div>
         </div>
@@ -207,8 +190,9 @@ function TakeBack({
   onCode,
   onFile,
 }: {
-  onCode: (code: string) => Promise<void>;
-  onFile: (text: string) => Promise<void>;
+  /** Whether it was taken in. */
+  onCode: (code: string) => Promise<boolean>;
+  onFile: (text: string) => Promise<boolean>;
 }) {
   const [code, setCode] = useState('');
   return (
@@ -220,7 +204,7 @@ function TakeBack({
         className="space-y-2"
         onSubmit={(e) => {
           e.preventDefault();
-          void onCode(code).then(() => setCode(''));
+          void onCode(code).then((taken) => taken && setCode(''));
         }}
       >
         <label className="block">

@@ -6,6 +6,7 @@ import type { Result } from '@/core/base/result';
 import type { HomeOfClient } from '@/core/client/case';
 import type { HomeClient } from '@/core/home/choices';
 import type { HomePlan } from '@/core/home/home-plan.schema';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { Figure } from '@/pictures/figure';
@@ -47,10 +48,10 @@ export function HomeStation({
   const [busy, setBusy] = useState(false);
   const begin = async () => {
     setBusy(true);
-    const made = await actions.beginHome(clientId).catch(() => null);
+    const made = await answered(actions.beginHome(clientId));
     setBusy(false);
-    setError(made?.ok ? null : (made?.why ?? 'Kokyu does not answer. Try again.'));
-    if (made?.ok) router.refresh();
+    setError(made.ok ? null : made.why);
+    if (made.ok) router.refresh();
   };
   return (
     <div className="space-y-6">

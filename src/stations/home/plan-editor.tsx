@@ -12,6 +12,7 @@ import type { HomePlan } from '@/core/home/home-plan.schema';
 import { fullestDay } from '@/core/home/schedule';
 import { clock } from '@/core/sequence/sequence';
 import { HomeWeek } from '@/pictures/home-week';
+import { answered } from '@/ui/answered';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { Button } from '@/ui/button';
@@ -62,19 +63,18 @@ export function PlanEditor({ clientId, planId, initial, rev, today, client, repl
   };
   const again = async (wish: HomePlan) => {
     setBusy(true);
-    const made = await actions.planAgain(clientId, wish).catch(() => null);
+    const made = await answered(actions.planAgain(clientId, wish));
     setBusy(false);
-    if (made?.ok) put({ ...made.value, note: wish.note, asks: wish.asks });
-    else
-      setSaid({ level: 'care', text: made?.why ?? 'Kokyu does not answer. Nothing was changed; try again.' });
+    if (made.ok) put({ ...made.value, note: wish.note, asks: wish.asks });
+    else setSaid({ level: 'care', text: made.why });
   };
   const send = async () => {
     if (!(await flush())) return;
     setBusy(true);
-    const sent = await actions.sendHome(planId).catch(() => null);
+    const sent = await answered(actions.sendHome(planId));
     setBusy(false);
-    if (sent?.ok) router.refresh();
-    else setSaid({ level: 'care', text: sent?.why ?? 'Not sent: Kokyu does not answer. Try again.' });
+    if (sent.ok) router.refresh();
+    else setSaid({ level: 'care', text: sent.why });
   };
   useHotkeys([
     { key: 'p', does: 'plan what goes home again', run: () => !busy && void again(plan) },

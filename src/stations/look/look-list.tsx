@@ -10,6 +10,7 @@ import { stateOf } from '@/core/look/progress';
 import { timingFromTaps } from '@/core/look/taps';
 import { minutesOf, PROTOCOLS, TEST, TESTS, type Protocol, type TestId } from '@/core/look/tests';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { When } from '@/ui/dates';
@@ -45,7 +46,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
   const [choosing, setChoosing] = useState(false);
   const open = looks.find((l) => !l.finishedAt);
   const start = async (protocol?: Protocol) => {
-    const result = await actions.start(clientId, protocol);
+    const result = await answered(actions.start(clientId, protocol));
     if (result.ok) router.push(`/clients/${clientId}/look/${result.value.id}`);
     else setError(result.why);
   };
@@ -116,7 +117,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
                   look="quiet"
                   className="text-fine"
                   aria-label={`Forget the choice ${p.name}`}
-                  onClick={() => void actions.dropProtocol(String(p.id)).then(told)}
+                  onClick={() => void answered(actions.dropProtocol(String(p.id))).then(told)}
                 >
                   forget
                 </Press>
@@ -155,7 +156,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
           onChoose={(name, tests) => void start({ name, tests })}
           onSave={(name, tests: TestId[]) => {
             setChoosing(false);
-            void actions.saveProtocol({ name, tests }).then(told);
+            void answered(actions.saveProtocol({ name, tests })).then(told);
           }}
         />
       )}

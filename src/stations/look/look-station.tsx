@@ -11,6 +11,7 @@ import type { Thresholds } from '@/core/read/thresholds';
 import type { Result } from '@/core/base/result';
 import type { Position } from '@/core/body/positions';
 import type { Consent } from '@/core/screen/screen';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { When } from '@/ui/dates';
@@ -85,7 +86,7 @@ export function LookStation({
   ]);
   const finish = async () => {
     if (!(await autosave.flush())) return;
-    const result = finished ? null : await finishLook(lookId);
+    const result = finished ? null : await answered(finishLook(lookId));
     if (result && !result.ok) return setError(result.why);
     router.push(`/clients/${clientId}/read`);
     router.refresh();

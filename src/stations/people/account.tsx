@@ -101,7 +101,7 @@ function Sessions({
               </span>
             </span>
             {s.mine ? (
-              <Press look="quiet" onClick={() => void actions.signOut().then(() => loadAnew('/'))}>
+              <Press look="quiet" onClick={() => void actions.signOut().finally(() => loadAnew('/'))}>
                 sign out
               </Press>
             ) : (

@@ -52,7 +52,7 @@ export function Unlock({
           <Button kind="main" type="submit" disabled={busy || secret === ''}>
             {busy ? 'Looking …' : 'Open'}
           </Button>
-          <Press look="quiet" onClick={() => void signOut().then(() => loadAnew())}>
+          <Press look="quiet" onClick={() => void signOut().finally(() => loadAnew())}>
             somebody else: sign out
           </Press>
         </div>

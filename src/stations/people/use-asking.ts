@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 
 /** A command that is under way, and what came of it where it was refused. */
 export function useAsking() {
@@ -9,10 +10,7 @@ export function useAsking() {
   const ask = async <T>(does: () => Promise<Result<T>>): Promise<T | undefined> => {
     setBusy(true);
     setError(null);
-    const done = await does().catch(() => ({
-      ok: false as const,
-      why: 'Kokyu does not answer. Nothing was changed; try again.',
-    }));
+    const done = await answered(does());
     setBusy(false);
     if (done.ok) return done.value;
     setError(done.why);

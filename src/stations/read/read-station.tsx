@@ -24,6 +24,7 @@ import type { Result } from '@/core/base/result';
 import type { Flags } from '@/core/screen/flags';
 import { FigureLater } from '@/pictures/figure-later';
 import { Rings } from '@/pictures/rings';
+import { answered } from '@/ui/answered';
 import { buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { When } from '@/ui/dates';
@@ -84,12 +85,11 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
   }
   const told = (answer: Result<null>) => setError(answer.ok ? null : answer.why);
   const judgement = look.data.judgement ?? NO_JUDGEMENT;
+  const judge = (next: Judgement) => void answered(actions.judge(look.id, next)).then(told);
   const judgeReading = (name: ReadingName, decided: { strength: number; why: string } | null) =>
-    void actions
-      .judge(look.id, { ...judgement, readings: changed(judgement.readings, name, decided) })
-      .then(told);
+    judge({ ...judgement, readings: changed(judgement.readings, name, decided) });
   const judgeNeed = (need: Need, decided: { weight: number; why: string } | null) =>
-    void actions.judge(look.id, { ...judgement, needs: changed(judgement.needs, need, decided) }).then(told);
+    judge({ ...judgement, needs: changed(judgement.needs, need, decided) });
   const named = namedReadings(result.readings);
   const questions = result.readings.filter((r) => r.question);
   const others = result.readings.filter((r) => r.strength < NAMED_FROM);
@@ -152,8 +152,8 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
         <SchoolChoice
           result={result}
           chosen={chosen}
-          onSchool={(school) => void actions.setSchool(clientId, school).then(told)}
-          onControl={(control) => void actions.setControl(clientId, control).then(told)}
+          onSchool={(school) => void answered(actions.setSchool(clientId, school)).then(told)}
+          onControl={(control) => void answered(actions.setControl(clientId, control)).then(told)}
         />
         {error && <Notice level="care">{error}</Notice>}
         {open && (
@@ -206,7 +206,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
         <ThresholdDialog
           own={own}
           onClose={() => setHolding(false)}
-          onSave={(o) => void actions.setThresholds(o).then(told)}
+          onSave={(o) => void answered(actions.setThresholds(o)).then(told)}
         />
       )}
     </div>

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { minutesOf, PROTOCOLS, type Protocol } from '@/core/look/tests';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 
@@ -26,7 +27,7 @@ export function OnToLook({ clientId, open, flush, start }: Props) {
   const go = async () => {
     setGoing(true);
     setError(null);
-    const look = (await flush()) ? (open ?? (await start(clientId, FIRST))) : null;
+    const look = (await flush()) ? (open ?? (await answered(start(clientId, FIRST)))) : null;
     if (typeof look === 'string') return router.push(`/clients/${clientId}/look/${look}`);
     if (look?.ok) return router.push(`/clients/${clientId}/look/${look.value.id}`);
     // What could not be saved says so itself.

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { inMb } from '@/core/base/megabytes';
 import type { Result } from '@/core/base/result';
 import { LEAST_PASSPHRASE } from '@/core/formats/backup';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { useDates, When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
@@ -31,7 +32,7 @@ export function Backups({ backup, backUp, setUpBackups }: BackupsProps) {
   const work = async (does: () => Promise<Result<null>>) => {
     setBusy(true);
     setError(null);
-    const done = await does().catch(() => ({ ok: false as const, why: 'Kokyu does not answer. Try again.' }));
+    const done = await answered(does());
     setBusy(false);
     if (!done.ok) setError(done.why);
     else setAnew(false);

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 
@@ -26,7 +27,7 @@ export function FilmsFolder({ folder, name }: Props) {
         className="flex flex-wrap items-end gap-4"
         onSubmit={(e) => {
           e.preventDefault();
-          void name({ folder: typed }).then(setSaid);
+          void answered(name({ folder: typed })).then(setSaid);
         }}
       >
         <label className="min-w-72 grow">

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { useDates } from '@/ui/dates';
 import { NumberField } from '@/ui/field';
 import Link from 'next/link';
@@ -36,7 +37,7 @@ export function RetentionRule({ years, due, setYears }: RetentionProps) {
         max={50}
         error={error}
         onValue={(value) =>
-          void setYears(value ?? null).then((done) => {
+          void answered(setYears(value ?? null)).then((done) => {
             setError(done.ok ? null : done.why);
             if (done.ok) router.refresh();
           })

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 
 /** After the last change it is kept when this long nothing more was changed, ms. */
 const IDLE_MS = 500;
@@ -24,10 +25,7 @@ export function useKept<T>(initial: T, keep: (value: T) => Promise<Result<unknow
     const { timer, value: now } = waiting.current;
     clearTimeout(timer);
     waiting.current = null;
-    const kept = await keep(now).catch(() => ({
-      ok: false as const,
-      why: 'Kokyu does not answer. Change it again in a moment.',
-    }));
+    const kept = await answered(keep(now), 'Kokyu does not answer. Change it again in a moment.');
     setStanding(kept.ok ? 'kept' : { failed: kept.why });
     if (kept.ok) router.refresh();
   }, [keep, router]);

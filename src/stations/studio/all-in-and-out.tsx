@@ -2,6 +2,7 @@
 
 import { useRef, useState } from 'react';
 import type { Failure, Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
 import { jsonLines } from '@/ui/json-lines';
@@ -106,7 +107,7 @@ export function AllInAndOut({ clients, takeBack, onChanged }: Props) {
             {standing.said}
             <Button
               onClick={() =>
-                void takeBack(standing.ids).then((r) => {
+                void answered(takeBack(standing.ids)).then((r) => {
                   setStanding(
                     r.ok
                       ? { kind: 'said', why: 'Taken back: nothing of it is here any more.', level: 'calm' }

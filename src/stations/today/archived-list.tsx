@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { When } from '@/ui/dates';
 import { TextField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
@@ -33,7 +34,7 @@ export function ArchivedList({ restore, onRestored }: Props) {
     return () => stop.abort();
   }, [search]);
   const bringBack = async (id: string) => {
-    const result = await restore(id);
+    const result = await answered(restore(id));
     if (result.ok) onRestored(id);
     else setError(result.why);
   };

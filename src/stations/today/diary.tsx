@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { useDates } from '@/ui/dates';
 import { Button } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
@@ -40,9 +41,9 @@ export function Diary({ visits, names, actions }: Props) {
   const dates = useDates();
   const [said, setSaid] = useState('');
   const [adding, setAdding] = useState(false);
-  const after = (done: Result<unknown> | null, text: string) => {
-    setSaid(done?.ok ? text : (done?.why ?? 'Kokyu does not answer. Try again.'));
-    if (done?.ok) router.refresh();
+  const after = (done: Result<unknown>, text: string) => {
+    setSaid(done.ok ? text : done.why);
+    if (done.ok) router.refresh();
   };
   return (
     <section aria-labelledby="diary" className="space-y-2">
@@ -73,12 +74,7 @@ export function Diary({ visits, names, actions }: Props) {
               look="quiet"
               className="min-w-6"
               aria-label={`Take ${v.title} out of the diary`}
-              onClick={() =>
-                void actions
-                  .dropVisit(v.id)
-                  .catch(() => null)
-                  .then((done) => after(done, ''))
-              }
+              onClick={() => void answered(actions.dropVisit(v.id)).then((done) => after(done, ''))}
             >
               out
             </Press>
@@ -90,13 +86,10 @@ export function Diary({ visits, names, actions }: Props) {
           names={names}
           onAway={() => setAdding(false)}
           onAdd={(visit) =>
-            actions
-              .addVisit(visit)
-              .catch(() => null)
-              .then((done) => {
-                after(done, '');
-                if (done?.ok) setAdding(false);
-              })
+            answered(actions.addVisit(visit)).then((done) => {
+              after(done, '');
+              if (done.ok) setAdding(false);
+            })
           }
         />
       ) : (
@@ -109,11 +102,9 @@ export function Diary({ visits, names, actions }: Props) {
           label="Take a calendar"
           accept=".ics,text/calendar"
           onFile={(file) =>
-            void file
-              .text()
-              .then(actions.takeCalendar)
-              .catch(() => null)
-              .then((done) => after(done, done?.ok ? `${done.value.taken} visits taken in.` : ''))
+            void answered(file.text().then(actions.takeCalendar)).then((done) =>
+              after(done, done.ok ? `${done.value.taken} visits taken in.` : ''),
+            )
           }
         />
         <a

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { Due } from '@/core/client/due';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
+import { answered } from '@/ui/answered';
 import { useDates } from '@/ui/dates';
 import type { Dates } from '@/core/base/dates';
 import { Press } from '@/ui/press';
@@ -27,9 +28,9 @@ export function DueList({
   const [error, setError] = useState<string | null>(null);
   const shown = all ? due : due.slice(0, SHOWN);
   const seen = async (reportId: string) => {
-    const done = await onSeen(reportId).catch(() => null);
-    setError(done?.ok ? null : (done?.why ?? 'Kokyu does not answer. Try again.'));
-    if (done?.ok) router.refresh();
+    const done = await answered(onSeen(reportId));
+    setError(done.ok ? null : done.why);
+    if (done.ok) router.refresh();
   };
   return (
     <section aria-labelledby="due">

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import { leftToDo, sayRows } from '@/core/client/erasure';
 import type { ErasePreview, Erasure } from '@/core/client/erasure.schema';
+import { answered } from '@/ui/answered';
 import { dropErased } from '@/ui/autosave/erased-drafts';
 import { Button } from '@/ui/button';
 import { useDates } from '@/ui/dates';
@@ -28,10 +29,10 @@ export function EraseClient({ clientId, preview, erase }: Props) {
   const go = async () => {
     setBusy(true);
     setError(null);
-    const gone = await erase({ clientId, typed }).catch(() => ({
-      ok: false as const,
-      why: 'Kokyu does not answer. Look whether the client is still here before you try again.',
-    }));
+    const gone = await answered(
+      erase({ clientId, typed }),
+      'Kokyu does not answer. Look whether the client is still here before you try again.',
+    );
     setBusy(false);
     if (!gone.ok) return setError(gone.why);
     setDone(gone.value);

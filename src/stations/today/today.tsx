@@ -10,6 +10,7 @@ import type { Excursions } from '@/core/body/zones';
 import type { Result } from '@/core/base/result';
 import { Figure } from '@/pictures/figure';
 import { RingGlyph } from '@/pictures/ring-glyph';
+import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -72,7 +73,6 @@ export function Today({
   actions,
 }: Props) {
   const [search, setSearch] = useState('');
-  const [found, setFound] = useState<{ rows: Row[]; total: number } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [putBy, setPutBy] = useState(false);
   const searchBox = useRef<HTMLInputElement>(null);
@@ -82,26 +82,13 @@ export function Today({
     { key: '/', does: 'find a client', run: () => searchBox.current?.focus() },
     { key: 'n', does: 'new client', run: () => newName.current?.focus() },
   ]);
-  useEffect(() => {
-    if (search.trim() === '') return;
-    const stop = new AbortController();
-    const timer = setTimeout(() => {
-      fetch('/find', { method: 'POST', body: JSON.stringify({ search: search.trim() }), signal: stop.signal })
-        .then((r) => r.json())
-        .then((r: { rows: Row[]; total: number }) => setFound(r))
-        .catch(() => undefined);
-    }, 150);
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
-  }, [search]);
   const open = (result: Result<{ id: string }>) => {
     setError(result.ok ? null : result.why);
     if (result.ok) router.push(`/clients/${result.value.id}/screen`);
   };
   const Clients = due.length > 0 ? 'h2' : 'h1';
-  const shown = search.trim() === '' ? rows : (found?.rows ?? rows);
+  const sought = useFound(search);
+  const shown = sought === 'silent' ? [] : (sought?.rows ?? rows);
   const pages = Math.ceil(total / pageSize);
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12 pt-3">
@@ -127,6 +114,7 @@ export function Today({
                 ref={searchBox}
                 className="w-52 border-b-[1.5px] border-ink bg-transparent px-1 text-body text-ink"
                 value={search}
+                maxLength={120}
                 onChange={(e) => setSearch(e.target.value)}
               />
             </label>
@@ -138,7 +126,13 @@ export function Today({
               {shown.map((row) => (
                 <ClientLine key={row.id} row={row} />
               ))}
-              {shown.length === 0 && <li className="py-6 text-soft">No name holds “{search}”.</li>}
+              {shown.length === 0 && (
+                <li className="py-6 text-soft">
+                  {sought === 'silent'
+                    ? 'Kokyu does not answer. Type on to look again.'
+                    : `No name holds “${search}”.`}
+                </li>
+              )}
             </ul>
           )}
           {search.trim() === '' && pages > 1 && (
@@ -167,7 +161,7 @@ export function Today({
           className="space-y-3"
           onSubmit={(e) => {
             e.preventDefault();
-            void actions.createClient(newName.current?.value ?? '').then(open);
+            void answered(actions.createClient(newName.current?.value ?? '')).then(open);
           }}
         >
           <h2 className="text-lead">A new client</h2>
@@ -213,6 +207,26 @@ export function Today({
       </Dialog>
     </div>
   );
+}
+
+/** The clients whose name holds what is sought; null while nothing is, or is not found yet. */
+function useFound(search: string): { rows: Row[] } | 'silent' | null {
+  const [found, setFound] = useState<{ rows: Row[] } | 'silent' | null>(null);
+  useEffect(() => {
+    if (search.trim() === '') return;
+    const stop = new AbortController();
+    const timer = setTimeout(() => {
+      fetch('/find', { method: 'POST', body: JSON.stringify({ search: search.trim() }), signal: stop.signal })
+        .then((r) => r.json())
+        .then((r: { rows: Row[] }) => setFound(r))
+        .catch(() => !stop.signal.aborted && setFound('silent'));
+    }, 150);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+  }, [search]);
+  return search.trim() === '' ? null : found;
 }
 
 function ClientLine({ row }: { row: Row }) {

@@ -7,6 +7,7 @@ import type { ClientPlan } from '@/core/propose/input';
 import { blockClientOf } from '@/core/propose/input';
 import type { Prescription } from '@/core/propose/prescribe';
 import type { Sequence } from '@/core/sequence/sequence';
+import { answered } from '@/ui/answered';
 import { FileButton } from '@/ui/file-button';
 import { Notice } from '@/ui/notice';
 import { Mendings, TemplateList, type Template } from './template-list';
@@ -83,7 +84,7 @@ export function OtherBeginnings({ prescription, plan, catalogue, templates, keep
           templates={templates}
           busy={busy}
           onStart={(name, data) => void start(name, data)}
-          onDrop={(id) => void dropTemplate(id)}
+          onDrop={(id) => void answered(dropTemplate(id)).then((r) => setError(r.ok ? null : r.why))}
         />
       )}
       {mendings && (

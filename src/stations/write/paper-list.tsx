@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { printSequenceFile } from '@/core/formats/print-json';
 import type { Result } from '@/core/base/result';
 import type { Sequence } from '@/core/sequence/sequence';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 
@@ -34,7 +35,7 @@ export function PaperList({ sequenceId, name, sequence, onTemplate }: Props) {
   const [said, setSaid] = useState<string | null>(null);
   const base = `/sheets/${sequenceId}`;
   const keep = async () => {
-    const kept = await onTemplate(template.trim(), sequence);
+    const kept = await answered(onTemplate(template.trim(), sequence));
     setSaid(kept.ok ? `Kept. “${template.trim()}” can be started from in every client’s Write.` : kept.why);
   };
   return (

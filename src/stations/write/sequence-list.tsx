@@ -10,6 +10,7 @@ import type { ClientPlan } from '@/core/propose/input';
 import type { Prescription } from '@/core/propose/prescribe';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
+import { answered } from '@/ui/answered';
 import { Notice } from '@/ui/notice';
 import { NewSequence } from './new-sequence';
 import type { Template } from './template-list';
@@ -53,14 +54,14 @@ export function SequenceList({
   const router = useRouter();
   const catalogue = useMemo(() => catalogueOf(library), [library]);
   const keep = async (name: string, data: Sequence) => {
-    const kept = await actions.keepSequence(clientId, name, data);
+    const kept = await answered(actions.keepSequence(clientId, name, data));
     if (kept.ok) router.push(`/clients/${clientId}/write/${kept.value.id}`);
     return kept;
   };
   const coach = async (name: string, data: Sequence): Promise<Result<unknown>> => {
-    const kept = await actions.keepSequence(clientId, name, data);
+    const kept = await answered(actions.keepSequence(clientId, name, data));
     if (!kept.ok) return kept;
-    const run = await actions.startRun(kept.value.id);
+    const run = await answered(actions.startRun(kept.value.id));
     // One that may not be coached is kept all the same, and its page says what bars it.
     router.push(`/clients/${clientId}/${run.ok ? `coach/${run.value.id}` : `write/${kept.value.id}`}`);
     return kept;

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
+import { answered } from '@/ui/answered';
 import { Press } from '@/ui/press';
 
 /** The name of a sequence, which a press makes a field: Enter or leaving it keeps the new one, Escape the old. */
@@ -19,9 +20,9 @@ export function SequenceName({
     const to = written?.trim() ?? '';
     setWritten(null);
     if (to === '' || to === kept) return;
-    const answer = await onRename(to).catch(() => null);
-    setError(answer?.ok ? null : (answer?.why ?? 'Not renamed: Kokyu does not answer.'));
-    if (answer?.ok) setKept(to);
+    const answer = await answered(onRename(to));
+    setError(answer.ok ? null : answer.why);
+    if (answer.ok) setKept(to);
   };
   if (written !== null)
     return (

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { differenceOf } from '@/core/sequence/diff';
 import type { Result } from '@/core/base/result';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { When } from '@/ui/dates';
 import { TextField } from '@/ui/field';
@@ -22,7 +23,7 @@ export function VersionList({ now, versions, onKeep, onBringBack }: Props) {
   const [label, setLabel] = useState('');
   const [error, setError] = useState<string | null>(null);
   const keep = async () => {
-    const kept = await onKeep(label.trim());
+    const kept = await answered(onKeep(label.trim()));
     setError(kept.ok ? null : kept.why);
     if (kept.ok) setLabel('');
   };

@@ -11,6 +11,7 @@ import { mayRunWith } from '@/core/run/may-run-with';
 import { dropIndex } from '@/core/sequence/lengthen';
 import { layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequence/sequence';
 import { STAVE_LEFT } from '@/pictures/stave-lines';
+import { answered } from '@/ui/answered';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
@@ -73,12 +74,12 @@ export function WriteStation(props: Props) {
   const scale = ZOOMS[zoom]! * (PAGE_PX / Math.max(kept.minutes * 60, layout.totalS));
   const coach = async () => {
     if (!(await autosave.flush())) return;
-    const run = await actions.startRun(sequenceId);
+    const run = await answered(actions.startRun(sequenceId));
     if (run.ok) router.push(`/clients/${clientId}/coach/${run.value.id}`);
     else setError(run.why);
   };
   const copyMine = async () => {
-    const made = await actions.keepSequence(clientId, `${name}, copy`, kept);
+    const made = await answered(actions.keepSequence(clientId, `${name}, copy`, kept));
     if (!made.ok) return setError(made.why);
     autosave.takeTheirs();
     router.push(`/clients/${clientId}/write/${made.value.id}`);

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { ClientRecord } from '@/server/damaged';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
@@ -26,7 +27,7 @@ export function DamagedNotice({ clientId, damaged, beginAnew }: Props) {
   const router = useRouter();
   const [error, setError] = useState<string | null>(null);
   const begin = async () => {
-    const begun = await beginAnew(clientId);
+    const begun = await answered(beginAnew(clientId));
     if (begun.ok) router.refresh();
     else setError(begun.why);
   };

@@ -1,4 +1,4 @@
-import { median } from '../base/statistics';
+import { extremesOf, median } from '../base/statistics';
 
 /** A place where the curve turns: tops and bottoms in turn. */
 export type Extreme = { at: number; top: boolean };
@@ -16,7 +16,7 @@ const ROUND_BREATHS = 4;
  * @param least first threshold, in units of the curve; a second one follows from the swings that are found with it
  */
 export function extremesIn(y: Float64Array, hz: number, least: number | ((at: number) => number)): Extreme[] {
-  const first = zigzag(y, typeof least === 'number' ? () => least : least);
+  const first = typeof least === 'number' ? zigzag(y, () => least, least) : zigzag(y, least);
   if (first.length < 4) return first;
   const swings = first.slice(1).map((e, i) => ({
     at: (e.at + first[i]!.at) / 2,
@@ -24,11 +24,12 @@ export function extremesIn(y: Float64Array, hz: number, least: number | ((at: nu
   }));
   const usual = usualSwings(swings, hz);
   let k = 0;
-  return zigzag(y, (at) => {
+  const here = (at: number) => {
     while (k + 1 < swings.length && swings[k + 1]!.at <= at) k++;
     while (k > 0 && swings[k]!.at > at) k--;
     return LEAST_SHARE * usual[k]!;
-  });
+  };
+  return zigzag(y, here, LEAST_SHARE * extremesOf(usual).low);
 }
 
 /** The middle of the swings round each; found for every third. */
@@ -44,8 +45,12 @@ function usualSwings(swings: readonly { at: number; size: number }[], hz: number
   });
 }
 
-/** Extremes whose swings on both sides reach the threshold of their place. The first and last lie at a true turn or at an end. */
-function zigzag(y: Float64Array, least: (at: number) => number): Extreme[] {
+/**
+ * Extremes whose swings on both sides reach the threshold of their place. The first and last lie at a true turn or at an end.
+ *
+ * @param floor no threshold is below this, so that it is asked only where a swing reaches that far
+ */
+function zigzag(y: Float64Array, least: (at: number) => number, floor = -Infinity): Extreme[] {
   const found: Extreme[] = [];
   let high = 0;
   let low = 0;
@@ -55,11 +60,12 @@ function zigzag(y: Float64Array, least: (at: number) => number): Extreme[] {
     const v = y[i]!;
     if (v > y[high]!) high = i;
     if (v < y[low]!) low = i;
-    if (way >= 0 && y[high]! - v >= least(i)) {
+    const [fallen, risen] = [y[high]! - v, v - y[low]!];
+    if (way >= 0 && fallen >= floor && fallen >= least(i)) {
       found.push({ at: high, top: true });
       way = -1;
       low = i;
-    } else if (way <= 0 && v - y[low]! >= least(i)) {
+    } else if (way <= 0 && risen >= floor && risen >= least(i)) {
       found.push({ at: low, top: false });
       way = 1;
       high = i;

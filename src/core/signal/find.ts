@@ -148,17 +148,23 @@ function look(
     const part = y.subarray(from, to);
     const least = prominence ?? FIRST_SHARE * calmReach(part, curve.hz);
     if (!(least > 0)) return [];
-    return extremesIn(part, curve.hz, least)
-      .filter((e) => e.at > 0 && e.at < part.length - 1)
-      .map((e) => ({ ...e, at: e.at + from }));
+    const found: Extreme[] = [];
+    for (const { at, top } of extremesIn(part, curve.hz, least))
+      if (at > 0 && at < part.length - 1) found.push({ at: at + from, top });
+    return found;
   });
   return { y, edge, parts };
 }
 
 /** Middle swing and middle distance of like extremes, samples; null without two breaths. */
 function usualOf({ y, parts }: Parts): { depth: number; cycle: number } | null {
-  const swings = parts.flatMap((p) => p.slice(1).map((e, i) => Math.abs(y[e.at]! - y[p[i]!.at]!)));
-  const cycles = parts.flatMap((p) => p.slice(2).map((e, i) => e.at - p[i]!.at));
+  const swings: number[] = [];
+  const cycles: number[] = [];
+  for (const p of parts)
+    for (let i = 1; i < p.length; i++) {
+      swings.push(Math.abs(y[p[i]!.at]! - y[p[i - 1]!.at]!));
+      if (i > 1) cycles.push(p[i]!.at - p[i - 2]!.at);
+    }
   return cycles.length < 2 ? null : { depth: median(swings), cycle: median(cycles) };
 }
 
@@ -174,8 +180,11 @@ function breathsOf(
   stops: readonly Span[],
 ): FoundBreath[] {
   const { hz } = curve;
-  const turns = seen.parts.flatMap((extremes, k) => extremes.map((e, i) => ({ ...e, part: k, i })));
-  let at = turns.map((t) => t.at as number);
+  const turns: (Extreme & { part: number })[] = [];
+  seen.parts.forEach((extremes, part) => {
+    for (const { at, top } of extremes) turns.push({ at, top, part });
+  });
+  let at = turns.map((t) => t.at);
   const integral = integralOf(curve.y);
   const placedAmong = (kind: 'top' | 'bottom', roughly: boolean) => {
     const mine: number[] = [];

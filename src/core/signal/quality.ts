@@ -170,7 +170,11 @@ function slips(
   const rest = (from: number, to: number) => median(own.slice(Math.max(0, from), to).map((w) => w.rest));
   const found: (Span & { why: Fault })[] = [];
   for (let k = 0; k < own.length; k++) {
-    const others = windows.flatMap((w, i) => (i === channel || !w[k] ? [] : [w[k]!.reach / usual[i]!]));
+    const others: number[] = [];
+    for (let i = 0; i < windows.length; i++) {
+      const other = windows[i]![k];
+      if (i !== channel && other) others.push(other.reach / usual[i]!);
+    }
     if (own[k]!.reach / usual[channel]! >= SLIPPED_SHARE * median(others)) continue;
     const last = found.at(-1);
     if (last && last.toS === own[k]!.fromS) {

@@ -44,7 +44,8 @@ const LEAST_PLACES = 6;
 export function shiftsIn({ hz, y }: Evenly, depth: number, cycleS: number): Shift[] {
   const windowS = Math.min(WINDOW_S[1], Math.max(WINDOW_S[0], WINDOW_BREATHS * cycleS));
   const stride = Math.max(1, Math.round(hz / Math.min(THIN_HZ, WINDOW_SAMPLES / windowS)));
-  const x = Float64Array.from({ length: Math.floor(y.length / stride) }, (_, i) => y[i * stride]!);
+  const x = new Float64Array(Math.floor(y.length / stride));
+  for (let i = 0; i < x.length; i++) x[i] = y[i * stride]!;
   const rate = hz / stride;
   const size = Math.round(windowS * rate);
   const { steps, every } = stepsOf(x, size, LOOKED_INTO * depth);

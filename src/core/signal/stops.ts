@@ -26,11 +26,12 @@ export function stopsIn({ hz, y }: Evenly, depth: number, cycleS: number): Span[
   const half = Math.max(stride, Math.round((AVERAGED * cycleS * hz) / 2));
   const sums = new Float64Array(y.length + 1);
   for (let i = 0; i < y.length; i++) sums[i + 1] = sums[i]! + y[i]!;
-  const x = Float64Array.from({ length: Math.floor(y.length / stride) }, (_, k) => {
+  const x = new Float64Array(Math.floor(y.length / stride));
+  for (let k = 0; k < x.length; k++) {
     const a = Math.max(0, k * stride - half);
     const b = Math.min(y.length, k * stride + half);
-    return (sums[b]! - sums[a]!) / (b - a);
-  });
+    x[k] = (sums[b]! - sums[a]!) / (b - a);
+  }
   const size = Math.round(WINDOW_S * rate);
   const step = Math.max(1, Math.round(rate / 2));
   const spans: Span[] = [];
@@ -59,6 +60,9 @@ function trimmed(x: Float64Array, rate: number, { fromS, toS }: Span, depth: num
 }
 
 function still(x: Float64Array, from: number, size: number, depth: number): boolean {
+  // A still window is flat but for its line: most are told by a few samples, without the line.
+  const most = (REACH + SLOPE_DEPTHS) * depth;
+  for (let i = from; i < from + size; i += 4) if (Math.abs(x[i]! - x[from]!) > most) return false;
   const { slope, at } = lineThrough(x, from, size);
   if (Math.abs(slope) * size > SLOPE_DEPTHS * depth) return false;
   let low = Infinity;

@@ -244,8 +244,14 @@ export type RoughTurn = {
 /** Turns from which the shapes of a record are learned, at most. */
 const LEARNED_FROM = 64;
 const ROUNDS = 3;
-/** Bottoms are blunt: one says little, so that the record as a whole is believed this many times as firmly. Our choice, tried. */
-const FIRMER = 6;
+/**
+ * Bottoms are blunt: one says little, so that the record as a whole is believed six times as firmly (the sixth power).
+ * Our choice, tried.
+ */
+const firmer = (likelihood: number): number => {
+  const cube = likelihood * likelihood * likelihood;
+  return cube * cube;
+};
 /** Spread of the distance from the smoothed extreme, breaths. */
 const SPREAD = 0.03;
 /** Of many turns, those that are not learned from are held only against the shapes that make up this share. */
@@ -270,7 +276,10 @@ export function placeTurns(
   turns: readonly RoughTurn[],
   roughly = false,
 ): number[] {
-  const usable = turns.flatMap((t, i) => (t.odd ? [] : [i]));
+  const usable: number[] = [];
+  turns.forEach((t, i) => {
+    if (!t.odd) usable.push(i);
+  });
   const stride = Math.max(1, Math.ceil(usable.length / (roughly ? LEARNED_FROM / 2 : LEARNED_FROM)));
   const every = SHAPES[kind].map((_, s) => s);
   const likelihoods = new Map<number, Float64Array>();
@@ -298,7 +307,7 @@ export function placeTurns(
 function learn(kind: TurnKind, likelihoods: readonly Float64Array[]): Learned {
   const shapes = SHAPES[kind];
   const total = shapes.reduce((s, x) => s + x.weight, 0);
-  const firm = kind === 'top' ? likelihoods : likelihoods.map((l) => l.map((v) => v ** FIRMER));
+  const firm = kind === 'top' ? likelihoods : likelihoods.map((l) => l.map(firmer));
   let learned: Learned = { weights: shapes.map((s) => s.weight / total), centre: 0, prior: priorAt(0) };
   const places = new Float64Array(PLACES.length);
   for (let r = 0; r < ROUNDS; r++) {
@@ -415,13 +424,16 @@ function posterior(
 ): Float64Array {
   const n = PLACES.length;
   places.fill(0);
-  let total = 0;
   for (let s = 0, c = 0; s < weights.length; s++) {
     const weight = weights[s]!;
-    for (let k = 0; k < n; k++) places[k] = places[k]! + weight * likelihood[c++]! * prior[k]!;
+    for (let k = 0; k < n; k++) places[k] = places[k]! + weight * likelihood[c++]!;
+  }
+  let total = 0;
+  for (let k = 0; k < n; k++) {
+    places[k] = places[k]! * prior[k]!;
+    total += places[k]!;
   }
   if (!shapes) return places;
-  for (let k = 0; k < n; k++) total += places[k]!;
   for (let s = 0, c = 0; s < weights.length; s++) {
     let sum = 0;
     for (let k = 0; k < n; k++) sum += likelihood[c++]! * prior[k]!;

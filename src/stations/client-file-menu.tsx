@@ -24,19 +24,20 @@ type Props = {
 /** What can be done with a client's file as a whole: another name, taking it along, taking it off the list. */
 export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: Props) {
   const [draft, setDraft] = useState(name);
+  const [nameError, setNameError] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
   const [archived, setArchived] = useState(false);
   const router = useRouter();
   const rename = async () => {
     const result = await answered(actions.renameClient(clientId, draft));
-    setError(result.ok ? null : result.why);
+    setNameError(result.ok ? null : result.why);
     if (result.ok) onRenamed();
   };
   const archive = async () => {
     const result = await answered(actions.archiveClient(clientId));
+    setError(result.ok ? null : result.why);
     if (result.ok) setArchived(true);
-    else setError(result.why);
   };
   const restore = async () => {
     const result = await answered(actions.restoreClient(clientId));
@@ -63,7 +64,7 @@ export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: P
           label="Name as you use it"
           value={draft}
           onValue={setDraft}
-          error={error}
+          error={nameError}
           className="grow"
         />
         <Button onClick={() => void rename()}>Rename</Button>
@@ -99,6 +100,7 @@ export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: P
             </Button>
             <Button onClick={() => setAsking(false)}>Keep on the list</Button>
           </div>
+          {error && <Notice level="care">{error}</Notice>}
         </div>
       ) : (
         <Button kind="stop" onClick={() => setAsking(true)}>

@@ -51,7 +51,9 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
   const [place, setPlace] = useState<Place>('floor');
   const [wishes, setWishes] = useState<Wishes>({});
   const [keeping, setKeeping] = useState(false);
-  const [error, setError] = useState<string | null>(null);
+  /** Why it was not kept; of no interest once something else is proposed. */
+  const [refused, setRefused] = useState<{ why: string; of: string } | null>(null);
+  const asked = JSON.stringify([minutes, place, wishes]);
   const input = useMemo(
     (): ProposalInput => ({
       ...plan,
@@ -70,11 +72,13 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
   const take = async (by: typeof keep) => {
     if (!proposal) return;
     setKeeping(true);
+    setRefused(null);
     const kept = await by(nameFor(proposal, plan.needs), proposal);
     if (kept.ok) return;
-    setError(kept.why);
+    setRefused({ why: kept.why, of: asked });
     setKeeping(false);
   };
+  const error = refused?.of === asked ? refused.why : null;
   const ready = proposal !== null && live.fresh && !keeping && minutes !== undefined;
   return (
     <section aria-labelledby="new" className="border-b border-rule pb-4">
@@ -129,7 +133,6 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
           <div className="h-[330px] pt-6 text-soft">Weighing the drills …</div>
         )}
       </div>
-      {error && <Notice level="care">{error}</Notice>}
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-1.5">
         <Button kind="main" disabled={!ready} onClick={() => void take(keep)}>
           {keeping ? 'Keeping …' : 'Keep this sequence'}
@@ -139,8 +142,11 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
             Keep and coach it
           </Button>
         )}
-        <p role="status" className="text-small text-soft tabular-nums">
-          <WithTerms text={saidOf(live)} />
+        <p
+          role="status"
+          className={`text-small tabular-nums ${error ? 'font-semibold text-care' : 'text-soft'}`}
+        >
+          {error ?? <WithTerms text={saidOf(live)} />}
         </p>
       </div>
     </section>

@@ -60,7 +60,8 @@ function zigzag(y: Float64Array, least: (at: number) => number, floor = -Infinit
     const v = y[i]!;
     if (v > y[high]!) high = i;
     if (v < y[low]!) low = i;
-    const [fallen, risen] = [y[high]! - v, v - y[low]!];
+    const fallen = y[high]! - v;
+    const risen = v - y[low]!;
     if (way >= 0 && fallen >= floor && fallen >= least(i)) {
       found.push({ at: high, top: true });
       way = -1;

@@ -103,10 +103,12 @@ const SHAPES: Record<TurnKind, Shape[]> = {
       [emptying(3, 0.06), 1],
       [emptying(5, 0.06), 1],
       [bent(0.85), 1],
-      ...[0.08, 0.16, 0.26].flatMap((rest): [Side, number][] => [
-        [after(rest, round(2)), 0.25],
-        [after(rest, emptying(2, 0)), 0.25],
-        [after(rest, emptying(4, 0)), 0.25],
+      ...[0.06, 0.12, 0.18, 0.26].flatMap((rest): [Side, number][] => [
+        [after(rest, round(2)), 0.3],
+        [after(rest, emptying(2, 0)), 0.3],
+        [after(rest, emptying(4, 0)), 0.3],
+        [after(rest, emptying(6.5, 0)), 0.3],
+        [after(rest, emptying(3, 0.06)), 0.3],
       ]),
     ],
   ),
@@ -136,7 +138,7 @@ const SHAPES: Record<TurnKind, Shape[]> = {
 };
 /** How much of the phase before and after is looked at, and in how many cells. */
 const WINDOW: Record<TurnKind, { before: number; after: number; cells: readonly [number, number] }> = {
-  top: { before: 0.55, after: 0.85, cells: [11, 15] },
+  top: { before: 0.7, after: 0.85, cells: [13, 15] },
   bottom: { before: 0.6, after: 0.9, cells: [14, 14] },
 };
 
@@ -253,7 +255,7 @@ const firmer = (likelihood: number): number => {
   return cube * cube;
 };
 /** Spread of the distance from the smoothed extreme, breaths. */
-const SPREAD = 0.03;
+const SPREAD = 0.04;
 /** Of many turns, those that are not learned from are held only against the shapes that make up this share. */
 const KEPT_SHARE = 0.97;
 

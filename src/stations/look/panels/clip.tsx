@@ -233,7 +233,9 @@ function Drawing({ clip }: { clip: ClipState }) {
             />
           )}
           <div className="flex flex-wrap gap-2">
-            <Button onClick={() => void clip.propose()}>Propose lines</Button>
+            <Button disabled={clip.busy !== null} onClick={() => void clip.propose()}>
+              Propose lines
+            </Button>
             <Button
               kind="main"
               disabled={missing !== '' || clip.busy !== null}

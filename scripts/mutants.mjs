@@ -49,13 +49,19 @@ function triedIn(folder) {
   const found = strykerOn(folder, mutate, near ? [`/unit/${folder}/`] : naming(folder));
   // What the folder's own tests do not notice is tried again with every test that names the folder.
   const missed = [...found.values()].filter(({ noticed }) => !noticed);
-  if (near && !values.own && missed.length > 0)
-    for (const [key, again] of strykerOn(
+  if (near && !values.own && missed.length > 0) {
+    const again = strykerOn(
       folder,
       missed.map(({ range }) => range),
       naming(folder),
-    ))
-      if (again.noticed && found.has(key)) found.set(key, again);
+    );
+    for (const [key, mutant] of found)
+      if (!mutant.noticed) {
+        // What turns out to be made once, while a file loads, is not tried at all.
+        if (again.has(key)) found.set(key, again.get(key));
+        else found.delete(key);
+      }
+  }
   const noticed = [...found.values()].filter((mutant) => mutant.noticed).length;
   if (values.show) for (const mutant of found.values()) if (!mutant.noticed) console.log(mutant.line);
   return { noticed, all: found.size };

@@ -47,6 +47,7 @@ function triedIn(folder) {
   const mutate = filesOf(join(CORE, folder)).flatMap(drawn);
   const near = existsSync(join(ROOT, 'tests/unit', folder));
   const found = strykerOn(folder, mutate, near ? [`/unit/${folder}/`] : naming(folder));
+  for (const [key, { once }] of found) if (once) found.delete(key);
   // What the folder's own tests do not notice is tried again with every test that names the folder.
   const missed = [...found.values()].filter(({ noticed }) => !noticed);
   if (near && !values.own && missed.length > 0) {
@@ -58,8 +59,8 @@ function triedIn(folder) {
     for (const [key, mutant] of found)
       if (!mutant.noticed) {
         // What turns out to be made once, while a file loads, is not tried at all.
-        if (again.has(key)) found.set(key, again.get(key));
-        else found.delete(key);
+        if (again.get(key)?.once) found.delete(key);
+        else if (again.has(key)) found.set(key, again.get(key));
       }
   }
   const noticed = [...found.values()].filter((mutant) => mutant.noticed).length;
@@ -85,14 +86,15 @@ function strykerOn(folder, mutate, tests) {
     fail(`Stryker did not finish with ${folder}; what it said stands above.`);
   if (!existsSync(report)) return found;
   for (const [file, { mutants }] of Object.entries(JSON.parse(readFileSync(report, 'utf8')).files))
-    for (const { status, location, mutatorName, replacement } of mutants) {
+    for (const { status, static: once, location, mutatorName, replacement } of mutants) {
       const noticed = status === 'Killed' || status === 'Timeout';
-      if (!noticed && status !== 'Survived' && status !== 'NoCoverage') continue;
+      const untried = status === 'Ignored' && once === true;
+      if (!noticed && !untried && status !== 'Survived' && status !== 'NoCoverage') continue;
       const { start, end } = location;
       // A report counts columns from 1, a range from 0.
       const range = `${file}:${start.line}:${start.column - 1}-${end.line}:${end.column - 1}`;
       const line = `${file}:${start.line}:${start.column}  ${mutatorName}  ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)}`;
-      found.set(`${range} ${mutatorName} ${replacement}`, { noticed, range, line });
+      found.set(`${range} ${mutatorName} ${replacement}`, { noticed, once: untried, range, line });
     }
   return found;
 }

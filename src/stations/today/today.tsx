@@ -289,18 +289,12 @@ function Empty() {
 }
 
 /** Sends a client file to be brought in; a lost answer comes back as a sentence. */
-async function bringIn(file: File): Promise<Result<{ id: string }>> {
-  try {
-    const answer = await fetch('/bring-in', {
+const bringIn = (file: File) =>
+  answered(
+    fetch('/bring-in', {
       method: 'POST',
       body: file,
       headers: { 'x-kokyu-length': String(file.size) },
-    });
-    return (await answer.json()) as Result<{ id: string }>;
-  } catch {
-    return {
-      ok: false,
-      why: 'Kokyu does not answer. Look whether the client is on the list before trying again.',
-    };
-  }
-}
+    }).then((answer) => answer.json() as Promise<Result<{ id: string }>>),
+    'Kokyu does not answer. Look whether the client is on the list before trying again.',
+  );

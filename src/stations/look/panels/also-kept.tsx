@@ -1,8 +1,10 @@
 'use client';
 
 import { useState } from 'react';
+import type { Result } from '@/core/base/result';
 import { FILM_MAX_BYTES, FILM_TOO_LARGE } from '@/core/formats/film';
 import type { ClipNote } from '@/core/look/look';
+import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
@@ -127,15 +129,11 @@ function DropFilm({ busy, onDrop }: { busy: boolean; onDrop: () => void }) {
   );
 }
 
-type Answer<T> = { ok: true; value: T } | { ok: false; why: string };
-
-const asked = async <T,>(address: string, how: RequestInit): Promise<Answer<T>> => {
-  try {
-    return (await (await fetch(address, how)).json()) as Answer<T>;
-  } catch {
-    return { ok: false, why: 'Kokyu does not answer. Nothing was changed; try again when it is back.' };
-  }
-};
+const asked = <T,>(address: string, how: RequestInit) =>
+  answered(
+    fetch(address, how).then((answer) => answer.json() as Promise<Result<T>>),
+    'Kokyu does not answer. Nothing was changed; try again when it is back.',
+  );
 
 const sendFilm = (lookId: string, film: File) =>
   asked<{ id: string }>(`/looks/${lookId}/films`, {

@@ -32,6 +32,7 @@ import { withOwn } from '@/core/read/thresholds';
 import { OwnThresholds } from '@/core/read/thresholds.schema';
 import { fail, ok, type Result } from '@/core/base/result';
 import { Flags } from '@/core/screen/flags.schema';
+import { flagsOf } from '@/core/screen/known';
 import { answersSay, QUESTIONS } from '@/core/screen/questions';
 import { RedFlagRecord } from '@/core/screen/red-flags.schema';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
@@ -118,6 +119,7 @@ const ProposeInput = z.strictObject({
   /** What stands behind a need, in words, for the reasons. */
   because: z.optional(z.partialRecord(z.enum(NEEDS), z.array(z.string()))),
   flags: z._default(Flags, {}),
+  answers: z._default(Asked, {}),
   props,
   goals,
   minutes: z.number(),
@@ -125,6 +127,7 @@ const ProposeInput = z.strictObject({
   control: z.optional(Control),
   comfortableExhaleS: z._default(z.nullable(z.number().check(z.positive(), z.lte(60))), null),
   calmHoldS: z.optional(seconds),
+  quietPerMin: z.optional(z.nullable(z.number().check(z.positive(), z.lte(120)))),
   hold: z.optional(
     z.nullable(
       z.object({ position: z.enum(HOLD_POSITIONS), holdS: z.number().check(z.positive()), why: z.string() }),
@@ -206,11 +209,11 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       parseWith(ScreenInput, input),
       ({ flags, props: available, consent, redFlags, size, answers, ...rest }) =>
         ok({
-          bar: barOf({ redFlags }),
+          bar: barOf({ redFlags, answers }),
           consent: consent ?? EMPTY_SCREEN.consent,
-          cautions: cautionsFor(flags),
+          cautions: cautionsFor(flagsOf({ flags, answers })),
           asked: [...answersSay({ flags, goals: rest.goals, size }, answers), ...goalsSay(rest.goals)],
-          drills: LIBRARY.map((drill) => verdictFor(drill, flags, available)),
+          drills: LIBRARY.map((drill) => verdictFor(drill, flagsOf({ flags, answers }), available)),
         }),
     ),
   read: (input) =>
@@ -236,7 +239,10 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
       solve(plan, { ...(mostNodes === undefined ? {} : { mostNodes }), progress: untilMs(SEARCH_MS) }),
     ),
   propose: (input) =>
-    then(parseWith(ProposeInput, input), ({ needs, readings, ...given }) => {
+    then(parseWith(ProposeInput, input), ({ needs, readings, answers, ...asked }) => {
+      const bar = barOf({ redFlags: [], answers });
+      if (bar !== null) return fail(bar, 'answers');
+      const given = { ...asked, flags: flagsOf({ flags: asked.flags, answers }) };
       if (!needs && !readings) return fail('needs: give needs, or readings with their strength', 'needs');
       const named = Object.entries(readings ?? {})
         .map(([name, strength]) => ({

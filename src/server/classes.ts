@@ -133,5 +133,5 @@ export function memberFor(
   if (!screen.ok) return barred('the screening of this client cannot be read');
   const known = startedAt === null ? caseFor(scope, clientId) : caseBefore(scope, clientId, startedAt);
   if (!known) return barred('this client is no longer on the list');
-  return { id, initials, dropIn: false, plan: known.plan(), bar: memberBar(screen.value.data.redFlags) };
+  return { id, initials, dropIn: false, plan: known.plan(), bar: memberBar(screen.value.data) };
 }

@@ -12,6 +12,7 @@ import { db } from './db/client';
 import { clients, looks, screens } from './db/schema';
 import { readJson, shapeOf, writeJson } from './record-json';
 import type { Scope } from './scope';
+import { stopsOfRow } from './stopped';
 import { atHome, CLIENTS, ofClients } from './within';
 
 export type ClientRow = {
@@ -84,7 +85,7 @@ export function listClients(
       id: clients.id,
       name: clients.name,
       goals: sql<string>`coalesce((select json_extract(data, '$.goals') from screens where client_id = clients.id and json_valid(data)), '')`,
-      openRedFlags: sql<number>`coalesce((select count(*) from screens, json_each(iif(json_valid(screens.data), screens.data, '{}'), '$.redFlags') where screens.client_id = clients.id and json_extract(json_each.value, '$.action') is null), 0)`,
+      openRedFlags: stopsOfRow(sql.raw('clients.id')),
       lastLookAt: sql<
         string | null
       >`(select max(at) from looks where client_id = clients.id and purpose = 'visit' and finished_at is not null)`,

@@ -8,6 +8,7 @@ import { db } from './db/client';
 import { clients, homePlans, runs } from './db/schema';
 import { unseenStops } from './home-reports';
 import type { Scope } from './scope';
+import { stopsOfRow } from './stopped';
 import { CLIENTS, ofClients } from './within';
 
 /** Of so many at most the whole file is looked through for what is due: all with a plan at home, then who was here last. */
@@ -81,12 +82,7 @@ const withRedFlags = (scope: Scope): Due[] =>
   db()
     .select({ id: clients.id, name: clients.name })
     .from(clients)
-    .where(
-      and(
-        mine(scope),
-        sql`exists (select 1 from screens, json_each(iif(json_valid(screens.data), screens.data, '{}'), '$.redFlags') where screens.client_id = ${clients.id} and json_extract(json_each.value, '$.action') is null)`,
-      ),
-    )
+    .where(and(mine(scope), sql`${stopsOfRow(sql`${clients.id}`)} > 0`))
     .limit(MOST_LOOKED_AT)
     .all()
     .map(({ id, name }): Due => ({ who: name, clientId: id, what: { kind: 'redFlag' } }));

@@ -74,7 +74,9 @@ function anyFlag(flag: Flag): fc.Arbitrary<unknown> {
   const value: fc.Arbitrary<unknown> =
     entry.kind === 'number'
       ? fc.integer({ min: 0, max: entry.max })
-      : fc.constantFrom(...entry.options.map((o) => o.value));
+      : entry.kind === 'date'
+        ? fc.constantFrom('2026-01-31', '2026-11-02')
+        : fc.constantFrom(...entry.options.map((o) => o.value));
   return fc.option(value, { nil: undefined, freq: 2 });
 }
 

@@ -1,5 +1,13 @@
 /** Ways in which a drill is done otherwise than usual, because a rule says so. The words and the plan follow. */
-export const WAYS = ['kneesWide', 'handsLow', 'forearms', 'feetApart'] as const;
+export const WAYS = [
+  'kneesWide',
+  'handsLow',
+  'forearms',
+  'feetApart',
+  'headRaised',
+  'onLeft',
+  'onRight',
+] as const;
 export type Way = (typeof WAYS)[number];
 
 export const WAY_LABEL: Record<Way, string> = {
@@ -7,4 +15,7 @@ export const WAY_LABEL: Record<Way, string> = {
   handsLow: 'hands lower, elbows down',
   forearms: 'on the forearms in place of the hands',
   feetApart: 'feet forward, knees apart',
+  headRaised: 'head and chest raised',
+  onLeft: 'on the left side only',
+  onRight: 'on the right side only',
 };

@@ -1,6 +1,6 @@
 import type { Needs } from '../aims/needs';
 import type { School } from '../aims/school';
-import { RED_FLAG_LABEL, openRedFlags, type RedFlagRecord } from '../screen/red-flags';
+import { stopsOf, type Screened } from '../screen/known';
 import type { Flags } from '../screen/flags';
 import type { ClientPlan } from '../propose/input';
 
@@ -50,11 +50,11 @@ export const dropIn = (id: string, initials: string, flags: Flags, school: Schoo
 });
 
 /** Why nothing is coached with somebody in a class: no names of flags, the page may be seen by all. */
-export const memberBar = (redFlags: readonly RedFlagRecord[]): string | null => {
-  const open = openRedFlags(redFlags);
+export const memberBar = (screen: Pick<Screened, 'redFlags' | 'answers'>): string | null => {
+  const open = stopsOf(screen);
   return open.length === 0
     ? null
-    : `a red flag is open (${open.map((r) => RED_FLAG_LABEL[r.flag]).join(', ')}); Screen has to say what was done about it`;
+    : `a red flag is open (${open.join(', ')}); Screen has to say what was done about it`;
 };
 
 const sumOf = (needs: Needs): number => Object.values(needs).reduce((a, b) => a + (b ?? 0), 0);

@@ -6,12 +6,14 @@ import { durationS } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/shelf';
 import { gainFactor } from '../propose/gain';
-import { tooHigh, unfitFor } from '../propose/choices';
+import { tooHigh } from '../propose/choices';
 import type { ProposalInput } from '../propose/input';
 import { isOpen, POSITION_PROPS, verdictFor, type Verdict } from '../safety/verdict';
 import { alternativesFor } from '../sequence/alternatives';
-import { doseWorth, leastAmount } from '../sequence/dose';
+import { doseWorth, leastAmount, leastFreeS } from '../sequence/dose';
+import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
+import { unfitFor } from '../sequence/may-take';
 import { drillOf, nameOf, type Block } from '../sequence/sequence';
 import type { Room } from './class.schema';
 import type { Member } from './member';
@@ -204,8 +206,15 @@ const positionsOf = (verdict: Verdict, common: Position): Position[] =>
 /** A block of one's own in the time of the common one; null where it does not go into it. */
 function wayOf(own: Block, verdict: Verdict, drill: Drill, common: Block, input: ProposalInput): Way | null {
   const other = own.drillId !== common.drillId;
-  const timed = timedTo(own, verdict, drill, common, other);
-  if (!timed) return null;
+  const whom = { flags: input.flags, props: input.props, client: { ...input, silentSide: null } };
+  const counted = timedTo(own, verdict, drill, common, other);
+  const timed =
+    counted && mayBeDone(counted.block, drill, whom, verdict)
+      ? counted
+      : other || own.breathing.kind === 'ladder'
+        ? null
+        : uncounted(own, verdict, drill, common);
+  if (!timed || (timed !== counted && !mayBeDone(timed.block, drill, whom, verdict))) return null;
   const { block, shorter } = timed;
   const differs = differencesOf(block, common, shorter, verdict.shorter);
   const worth = doseWorth(drill, block);
@@ -230,6 +239,23 @@ function becauseOf({ changes }: Block, { reasons }: Verdict, shorter: InTime['sh
   return changes.filter((c) => !ofPauses.some((r) => c.startsWith(r.text)));
 }
 
+/** The same in the time of the others, each breath as it comes: where counting would hurry or stretch somebody. */
+function uncounted(
+  own: Block,
+  verdict: Verdict,
+  drill: Drill,
+  common: Block,
+): { block: Block; shorter: InTime['shorter'] } | null {
+  if (own.breathing.kind !== 'paced' || own.breathing.full || drill.stage === 'hold') return null;
+  const roundS = durationS(common.breathing, { ...common.dose, rounds: 1, sides: 1, restS: 0 });
+  const freeS = Math.max(1, Math.round(verdict.shorter ? Math.min(roundS, leastFreeS(drill)) : roundS));
+  const dose = { ...common.dose, ...(verdict.shorter ? { rounds: 1 } : {}) };
+  return {
+    block: { ...own, setUpS: common.setUpS, cue: common.cue, breathing: { kind: 'free', freeS }, dose },
+    shorter: [],
+  };
+}
+
 function timedTo(
   own: Block,
   verdict: Verdict,
@@ -241,11 +267,19 @@ function timedTo(
   if (own.breathing.kind === 'free') {
     // As long as the others are at it, or as long as it may be where a rule says so.
     const wholeS = Math.max(1, Math.round(durationS(common.breathing, common.dose)));
+    const commonS = Math.max(
+      1,
+      Math.round(durationS(common.breathing, { ...common.dose, rounds: 1, sides: 1, restS: 0 })),
+    );
     const roundS =
       common.breathing.kind === 'free' && !other
         ? common.breathing.freeS
-        : Math.min(wholeS, other ? wholeS : drill.range[1]);
-    const freeS = verdict.shorter ? Math.min(roundS, leastAmount(drill)) : roundS;
+        : other
+          ? wholeS
+          : drill.breathing.kind === 'free'
+            ? Math.min(wholeS, drill.range[1])
+            : commonS;
+    const freeS = verdict.shorter ? Math.min(roundS, leastFreeS(drill)) : roundS;
     const dose = other
       ? { ...own.dose, breaths: 1, rounds: 1, restS: 0, sides: 1 as const }
       : { ...common.dose, ...(verdict.shorter ? { rounds: 1 } : {}) };
@@ -294,6 +328,8 @@ function differencesOf(own: Block, common: Block, shorter: InTime['shorter'], le
     said.push(mine.floor === 'follow' ? 'no lift: follow' : 'no lift: let go');
   else if (theirs.squeezePct > 0 && mine.squeezePct === 0) said.push('no squeeze');
   if (mine.controlPct < theirs.controlPct) said.push(`light: ${mine.controlPct} %`);
+  if (own.breathing.kind === 'free' && common.breathing.kind !== 'free')
+    said.push('as it comes, not counted');
   for (const phase of new Set(shorter)) said.push(SHORTER[phase](own));
   if (own.small && !common.small) said.push('small breaths');
   if (least)

@@ -13,7 +13,26 @@ function commonPause(own: readonly number[], taughtS: number): number {
   return worth.length * 2 >= own.length ? least(worth) : 0;
 }
 
-function commonPattern(own: readonly Pattern[], taught: Pattern): Pattern {
+/**
+ * Somebody whose exhale is shorter than this share of the middle one of the class is far from the others: they do not pace
+ * everybody, and breathe as it comes. Our choice.
+ */
+const FAR = 0.6;
+
+const middle = (of: readonly number[]): number =>
+  [...of].sort((a, b) => a - b)[Math.floor(of.length / 2)] ?? 0;
+
+/** Those whose own breath is not far from that of the class. */
+const nearTo = (own: readonly Pattern[]): readonly Pattern[] => {
+  const least = FAR * middle(own.map((p) => p.exhaleS));
+  return own.filter((p) => p.exhaleS >= least);
+};
+
+/** Whether a breath is far too short for that of the class: it is then not counted at all. */
+const isFar = (own: Pattern, common: Pattern): boolean => own.exhaleS < FAR * common.exhaleS;
+
+function commonPattern(all: readonly Pattern[], taught: Pattern): Pattern {
+  const own = nearTo(all);
   return {
     inhaleS: least(own.map((p) => p.inhaleS)),
     holdInS: commonPause(
@@ -29,8 +48,8 @@ function commonPattern(own: readonly Pattern[], taught: Pattern): Pattern {
 }
 
 /**
- * One breath that nobody of these finds too long: each phase as long as the shortest of them, so that an inhale stays the
- * share of its exhale that it may be.
+ * One breath that nobody near to the others finds too long: each phase as long as the shortest of them, so that an inhale
+ * stays the share of its exhale that it may be. Who is far from the others is not counted here.
  *
  * @param own the same drill as each of them would breathe it alone; at least one
  */
@@ -42,6 +61,7 @@ export function commonBreathing(taught: Breathing, own: readonly Breathing[]): B
       rungs: least(own.map((b) => (b.kind === 'ladder' ? (b.rungs ?? RUNGS.usual) : RUNGS.least))),
     };
   const paced = own.flatMap((b) => (b.kind === 'paced' ? [b] : []));
+  if (paced.length === 0) return own.find((b) => b.kind === 'free') ?? taught;
   const lasts = paced.flatMap((b) => (b.last ? [b.last] : []));
   const pattern = commonPattern(
     paced.map((b) => b.pattern),
@@ -66,7 +86,7 @@ const EPS = 1e-6;
 /**
  * A person's own breath brought into the common time: no phase longer than either. What is shorter than the common phase
  * leaves time in which the breath comes as it likes. A pause that cannot be kept whole is not kept at all. Null where the
- * two are not of one kind.
+ * two are not of one kind, and where one is far too short for the other.
  */
 export function inTime(own: Breathing, common: Breathing): InTime | null {
   if (own.kind === 'free') return { breathing: own, shorter: [] };
@@ -79,6 +99,7 @@ export function inTime(own: Breathing, common: Breathing): InTime | null {
     };
   }
   if (common.kind !== 'paced' || Boolean(own.full) !== Boolean(common.full)) return null;
+  if (!own.full && isFar(own.pattern, common.pattern)) return null;
   const shorter: InTime['shorter'] = [];
   const within = (mine: Pattern, theirs: Pattern, tell: boolean): Pattern => {
     const phase = (key: 'inhaleS' | 'exhaleS', name: 'inhale' | 'exhale') => {

@@ -22,6 +22,7 @@ import type { RunRecord } from '../run/merge';
 import { NO_SET_UPS, usualSetUps, type SetUps } from '../run/set-ups';
 import { FLOOR_STEPS } from '../safety/rules';
 import type { Flags } from '../screen/flags';
+import { flagsOf } from '../screen/known';
 import type { Screen } from '../screen/screen';
 import type { HoldPrescription } from '../sequence/make-block';
 import { drillOf, type Sequence } from '../sequence/sequence';
@@ -117,11 +118,10 @@ export function caseOf(records: CaseRecords): ClientCase {
           oldestFirst.map(({ state }) => ({ results: judgedResults(state), asked: state.asked })),
         )
       : 0;
-    return {
-      ...screen.data.flags,
+    return flagsOf(screen.data, {
       supineUntilWeek: thresholds.supineWeek,
       ...(stepsDone > 0 ? { floorStepsDone: stepsDone } : {}),
-    };
+    });
   });
   const goals = screen.data.goalList ?? [];
   const read = (data: LookData, bands: readonly SeenBands[], clips: readonly SeenClip[]) =>
@@ -164,6 +164,7 @@ export function caseOf(records: CaseRecords): ClientCase {
       readings: named.map((r) => r.name),
       comfortableExhaleS: exhale()?.exhaleS ?? guessedExhale(visit?.quiet()?.rate.value ?? null),
       calmHoldS: visit ? calmHoldOf(visit.data.holds) : null,
+      quietPerMin: visit?.quiet()?.rate.value ?? null,
       hold: hold(),
       ownedLevel: Math.max(0, owned().level),
       owned: owned().drills,

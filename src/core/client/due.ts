@@ -3,7 +3,7 @@ import { daysBetween } from '../home/clock-time';
 import { practiceDay } from '../home/zoned';
 import { scoreSymptoms } from '../look/symptoms';
 import { judgedResults, ownedLevel } from '../run/run';
-import { openRedFlags } from '../screen/red-flags';
+import { stopsOf } from '../screen/known';
 import type { StopSign } from '../screen/stop-signs';
 import { drillOf } from '../sequence/sequence';
 import { adherenceUntil, homeNow, type ClientCase, type HomeOfClient, type RunOfClient } from './case';
@@ -87,7 +87,7 @@ export function dueOfClient(known: ClientCase, now: Date): Due['what'][] {
   const open = runs.find((r) => r.endedAt === null);
   const sent = (known.homes ?? []).filter((h) => h.sentAt !== null);
   return [
-    ...(openRedFlags(screen.data.redFlags).length > 0 ? [{ kind: 'redFlag' as const }] : []),
+    ...(stopsOf(screen.data).length > 0 ? [{ kind: 'redFlag' as const }] : []),
     ...(open ? [{ kind: 'runOpen' as const, runId: open.id }] : []),
     ...(visit && visit.finishedAt === null ? [{ kind: 'lookOpen' as const }] : []),
     ...dueAtHome(sent, visit?.at ?? '', now),

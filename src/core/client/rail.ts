@@ -5,7 +5,7 @@ import { adherenceOf } from '../home/adherence';
 import { practiceDay } from '../home/zoned';
 import { namedReadings } from '../read/readings';
 import { setFlags } from '../screen/flags';
-import { openRedFlags } from '../screen/red-flags';
+import { stopsOf } from '../screen/known';
 import { clock, layoutOf } from '../sequence/sequence';
 import { homeNow, type ClientCase, type HomeOfClient, type SeenLook } from './case';
 
@@ -41,7 +41,7 @@ export function dueOf(known: ClientCase, now = new Date()): Station {
 const needsPlan = (homes: readonly HomeOfClient[], lastRun: string, now: Date): boolean =>
   homeNow(homes, now) === null && !homes.some((h) => h.sentAt !== null && h.sentAt >= lastRun);
 
-const redFlags = ({ screen }: ClientCase): number => openRedFlags(screen.data.redFlags).length;
+const redFlags = ({ screen }: ClientCase): number => stopsOf(screen.data).length;
 const named = (visit: SeenLook): number => namedReadings(visit.readings().readings).length;
 const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
 

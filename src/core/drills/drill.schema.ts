@@ -112,6 +112,8 @@ export const Drill = z.object({
   /** Where the breath is sent, and how strongly. */
   zones: z._default(z.partialRecord(z.enum(ZONES), share), {}),
   demands: z._default(z.array(Demand), []),
+  /** What a prop makes of this drill, where that is other than what the prop usually does. */
+  propAsks: z.optional(z.partialRecord(z.enum(PROPS), z.array(Demand))),
   /** Flags that bar this drill over and above what its demands and position already bar. */
   bars: z._default(z.partialRecord(FlagName, z.string().check(z.maxLength(200))), {}),
   /** Flags that change this drill over and above that: how, and why. */

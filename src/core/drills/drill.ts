@@ -32,7 +32,10 @@ export const DEMANDS = [
   'fullHold',
   'moveInHold',
   'exhaleResistance',
+  'exhaleNarrow',
+  'fullExhale',
   'abdominalLoad',
+  'addedTone',
   'floorLift',
   'armsOverhead',
   'spineLoad',
@@ -40,6 +43,9 @@ export const DEMANDS = [
   'heavyLoad',
   'stretch',
   'reachBehind',
+  'ribWrap',
+  'ribStretch',
+  'hipsHigh',
 ] as const;
 
 export const DEMAND_LABEL: Record<Demand, string> = {
@@ -47,7 +53,10 @@ export const DEMAND_LABEL: Record<Demand, string> = {
   fullHold: 'a held full breath',
   moveInHold: 'movement during a held breath',
   exhaleResistance: 'breathing out against resistance',
+  exhaleNarrow: 'breathing out through something narrow',
+  fullExhale: 'a full exhale',
   abdominalLoad: 'load on the abdominal wall',
+  addedTone: 'added tone of the abdominal wall',
   floorLift: 'an added pelvic-floor lift',
   armsOverhead: 'arms overhead',
   spineLoad: 'weight through a bent spine',
@@ -55,6 +64,9 @@ export const DEMAND_LABEL: Record<Demand, string> = {
   heavyLoad: 'an outside load on the trunk',
   stretch: 'a long stretch at the hip or groin',
   reachBehind: 'something brought behind the back',
+  ribWrap: 'something bound round the trunk',
+  ribStretch: 'ribs stretched apart',
+  hipsHigh: 'hips above the chest',
 };
 
 /** Which school teaches a drill so: the low and quiet breath, the breath all round, or both (practice P31). */

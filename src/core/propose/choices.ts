@@ -1,12 +1,12 @@
 import { changeS, POSITION, POSITIONS, type Position } from '../body/positions';
-import { hasFullHold } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
 import { HOLD_POSITIONS } from '../look/places';
 import type { Plan } from '../plan/plan';
 import { NEEDS } from '../aims/needs';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
 import { dosesOf, doseWorth } from '../sequence/dose';
-import { fullHoldBar, isCalmHold, makeBlock, rungsWithin } from '../sequence/make-block';
+import { isCalmHold, makeBlock } from '../sequence/make-block';
+import { isTooHigh, notYetOwned, unfitFor } from '../sequence/may-take';
 import { compareRanks, isCarried, teachRank } from '../sequence/teach-order';
 import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import type { ReadingName } from '../aims/reading-names';
@@ -110,33 +110,12 @@ export function choicesOf(input: ProposalInput): Choices {
 
 /** More than one level above what the client owns; a drill that is locked is the instructor's own word. */
 export const tooHigh = (drill: Drill, input: ProposalInput): boolean =>
-  drill.level > input.ownedLevel + 1 && !input.locked?.includes(drill.id);
+  isTooHigh(drill, input) && !input.locked?.includes(drill.id);
 
 /** The least dose: what is owned where it stands, and what is found lying when it is lost upright. */
 const dosedLeast = (drill: Drill, position: Position, input: ProposalInput): boolean =>
   ownedHere(drill, position, input) ||
   (Boolean(input.readings?.includes('lostUpright')) && POSITION[position].family === 'supine');
-
-/** Why a drill is not proposed to this client although no rule bars it; null where nothing speaks against it. */
-export function unfitFor(drill: Drill, verdict: Verdict, input: ProposalInput): string | null {
-  const { readings = [], flags } = input;
-  for (const reading of readings) if (drill.unfit[reading]) return drill.unfit[reading];
-  const { tone } = verdict;
-  const works = tone.control !== 'none' || tone.squeezePct > 0;
-  if (readings.includes('reversed') && (works || tone.floor !== 'none'))
-    return 'tone comes once the breath goes the right way';
-  if ((readings.includes('floorHolding') || flags.floorTension) && works)
-    return 'the abdominal wall works once the pelvic floor lets go';
-  if (drill.stage === 'hold' && hasFullHold(verdict.breathing) && fullHoldBar(input) !== null)
-    return fullHoldBar(input);
-  if (
-    drill.breathing.kind === 'ladder' &&
-    input.comfortableExhaleS !== null &&
-    rungsWithin(input.comfortableExhaleS) === null
-  )
-    return 'its rungs go beyond the comfortable exhale';
-  return null;
-}
 
 /**
  * A calm hold is planned where it is to be held now, lying while nothing is known, and where that is barred in the best
@@ -175,8 +154,8 @@ function placed(positions: readonly Position[], { flags, place }: ProposalInput)
 }
 
 /** What has to come first of a drill: what is neither owned nor excused by a lock. */
-export const firstOf = (drill: Drill, input: ProposalInput): string[] =>
-  drill.ownedFirst.filter((id) => !input.owned?.includes(id));
+export const firstOf = (drill: Drill, { owned = [] }: Pick<ProposalInput, 'owned'>): string[] =>
+  notYetOwned(drill, { owned });
 
 /** Options whose first drills cannot come, now or later, are out; again and again until nothing changes. */
 export function reachable<O extends { drill: Drill }>(

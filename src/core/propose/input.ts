@@ -59,7 +59,9 @@ export const blockClientOf = ({
   school,
   hold,
   calmHoldS,
+  quietPerMin,
   owned,
+  ownedLevel,
   silentSide,
   setUps,
 }: ClientPlan): BlockClient => ({
@@ -69,7 +71,9 @@ export const blockClientOf = ({
   school,
   ...(hold ? { hold } : {}),
   ...(calmHoldS === undefined ? {} : { calmHoldS }),
+  ...(quietPerMin === undefined ? {} : { quietPerMin }),
   ...(owned ? { owned } : {}),
+  ownedLevel,
   ...(silentSide ? { silentSide } : {}),
   ...(setUps ? { setUps } : {}),
 });

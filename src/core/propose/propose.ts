@@ -14,7 +14,8 @@ import { RELOOK, relookS } from './limits';
 import { paragraphOf, whyOf } from './reasons';
 import { spaced } from './spaced';
 import { makeBlock } from '../sequence/make-block';
-import { choicesOf, firstOf, planOf, tooHigh, unfitFor, weightsOf, type Choices } from './choices';
+import { unfitFor } from '../sequence/may-take';
+import { choicesOf, firstOf, planOf, tooHigh, weightsOf, type Choices } from './choices';
 import { type ProposalInput } from './input';
 import { clock, layoutOf, type LeftOut, type Sequence } from '../sequence/sequence';
 

@@ -9,7 +9,8 @@ import { easierThan, harderThan } from '../sequence/alternatives';
 import { problemsOf } from '../sequence/check';
 import { applyEdit, type Edit } from '../sequence/edit';
 import { lengthBy, lengthTo } from '../sequence/lengthen';
-import { halfDown, INHALE_SHARE, isFreeOfRatio, LEAST_PHASE_S, makeBlock } from '../sequence/make-block';
+import { INHALE_SHARE, isFreeOfRatio, LEAST_PHASE_S, makeBlock } from '../sequence/make-block';
+import { halfDown } from '../sequence/pace';
 import { clock, drillOf, type Block, type Sequence } from '../sequence/sequence';
 import type { CoachedBlock } from './coached';
 import { refit } from './refit';
@@ -105,7 +106,7 @@ const stands = (prop: Prop): Prop[] => [
 /** The block with one prop for another. */
 export function withProp(block: Block, from: Prop, to: Prop, context: RunContext): Changed {
   if (!propsInstead(block, context).some((s) => s.from === from && s.to === to)) return null;
-  return { ...block, props: block.props.map((p) => (p === from ? to : p)) };
+  return allowed({ ...block, props: block.props.map((p) => (p === from ? to : p)) }, block, context);
 }
 
 /** The changed block where it breaks no rule that the old one kept; else null. */

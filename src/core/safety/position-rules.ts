@@ -1,8 +1,8 @@
 import { POSITION, type Position } from '../body/positions';
 import { flagEntry, FLAGS } from '../screen/flag-table';
-import type { Flags } from '../screen/flags';
+import { settledFlags, type Flags } from '../screen/flags';
 import { POSTPARTUM_LOAD_WEEKS, SUPINE_UNTIL_WEEK } from '../screen/limits';
-import { is, postpartumUnder, pregnantFrom, type Rule } from './rule';
+import { fragileBones, is, postpartumUnder, pregnantFrom, ribSpared, ribUnhealed, type Rule } from './rule';
 
 const trait =
   (name: 'supine' | 'prone' | 'kneeling' | 'wrists' | 'shoulders' | 'onFloor') => (position: Position) =>
@@ -54,7 +54,7 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
   },
   {
     target: oneOf('foldedOnHeels', 'crossedLying', 'longSitting'),
-    when: is('osteoporosis'),
+    when: fragileBones,
     because: 'no loaded rounding with fragile vertebrae',
     source: 'P7',
   },
@@ -62,6 +62,48 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
     target: oneOf('quadruped', 'prone'),
     when: (f) => f.backPain === 'arching' || f.backPain === 'either',
     because: 'the back tends to sag here, and arching hurts',
+    source: 'P7',
+  },
+  {
+    target: oneOf('foldedOnHeels', 'crossedLying'),
+    when: (f) => is('recentSurgery', 'hernia')(f) || postpartumUnder(POSTPARTUM_LOAD_WEEKS)(f),
+    because: 'the thighs press on a belly that is still mending',
+    source: 'P7',
+  },
+  {
+    target: trait('prone'),
+    when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
+    because: 'no weight on a belly that is still mending',
+    source: 'P7',
+  },
+  {
+    target: oneOf('crossedLying'),
+    when: pregnantFrom(0),
+    because: 'the thighs press on the belly',
+    source: 'P9',
+  },
+  {
+    target: (position) => POSITION[position].family === 'side',
+    when: (f) => f.ribInjury === 'both' && ribUnhealed(f),
+    because: 'no lying on a rib that is not healed',
+    source: 'P7',
+  },
+  {
+    target: oneOf('sideForearm'),
+    when: ribUnhealed,
+    because: 'no weight through ribs that are not healed',
+    source: 'P7',
+  },
+  {
+    target: trait('prone'),
+    when: ribSpared,
+    because: 'no weight on a rib that was injured not long ago',
+    source: 'P7',
+  },
+  {
+    target: trait('prone'),
+    when: is('reflux'),
+    because: 'face down the head cannot be raised, and the belly is pressed',
     source: 'P7',
   },
   {
@@ -85,5 +127,7 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
 ];
 
 /** Why this client does not take a position, one reason a rule; empty when nothing speaks against it. */
-export const positionBars = (position: Position, flags: Flags): string[] =>
-  POSITION_RULES.filter((r) => r.target(position) && r.when(flags)).map((r) => r.because);
+export const positionBars = (position: Position, given: Flags): string[] => {
+  const flags = settledFlags(given);
+  return POSITION_RULES.filter((r) => r.target(position) && r.when(flags)).map((r) => r.because);
+};

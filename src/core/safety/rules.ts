@@ -1,6 +1,6 @@
 import type { Demand } from '../drills/drill';
 import { flagEntry, FLAGS } from '../screen/flag-table';
-import type { Flags } from '../screen/flags';
+import { settledFlags, type Flags } from '../screen/flags';
 import {
   LATE_PREGNANCY_WEEK,
   POSTPARTUM_HEAVY_WEEKS,
@@ -8,7 +8,18 @@ import {
   SUPINE_UNTIL_WEEK,
 } from '../screen/limits';
 import type { Remedy } from '../screen/remedies';
-import { is, postpartumUnder, pregnantFrom, separated, type Rule } from './rule';
+import {
+  anyLung,
+  fragileBones,
+  is,
+  longLung,
+  postpartumUnder,
+  pregnantFrom,
+  ribSpared,
+  ribUnhealed,
+  separated,
+  type Rule,
+} from './rule';
 
 /**
  * The rule set: what a flag does to a position or to a demand of a drill. Lines of the practice text stand as P…;
@@ -42,6 +53,11 @@ export const isNextStep = (drillId: string, stepsDone: number): boolean => {
   const step = FLOOR_STEPS.findIndex((s) => s.includes(drillId));
   return step >= 0 && step <= stepsDone;
 };
+
+/** A heart or a blood pressure with which a clinician has not agreed to exercise. Not asked is not no. */
+const uncleared = (f: Flags): boolean => f.clearedPressure === false && is('cardiac', 'highBloodPressure')(f);
+/** Weeks after a birth since which a clinician has not agreed to exercise. Not asked is not no. */
+const birthUncleared = (f: Flags): boolean => f.clearedBirth === false && f.postpartumWeeks !== undefined;
 
 export const DEMAND_RULES: readonly DemandRule[] = [
   ...FLAGS.flatMap((flag): DemandRule[] => {
@@ -78,6 +94,13 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     when: is('recentSurgery', 'hernia'),
     remedy: 'noFullHold',
     because: 'no held full breath after surgery or with a hernia',
+    source: 'P73',
+  },
+  {
+    target: 'fullHold',
+    when: ribSpared,
+    remedy: 'noFullHold',
+    because: 'no held full breath on a rib that was injured not long ago',
     source: 'P73',
   },
   {
@@ -127,15 +150,94 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   },
   {
     target: 'exhaleResistance',
-    when: is('respiratory'),
+    when: longLung,
+    remedy: 'bar',
+    because: 'blowing against resistance traps air in a diseased lung',
+    source: 'P7',
+  },
+  {
+    target: 'exhaleResistance',
+    when: is('asthma'),
     remedy: 'shorter',
     because: 'blowing tires; few at a time, nothing forced',
     source: 'P7',
   },
   {
+    target: 'exhaleNarrow',
+    when: is('eyePressure'),
+    remedy: 'bar',
+    because: 'blowing through something narrow raises eye pressure',
+    source: 'P41; P60',
+  },
+  {
+    target: 'exhaleNarrow',
+    when: (f) => anyLung(f) || is('highBloodPressure', 'cardiac')(f),
+    remedy: 'shorter',
+    because: 'few at a time, nothing forced',
+    source: 'P7',
+  },
+  {
+    target: 'fullExhale',
+    when: (f) => is('recentSurgery', 'hernia')(f) || postpartumUnder(POSTPARTUM_LOAD_WEEKS)(f),
+    remedy: 'bar',
+    because: 'an exhale to the end works the abdominal wall, and it is still mending',
+    source: 'P7',
+  },
+  {
+    target: 'fullExhale',
+    when: longLung,
+    remedy: 'bar',
+    because: 'air pushed to the end shuts a diseased lung before it is empty',
+    source: 'P7',
+  },
+  {
+    target: 'fullExhale',
+    when: ribUnhealed,
+    remedy: 'bar',
+    because: 'an exhale to the end moves a rib that is not healed',
+    source: 'P7',
+  },
+  {
+    target: 'ribWrap',
+    when: (f) => fragileBones(f) || ribSpared(f),
+    remedy: 'bar',
+    because: 'nothing is bound round fragile ribs',
+    source: 'P7',
+  },
+  {
+    target: 'ribWrap',
+    when: (f) => is('recentSurgery')(f) && !(f.bornByOperation && f.scarAt === 'low'),
+    remedy: 'bar',
+    because: 'nothing is bound round the trunk after surgery without the surgeon’s word',
+    source: 'P7',
+  },
+  {
+    target: 'hipsHigh',
+    when: is('reflux'),
+    remedy: 'bar',
+    because: 'hips above the chest bring reflux',
+    source: 'P7',
+  },
+  {
+    target: 'ribStretch',
+    when: ribUnhealed,
+    remedy: 'bar',
+    because: 'nothing stretches or turns a rib that is not healed',
+    source: 'P7',
+  },
+  {
+    target: 'ribStretch',
+    when: ribSpared,
+    remedy: 'shorter',
+    because: 'the rib was injured not long ago: short and well inside the range',
+    source: 'P7',
+  },
+  {
     target: 'moveInHold',
     when: (f) =>
-      is('recentSurgery', 'hernia', 'osteoporosis')(f) ||
+      is('recentSurgery', 'hernia')(f) ||
+      fragileBones(f) ||
+      ribSpared(f) ||
       separated(f) ||
       postpartumUnder(POSTPARTUM_HEAVY_WEEKS)(f),
     remedy: 'bar',
@@ -284,6 +386,20 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     source: 'P7',
   },
   {
+    target: 'armsOverhead',
+    when: longLung,
+    remedy: 'bar',
+    because: 'raised arms take breath from somebody who is short of it',
+    source: 'P7',
+  },
+  {
+    target: 'armsOverhead',
+    when: ribUnhealed,
+    remedy: 'bar',
+    because: 'a raised arm pulls on a rib that is not healed',
+    source: 'P7',
+  },
+  {
     target: 'heavyLoad',
     when: is('recentSurgery', 'hernia'),
     remedy: 'bar',
@@ -313,9 +429,74 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   },
   {
     target: 'heavyLoad',
-    when: is('osteoporosis'),
+    when: fragileBones,
     remedy: 'bar',
     because: 'no outside load on fragile vertebrae',
+    source: 'P7',
+  },
+  {
+    target: 'heavyLoad',
+    when: ribSpared,
+    remedy: 'bar',
+    because: 'no outside load while the rib is spared',
+    source: 'P7',
+  },
+  {
+    target: 'heavyLoad',
+    when: uncleared,
+    remedy: 'bar',
+    because: 'no clinician’s yes: nothing with effort',
+    source: 'P60',
+  },
+  {
+    target: 'abdominalLoad',
+    when: uncleared,
+    remedy: 'bar',
+    because: 'no clinician’s yes: nothing with effort',
+    source: 'P60',
+  },
+  {
+    target: 'floorPressure',
+    when: uncleared,
+    remedy: 'bar',
+    because: 'no clinician’s yes: nothing with effort',
+    source: 'P60',
+  },
+  ...(['abdominalLoad', 'heavyLoad', 'floorPressure', 'exhaleResistance', 'fullExhale'] as const).map(
+    (target): DemandRule => ({
+      target,
+      when: birthUncleared,
+      remedy: 'bar',
+      because: 'no clinician’s yes since the birth: breath and letting go only',
+      source: 'P7',
+    }),
+  ),
+  {
+    target: 'breathHold',
+    when: birthUncleared,
+    remedy: 'noHold',
+    because: 'no clinician’s yes since the birth: no held breath',
+    source: 'P73',
+  },
+  {
+    target: 'floorLift',
+    when: birthUncleared,
+    remedy: 'follow',
+    because: 'no clinician’s yes since the birth: follow, do not lift',
+    source: 'P7',
+  },
+  {
+    target: 'addedTone',
+    when: (f) => birthUncleared(f) || postpartumUnder(POSTPARTUM_LOAD_WEEKS)(f),
+    remedy: 'noTone',
+    because: 'soon after birth: breath and letting go, no added tone',
+    source: 'P7',
+  },
+  {
+    target: 'stretch',
+    when: birthUncleared,
+    remedy: 'shorter',
+    because: 'no clinician’s yes since the birth: short and well inside the range',
     source: 'P7',
   },
   {
@@ -356,16 +537,35 @@ export const DEMAND_RULES: readonly DemandRule[] = [
   },
   {
     target: 'spineLoad',
-    when: is('osteoporosis', 'backPain'),
+    when: (f) => fragileBones(f) || is('backPain')(f),
     remedy: 'bar',
     because: 'no weight through a bent spine',
     source: 'P7',
   },
+  {
+    target: 'spineLoad',
+    when: ribSpared,
+    remedy: 'bar',
+    because: 'nothing presses or twists the ribs while one is spared',
+    source: 'P7',
+  },
 ];
+
+/** What speaks against something that a drill or a block of that level asks for. @param drillId whose, for the steps back to load */
+export function rulesAgainst(demand: Demand, given: Flags, level: number, drillId = ''): DemandRule[] {
+  const flags = settledFlags(given);
+  return DEMAND_RULES.filter(
+    (r) =>
+      r.target === demand &&
+      r.when(flags) &&
+      level >= (r.fromLevel ?? 0) &&
+      !(r.stepwise && isNextStep(drillId, flags.floorStepsDone ?? 0)),
+  );
+}
 
 /** Why this client holds no breath, one reason a flag; empty when nothing speaks against it. */
 export const holdBars = (flags: Flags): string[] =>
-  DEMAND_RULES.filter((r) => r.target === 'breathHold' && r.when(flags)).map((r) => r.because);
+  rulesAgainst('breathHold', flags, 0).map((r) => r.because);
 
 /** Cautions that bar nothing but are to be said. */
 export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string; source: string }[] = [
@@ -375,8 +575,23 @@ export const CAUTIONS: readonly { when: (flags: Flags) => boolean; text: string;
     source: 'P12',
   },
   {
-    when: is('respiratory'),
-    text: 'Have the client’s own reliever within reach; nothing forced.',
+    when: is('asthma', 'respiratory'),
+    text: 'Have the client’s own reliever within reach; nothing forced; stop at a tight chest or a wheeze.',
+    source: 'P7',
+  },
+  {
+    when: longLung,
+    text: 'Rest before it is needed: stop at breathlessness of 4 of 10; never lying flat against their wish.',
+    source: 'P7',
+  },
+  {
+    when: ribSpared,
+    text: 'The rib: nothing presses on it or turns it under load; stop at a stab or at more than 2 of 10.',
+    source: 'P7',
+  },
+  {
+    when: is('bornByOperation'),
+    text: 'The scar: stop at a pull, warmth or weeping, and send to the clinician the same day.',
     source: 'P7',
   },
   {

@@ -3,16 +3,17 @@ import { aProp, BARE_HANDED, PROP_LABEL, propFor, type Prop } from '../body/prop
 import { WAYS, type Way } from '../body/ways';
 import type { Breathing } from '../breath/timeline';
 import { withoutFullHold, withoutPauses } from '../breath/timeline';
-import type { Demand, Drill } from '../drills/drill';
-import { pauses } from '../drills/wording';
+import type { Drill } from '../drills/drill';
 import { clamp } from '../base/statistics';
 import type { Tone } from '../tone/tone';
 import type { Goal } from '../aims/goals';
-import { isSet, type Flag, type Flags } from '../screen/flags';
+import { isSet, settledFlags, type Flag, type Flags } from '../screen/flags';
 import { SUPINE_UNTIL_WEEK } from '../screen/limits';
 import { REMEDY_LABEL, type Remedy } from '../screen/remedies';
+import { demandsOf, propAsks } from './demands';
 import { POSITION_RULES } from './position-rules';
-import { CAUTIONS, DEMAND_RULES, isNextStep, LIGHT_PCT } from './rules';
+import { ribUnhealed } from './rule';
+import { CAUTIONS, LIGHT_PCT, rulesAgainst } from './rules';
 
 /** `missing`: nothing speaks against it, but a thing that it needs is not at hand. */
 export type Status = 'allowed' | 'changed' | 'missing' | 'barred';
@@ -39,6 +40,8 @@ export type Verdict = {
   positions: Position[];
   /** The props to bring, substitutes already chosen. */
   props: Prop[];
+  /** Props that only help and that no rule speaks against, substitutes already chosen. */
+  helpful: Prop[];
   breathing: Breathing;
   tone: Tone;
   /** Done otherwise than usual. */
@@ -64,7 +67,8 @@ export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
  * What becomes of a drill for a client: allowed, changed (with the changed breath and tone), or barred. Rules
  * compose: every rule only takes something away, so no change undoes another.
  */
-export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[]): Verdict {
+export function verdictFor(drill: Drill, given: Flags, available: readonly Prop[]): Verdict {
+  const flags = settledFlags(given);
   const reasons: Reason[] = [];
   const safety = (text: string, source: string, how?: string, remedy?: Remedy) =>
     add(reasons, {
@@ -84,13 +88,9 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   const positions = safe.filter(
     (p) => POSITION_PROPS[p] === undefined || propFor(POSITION_PROPS[p], available) !== null,
   );
-  const applied = DEMAND_RULES.filter(
-    (r) =>
-      asks(drill, r.target) &&
-      r.when(flags) &&
-      drill.level >= (r.fromLevel ?? 0) &&
-      !(r.stepwise && isNextStep(drill.id, flags.floorStepsDone ?? 0)),
-  );
+  const { props, instead, lacking, kept } = propsFor(drill, flags, available);
+  const asked = demandsOf(drill, { props, breathing: drill.breathing, tone: drill.tone });
+  const applied = [...asked].flatMap((demand) => rulesAgainst(demand, flags, drill.level, drill.id));
   const altered = (Object.keys(drill.alters) as Flag[])
     .filter((flag) => isSet(flags, flag))
     .map((flag) => ({ remedy: drill.alters[flag]!.remedy, because: drill.alters[flag]!.why, source: 'P7' }));
@@ -124,9 +124,18 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
   if (barring.length > 0) for (const rule of barring) safety(rule.because, rule.source);
   else for (const rule of remedies) safety(rule.because, rule.source, REMEDY_LABEL[rule.remedy], rule.remedy);
   barred ||= barring.length > 0;
-  const { props, instead, lacking } = propsFor(drill, available);
-  for (const wanted of lacking) prop(`needs ${aProp(wanted)}`);
-  missing ||= lacking.length > 0;
+  for (const { wanted, because, source } of kept)
+    safety(
+      `not with the ${PROP_LABEL[wanted]}: ${because}`,
+      source,
+      BARE_HANDED[wanted] ? `${BARE_HANDED[wanted]} in its place` : 'another thing in its place',
+    );
+  for (const wanted of lacking) {
+    const rule = kept.find((k) => k.wanted === wanted);
+    if (rule) barred = true;
+    else prop(`needs ${aProp(wanted)}`);
+  }
+  missing ||= lacking.some((wanted) => !kept.some((k) => k.wanted === wanted));
   const open = !barred && !missing;
   if (open) instead.forEach(prop);
   const has = (remedy: Remedy) => remedies.some((r) => r.remedy === remedy);
@@ -136,31 +145,60 @@ export function verdictFor(drill: Drill, flags: Flags, available: readonly Prop[
     status,
     positions: open ? positions : [],
     props: open ? props : [],
+    helpful: open ? helpfulIn(drill, flags, available) : [],
     ...remedied(drill, has),
-    ways: WAYS.filter((way) => has(way) || (way === 'feetApart' && roomForBelly(drill, flags))),
+    ways: WAYS.filter((way) => has(way) || WAY_BY_FLAGS[way]?.(drill, flags)),
     small: Boolean(flags.panic || flags.neurological),
     shorter: has('shorter'),
     reasons,
   };
 }
 
-/** The props a drill is done with here, what stands in for what, and what it cannot do without. */
-function propsFor(drill: Drill, available: readonly Prop[]) {
+/** A prop that a rule speaks against, and why. */
+type Kept = { wanted: Prop; because: string; source: string };
+
+/** What bars a prop in a drill; undefined where nothing does. What the drill asks anyway is not the prop's doing. */
+const barOf = (drill: Drill, wanted: Prop, flags: Flags) =>
+  propAsks(drill, wanted)
+    .filter((demand) => !drill.demands.includes(demand))
+    .flatMap((demand) => rulesAgainst(demand, flags, drill.level, drill.id))
+    .find((rule) => rule.remedy === 'bar');
+
+/**
+ * The props a drill is done with here, what stands in for what, what it cannot do without, and what is there and not used,
+ * because of what it would ask of this client.
+ */
+function propsFor(drill: Drill, flags: Flags, available: readonly Prop[]) {
   const props: Prop[] = [];
   const instead: string[] = [];
   const lacking: Prop[] = [];
+  const kept: Kept[] = [];
   for (const wanted of drill.props) {
     const strict = drill.strict.includes(wanted);
-    const found = strict ? (available.includes(wanted) ? wanted : null) : propFor(wanted, available);
+    const rule = drill.lift === undefined ? barOf(drill, wanted, flags) : undefined;
+    const there = strict ? (available.includes(wanted) ? wanted : null) : propFor(wanted, available);
+    if (rule && there !== null) kept.push({ wanted, because: rule.because, source: rule.source });
+    const found = rule ? null : there;
     if (found !== null) {
       props.push(found);
       if (found !== wanted) instead.push(`${PROP_LABEL[found]} in place of the ${PROP_LABEL[wanted]}`);
-    } else if (BARE_HANDED[wanted] && !strict)
-      instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
-    else lacking.push(wanted);
+    } else if (BARE_HANDED[wanted] && !strict) {
+      if (!rule) instead.push(`${BARE_HANDED[wanted]} in place of the ${PROP_LABEL[wanted]}`);
+    } else lacking.push(wanted);
   }
-  return { props, instead, lacking };
+  return { props, instead, lacking, kept };
 }
+
+/** Props that help and are at hand: only those of which nothing that they ask falls under any rule. A thing within reach is no reason to use it. */
+const helpfulIn = (drill: Drill, flags: Flags, available: readonly Prop[]): Prop[] => [
+  ...new Set(
+    drill.helpful
+      .filter((wanted) =>
+        propAsks(drill, wanted).every((d) => rulesAgainst(d, flags, drill.level, drill.id).length === 0),
+      )
+      .flatMap((wanted) => propFor(wanted, available) ?? []),
+  ),
+];
 
 /** Each remedy only takes something away, so that their order does not matter. */
 function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict, 'breathing' | 'tone'> {
@@ -170,6 +208,7 @@ function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict,
   if (has('noLift'))
     tone = { ...tone, floor: tone.floor === 'lift' ? 'letGo' : tone.floor, floorPct: 0, squeezePct: 0 };
   if (has('follow') && tone.floor === 'lift') tone = { ...tone, floor: 'follow', floorPct: 0 };
+  if (has('noTone')) tone = { ...tone, control: 'none', controlPct: 0, squeezePct: 0 };
   if (has('lighter')) {
     tone = {
       ...tone,
@@ -180,17 +219,22 @@ function remedied(drill: Drill, has: (remedy: Remedy) => boolean): Pick<Verdict,
   return { breathing, tone };
 }
 
-/** What a drill asks of a client: what it names, and a held breath or a lift that follows from what is lifted or breathed. */
-const asks = (drill: Drill, demand: Demand): boolean =>
-  drill.demands.includes(demand) ||
-  (demand === 'floorLift' && drill.tone.squeezePct > 0) ||
-  (demand === 'heavyLoad' && drill.lift !== undefined) ||
-  (demand === 'breathHold' && (drill.demands.includes('fullHold') || pauses(drill)));
-
 /** From the weeks on in which the back is avoided whoever sits makes room for the belly (practice P9). */
 const roomForBelly = (drill: Drill, flags: Flags): boolean =>
   (flags.pregnancyWeek ?? 0) >= SUPINE_UNTIL_WEEK &&
   drill.positions.some((p) => POSITION[p].family === 'sitting');
+
+const LYING: readonly (typeof POSITION)[Position]['family'][] = ['supine', 'side'];
+const lies = (drill: Drill): boolean => drill.positions.some((p) => LYING.includes(POSITION[p].family));
+const onItsSide = (drill: Drill): boolean => drill.positions.some((p) => POSITION[p].family === 'side');
+
+/** Ways that follow from flags alone, in whatever drill; their words hold in the positions that they are for. */
+const WAY_BY_FLAGS: Partial<Record<Way, (drill: Drill, flags: Flags) => boolean>> = {
+  feetApart: roomForBelly,
+  headRaised: (drill, flags) => Boolean(flags.reflux) && lies(drill),
+  onLeft: (drill, flags) => flags.ribInjury === 'right' && ribUnhealed(flags) && onItsSide(drill),
+  onRight: (drill, flags) => flags.ribInjury === 'left' && ribUnhealed(flags) && onItsSide(drill),
+};
 
 const add = (list: Reason[], reason: Reason) => {
   if (!list.some((r) => r.text === reason.text)) list.push(reason);
@@ -206,4 +250,4 @@ export const goalsSay = (goals: readonly Goal[]): string[] =>
 
 /** What is to be said to and kept in mind for this client, whatever is done. */
 export const cautionsFor = (flags: Flags): { text: string; source: string }[] =>
-  CAUTIONS.filter((c) => c.when(flags)).map(({ text, source }) => ({ text, source }));
+  CAUTIONS.filter((c) => c.when(settledFlags(flags))).map(({ text, source }) => ({ text, source }));

@@ -19,6 +19,10 @@ type Common = {
   bars?: Reason & { trait: Trait };
   /** Nothing is held; what moves in a held breath is barred. */
   noHold?: Reason;
+  /** Asked only once this flag is set, or has this value. */
+  detailOf?: { flag: string; value?: string };
+  /** Two things in one, as older records have it: shown where it is set, until somebody says which. */
+  untoldOf?: readonly string[];
 };
 
 type YesEntry = Common & { kind: 'yes' };
@@ -32,6 +36,7 @@ type NumberEntry = Common & {
   tooMuch: string;
   says: (value: number) => string;
 };
+type DateEntry = Common & { kind: 'date'; asked: string; says: (day: string) => string };
 type ChoiceEntry = Common & {
   kind: 'choice';
   asked: string;
@@ -40,7 +45,7 @@ type ChoiceEntry = Common & {
   untold?: string;
   says: (value: string) => string;
 };
-export type FlagEntry = YesEntry | NumberEntry | ChoiceEntry;
+export type FlagEntry = YesEntry | NumberEntry | ChoiceEntry | DateEntry;
 
 const SEPARATION_PLACE: Record<SeparationPlace, string> = {
   xiphoid: 'at the tip of the breastbone',
@@ -82,6 +87,19 @@ export const FLAG = {
     ],
     says: (how: string) => `${how} birth`,
   },
+  scarAt: {
+    kind: 'choice',
+    group: 'birth',
+    label: 'scar of the caesarean',
+    asked: 'where the scar lies',
+    untold: 'scar: not told',
+    detailOf: { flag: 'birth', value: 'caesarean' },
+    options: [
+      { value: 'low', label: 'low, across' },
+      { value: 'midline', label: 'up and down' },
+    ],
+    says: (at: string) => (at === 'low' ? 'scar low, across' : 'scar up and down'),
+  },
   separationMm: {
     kind: 'number',
     group: 'birth',
@@ -99,12 +117,21 @@ export const FLAG = {
     label: 'measured',
     asked: 'where the separation was measured',
     untold: 'not told (15 mm counts)',
+    detailOf: { flag: 'separationMm' },
     options: [
       { value: 'xiphoid', label: SEPARATION_PLACE.xiphoid },
       { value: 'above', label: SEPARATION_PLACE.above },
       { value: 'below', label: SEPARATION_PLACE.below },
     ],
     says: (place: string) => `measured ${SEPARATION_PLACE[place as SeparationPlace] ?? place}`,
+  },
+  separationOn: {
+    kind: 'date',
+    group: 'birth',
+    label: 'day of that measurement',
+    asked: 'measured on',
+    detailOf: { flag: 'separationMm' },
+    says: (day: string) => `measured on ${day}`,
   },
   cardiac: {
     kind: 'yes',
@@ -124,10 +151,23 @@ export const FLAG = {
     label: 'seizures, neurological disease',
     noHold: { because: 'no held breath with seizures or other neurological disease', source: 'P8' },
   },
+  asthma: {
+    kind: 'yes',
+    group: 'medical',
+    label: 'asthma',
+    noHold: { because: 'held breaths only once a clinician agrees', source: 'P7' },
+  },
+  copd: {
+    kind: 'yes',
+    group: 'medical',
+    label: 'COPD, other lung disease',
+    noHold: { because: 'held breaths only once a clinician agrees', source: 'P7' },
+  },
   respiratory: {
     kind: 'yes',
     group: 'medical',
-    label: 'asthma, COPD, other lung disease',
+    label: 'lung disease, not told which',
+    untoldOf: ['asthma', 'copd'],
     noHold: { because: 'held breaths only once a clinician agrees', source: 'P7' },
   },
   panic: {
@@ -145,10 +185,47 @@ export const FLAG = {
     noHold: { because: 'a held breath raises eye pressure', source: 'P7' },
   },
   reflux: { kind: 'yes', group: 'pressure', label: 'reflux' },
+  thinBones: {
+    kind: 'yes',
+    group: 'pressure',
+    label: 'osteoporosis, thin bones',
+    bars: { trait: 'prone', because: 'no pressure on fragile ribs', source: 'P7' },
+  },
+  ribInjury: {
+    kind: 'choice',
+    group: 'pressure',
+    label: 'rib injury',
+    asked: 'rib injury',
+    options: [
+      { value: 'right', label: 'right' },
+      { value: 'left', label: 'left' },
+      { value: 'both', label: 'both' },
+    ],
+    says: (side: string) => (side === 'both' ? 'rib injury on both sides' : `rib injury on the ${side}`),
+  },
+  ribWeeks: {
+    kind: 'number',
+    group: 'pressure',
+    label: 'since the rib injury',
+    asked: 'since then',
+    unit: 'weeks',
+    whole: true,
+    max: 520,
+    tooMuch: 'at most 520 weeks; check the number',
+    detailOf: { flag: 'ribInjury' },
+    says: (weeks: number) => `${weeks} weeks since the rib injury`,
+  },
+  ribHealed: {
+    kind: 'yes',
+    group: 'pressure',
+    label: 'rib declared healed by a clinician',
+    detailOf: { flag: 'ribInjury' },
+  },
   osteoporosis: {
     kind: 'yes',
     group: 'pressure',
-    label: 'osteoporosis or rib injury',
+    label: 'osteoporosis or rib injury, not told which',
+    untoldOf: ['thinBones', 'ribInjury'],
     bars: { trait: 'prone', because: 'no pressure on fragile ribs', source: 'P7' },
   },
   backPain: {
@@ -209,3 +286,6 @@ export const FLAGS = Object.keys(FLAG) as Flag[];
 
 /** The table as its entries are declared, for whatever goes over all of them. */
 export const flagEntry = (flag: Flag): FlagEntry => FLAG[flag];
+
+/** A flag that only says more about another one: it comes and goes with that one. */
+export const detailsOf = (flag: Flag): Flag[] => FLAGS.filter((f) => flagEntry(f).detailOf?.flag === flag);

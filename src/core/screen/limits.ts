@@ -19,3 +19,6 @@ export const SEPARATION_MM: Record<SeparationPlace, number> = { xiphoid: 15, abo
 export const isSeparated = (widthMm: number | undefined, place: SeparationPlace | undefined): boolean =>
   widthMm !== undefined &&
   widthMm > (place ? SEPARATION_MM[place] : Math.min(...Object.values(SEPARATION_MM)));
+
+/** For so many weeks a rib that was injured is spared, also once it is declared healed (common practice, no source). */
+export const RIB_CARE_WEEKS = 16;

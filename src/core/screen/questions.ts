@@ -53,18 +53,20 @@ const QUESTION: Record<Question, Asked> = {
     after: (yes) => (yes ? null : 'No clinician’s yes for heart and blood pressure: nothing with effort.'),
   },
   osteoporosis: {
-    text: 'Thin bones, a broken vertebra or rib?',
+    text: 'Thin bones, or a broken vertebra?',
     why: ({ flags, size }) =>
-      !flags.osteoporosis && size !== undefined && size.ageY >= BONES_FROM_AGE
+      !flags.osteoporosis && !flags.thinBones && size !== undefined && size.ageY >= BONES_FROM_AGE
         ? `from ${BONES_FROM_AGE} years on`
         : null,
-    after: (yes) => (yes ? 'Thin bones: set the flag, so that bending and load are left out.' : null),
+    after: (yes) => (yes ? 'Thin bones: bending and load are left out.' : null),
   },
   respiratory: {
     text: 'Asthma, or another disease of the lungs?',
     why: ({ flags, goals }) =>
-      !flags.respiratory && goals.includes('singing') ? 'before long exhales' : null,
-    after: (yes) => (yes ? 'A disease of the lungs: set the flag, so that nothing is forced.' : null),
+      !flags.respiratory && !flags.asthma && !flags.copd && goals.includes('singing')
+        ? 'before long exhales'
+        : null,
+    after: (yes) => (yes ? 'A disease of the lungs: nothing is forced. Say under Flags which it is.' : null),
   },
 };
 

@@ -3,7 +3,7 @@ import { WAY_LABEL, WAYS } from '../body/ways';
 /**
  * What becomes of a demand. `bar` ends it; the others keep the drill and take the demand out of it: `noHold` sets
  * pauses to 0, `noFullHold` those with full lungs, `noLift` turns a lift into letting go, `follow` into following,
- * `lighter` caps tone, `shorter` keeps to the least dose in one round; a way does it otherwise.
+ * `lighter` caps tone, `noTone` takes it out, `shorter` keeps to the least dose in one round; a way does it otherwise.
  */
 export const REMEDIES = [
   'bar',
@@ -12,6 +12,7 @@ export const REMEDIES = [
   'noLift',
   'follow',
   'lighter',
+  'noTone',
   'shorter',
   ...WAYS,
 ] as const;
@@ -24,6 +25,7 @@ export const REMEDY_LABEL: Record<Remedy, string> = {
   noLift: 'letting go in place of the lift',
   follow: 'following in place of the lift',
   lighter: 'with light tone',
+  noTone: 'without added tone',
   shorter: 'at its least dose, one round',
   ...WAY_LABEL,
 };

@@ -5,7 +5,9 @@ import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/shelf';
 import type { Flags } from '../screen/flags';
 import { isOpen, verdictFor } from '../safety/verdict';
+import { mayBeDone } from './judge';
 import { fullHoldBar, makeBlock, type BlockClient } from './make-block';
+import { whyNotTaken } from './may-take';
 import { drillOf, type Block } from './sequence';
 
 /** Whom a block is made for: what they may do, what is at hand, what there is to choose from, and their own lengths. */
@@ -23,7 +25,7 @@ export function alternativesFor(block: Block, of: MadeFor): Block[] {
   return of.library
     .filter((d) => d.stage === drill.stage && d.id !== drill.id)
     .sort((a, b) => overlap(b, drill) - overlap(a, drill))
-    .flatMap((d) => blockFor(d, of) ?? []);
+    .flatMap((d) => takenFor(d, of) ?? []);
 }
 
 /** An easier neighbour of a block that the client may do, following the drill's own chain; null at its end. */
@@ -47,11 +49,20 @@ export function harderThan(block: Block, of: MadeFor): Block | null {
   if (!drill) return null;
   const made = harderOf(drill, of.library)
     .sort((a, b) => a.level - b.level || overlap(b, drill) - overlap(a, drill))
-    .flatMap((d) => blockFor(d, of) ?? [])[0];
+    .flatMap((d) => takenFor(d, of) ?? [])[0];
   return made ? { ...made, id: block.id } : null;
 }
 
-/** A block of a drill at its usual dose, or null when it is barred. A drill that did not ship goes with it. */
+/** The same by the limits of a proposal: neither too high, nor before what has to be owned first, nor unfit for what was read. */
+function takenFor(drill: Drill, of: Omit<MadeFor, 'library'>): Block | null {
+  const why = whyNotTaken(drill, verdictFor(drill, of.flags, of.props), { ...of.client, flags: of.flags });
+  return why === null ? blockFor(drill, of) : null;
+}
+
+/**
+ * A block of a drill at its usual dose, or null when it is barred. A drill that did not ship goes with it. What the
+ * instructor puts in by name may be above what is owned; the check says so.
+ */
 export function blockFor(
   drill: Drill,
   { flags, props, client = {} }: Omit<MadeFor, 'library'>,
@@ -59,7 +70,7 @@ export function blockFor(
   const verdict = verdictFor(drill, flags, props);
   if (!isOpen(verdict)) return null;
   if (drill.stage === 'hold' && hasFullHold(verdict.breathing) && fullHoldBar(client) !== null) return null;
-  return makeBlock({
+  const made = makeBlock({
     id: drill.id,
     drill,
     verdict,
@@ -69,6 +80,7 @@ export function blockFor(
     available: props,
     why: ['Chosen by you.'],
   });
+  return mayBeDone(made, drill, { flags, props, client }) ? made : null;
 }
 
 const easierOf = (drill: Drill | undefined, catalogue: readonly Drill[]): Drill | undefined => {

@@ -1,29 +1,15 @@
 import { durationS } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
-import { holdBars, LIGHT_PCT } from '../safety/rules';
-import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
-import { leastAmount } from './dose';
 import { alternativesFor, easierThan, type MadeFor } from './alternatives';
 import { applyEdit, type Edit } from './edit';
+import { judgeBlock, type Fix, type Found } from './judge';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from './sequence';
 
-/** One key mends it: what is done, in words, and the edits that do it. */
-type Fix = { says: string; edits: readonly Edit[] };
-
-/** What is wrong with a sequence for this client. `stop` forbids coaching it; `care` is the instructor's choice. */
-export type Problem = {
-  blockId: string | null;
-  level: 'stop' | 'care';
-  text: string;
-  fix?: Fix;
-  /** The client may not do the drill at all, or has not what it needs. */ barred?: true;
-};
+/** What is wrong with a sequence for this client: with a block of it, or (null) with the whole. */
+export type Problem = Found & { blockId: string | null };
 
 /** Whom a sequence is for. What is owned may be unknown: then nothing is asked of it. */
 export type CheckClient = MadeFor & { owned?: { level: number; drills: readonly string[] } };
-
-/** A pause up to this long is part of an ordinary breath, not a hold. Our choice. */
-const LONGEST_PAUSE_S = 1;
 
 /** Everything in a sequence that breaks a rule, the time or the teaching order, each with what would mend it. */
 export function problemsOf(sequence: Sequence, client: CheckClient): Problem[] {
@@ -66,106 +52,17 @@ export function problemsOf(sequence: Sequence, client: CheckClient): Problem[] {
   return problems;
 }
 
-type Found = Omit<Problem, 'blockId'>;
-
+/** What is wrong with a block by itself, and what else could stand there where it cannot be done at all. */
 function blockProblems(block: Block, drill: Drill, client: CheckClient): Found[] {
-  const { flags, props } = client;
-  const on = { blockId: block.id };
-  const verdict = verdictFor(drill, flags, props);
-  if (!isOpen(verdict)) {
-    const safety = verdict.reasons.some((r) => r.kind === 'safety');
+  return judgeBlock(block, drill, client).map((found) => {
+    if (!found.barred) return found;
+    const on = { blockId: block.id };
     const other = easierThan(block, client) ?? alternativesFor(block, client)[0];
     const fix: Fix = other
       ? { says: `${drillOf(other)!.name} in its place`, edits: [{ kind: 'replace', ...on, block: other }] }
       : { says: 'take it out', edits: [{ kind: 'remove', ...on }] };
-    return [
-      {
-        level: safety ? 'stop' : 'care',
-        text: verdict.reasons.map((r) => r.text).join('; '),
-        fix,
-        barred: true,
-      },
-    ];
-  }
-  const found: Found[] = [];
-  if (!verdict.positions.includes(block.position)) {
-    found.push({
-      level: 'stop',
-      text: 'this position is not allowed for this client, or lacks its prop',
-      fix: {
-        says: 'take a position that is open',
-        edits: [{ kind: 'position', ...on, position: verdict.positions[0]! }],
-      },
-    });
-  }
-  if (longestPause(block) > LONGEST_PAUSE_S && holdBars(flags).length > 0) {
-    found.push({
-      level: 'stop',
-      text: 'no held breath for this client: set the pauses to 0',
-      fix: { says: 'pauses to 0', edits: [{ kind: 'noHold', ...on }] },
-    });
-  }
-  found.push(...toneProblems(block, drill, verdict));
-  if (verdict.shorter && (block.dose.rounds > 1 || doseOf(block) > leastAmount(drill))) {
-    found.push({
-      level: 'care',
-      text: 'for this client its least dose, in one round',
-      fix: { says: 'the least dose', edits: [leastDose(block, drill), { kind: 'rounds', ...on, rounds: 1 }] },
-    });
-  }
-  if (block.breathing.kind === 'paced' && !block.breathing.full && drill.exhaleRangeS) {
-    const longest = drill.exhaleRangeS[1];
-    const { exhaleS } = block.breathing.pattern;
-    if (exhaleS > longest)
-      found.push({
-        level: 'care',
-        text: `out ${exhaleS} s: this drill is taught with ${longest} s at most`,
-        fix: {
-          says: `out ${longest} s`,
-          edits: [{ kind: 'phase', ...on, phase: 'exhale', seconds: longest }],
-        },
-      });
-  }
-  return found;
-}
-
-function toneProblems(block: Block, drill: Drill, verdict: Verdict): Found[] {
-  const on = { kind: 'tone' as const, blockId: block.id };
-  const found: Found[] = [];
-  if (block.tone.floor === 'lift' && verdict.tone.floor !== 'lift' && drill.tone.floor === 'lift') {
-    found.push({
-      level: 'stop',
-      text: 'no added pelvic-floor lift for this client',
-      fix: {
-        says: 'no lift',
-        edits: [
-          { ...on, tone: { floor: verdict.tone.floor, floorPct: 0, squeezePct: verdict.tone.squeezePct } },
-        ],
-      },
-    });
-  }
-  if (
-    verdict.reasons.some((r) => r.remedy === 'lighter') &&
-    Math.max(block.tone.controlPct, block.tone.squeezePct) > LIGHT_PCT
-  ) {
-    found.push({
-      level: 'stop',
-      text: `light tone only for this client: at most ${LIGHT_PCT} %`,
-      fix: {
-        says: 'light tone',
-        edits: [
-          {
-            ...on,
-            tone: {
-              controlPct: Math.min(LIGHT_PCT, block.tone.controlPct),
-              squeezePct: Math.min(LIGHT_PCT, block.tone.squeezePct),
-            },
-          },
-        ],
-      },
-    });
-  }
-  return found;
+    return { ...found, fix };
+  });
 }
 
 function orderProblems(
@@ -218,19 +115,8 @@ const nameAt = (sequence: Sequence, index: number): string => {
   const block = sequence.blocks[index];
   return block ? nameOf(block) : 'the others';
 };
-const longestPause = ({ breathing }: Block): number =>
-  breathing.kind === 'paced'
-    ? Math.max(
-        ...[breathing.pattern, breathing.last ?? breathing.pattern].flatMap((p) => [p.holdInS, p.holdOutS]),
-      )
-    : 0;
 const doseOf = (block: Block): number =>
   block.breathing.kind === 'free' ? block.breathing.freeS : block.dose.breaths;
-const leastDose = (block: Block, drill: Drill): Edit =>
-  block.breathing.kind === 'free'
-    ? { kind: 'free', blockId: block.id, seconds: leastAmount(drill) }
-    : { kind: 'breaths', blockId: block.id, breaths: leastAmount(drill) };
-
 /**
  * Rounds first, then doses toward their least, from the longest block on, until the time fits; undefined where that is
  * not enough.

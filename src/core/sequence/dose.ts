@@ -1,6 +1,7 @@
 import { cycleS } from '../breath/pattern';
 import { breathsOfRound, roundsOf, type Breathing, type Dose } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
+import { FREE_BREATH_S } from './pace';
 import type { Block } from './sequence';
 
 /** Breaths over all rounds of a side under which a dose does next to nothing (practice P67). */
@@ -51,7 +52,12 @@ const byTimes = (drill: Drill): boolean =>
 
 /** What a block's dose is worth; 1 is a full one. @example doseWorth(a drill of 10 breaths, 20 of them) // 1.35 */
 export function doseWorth(drill: Drill, { breathing, dose }: Pick<Block, 'breathing' | 'dose'>): number {
-  const each = breathing.kind === 'free' ? breathing.freeS : breathsOfRound(breathing, dose).length;
+  const each =
+    breathing.kind === 'free'
+      ? drill.breathing.kind === 'free'
+        ? breathing.freeS
+        : breathing.freeS / FREE_BREATH_S
+      : breathsOfRound(breathing, dose).length;
   if (!byTimes(drill)) return along(WORTH, each * meanRounds(dose));
   const usual =
     drill.breathing.kind === 'free'
@@ -78,16 +84,24 @@ export function dosesOf(drill: Drill, block: Dosed, limit: DoseLimit): Dosed[] {
 export const leastAmount = (drill: Drill): number =>
   byTimes(drill) ? drill.range[0] : Math.max(drill.range[0], LEAST_BREATHS);
 
+/** The same where it comes as it likes, s: of a drill that is counted by others, so many breaths of it. */
+export const leastFreeS = (drill: Drill): number =>
+  leastAmount(drill) * (drill.breathing.kind === 'free' ? 1 : FREE_BREATH_S);
+
 /** The least dose, in one round; of drills that are counted to ten no less than does anything. */
 function leastOf(drill: Drill, { breathing, dose }: Dosed): Dosed {
   const least = leastAmount(drill);
   if (breathing.kind === 'free')
-    return { breathing: { kind: 'free', freeS: least }, dose: { ...dose, rounds: 1 } };
+    return { breathing: { kind: 'free', freeS: leastFreeS(drill) }, dose: { ...dose, rounds: 1 } };
   return { breathing, dose: { ...dose, breaths: least, rounds: 1 } };
 }
 
 function candidates(drill: Drill, { breathing, dose }: Dosed): Dosed[] {
   const [least, most] = drill.range;
+  if (breathing.kind === 'free' && drill.breathing.kind !== 'free')
+    return unique([leastFreeS(drill), breathing.freeS, Math.max(breathing.freeS, most * FREE_BREATH_S)]).map(
+      (freeS) => ({ breathing: { kind: 'free', freeS }, dose }),
+    );
   if (breathing.kind === 'free')
     return unique(
       drill.demands.includes('stretch') && dose.sides === 2

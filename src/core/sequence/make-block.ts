@@ -1,4 +1,4 @@
-import type { Position } from '../body/positions';
+import { POSITION, type Position } from '../body/positions';
 import { propFor } from '../body/props';
 import type { Prop } from '../body/props';
 import { RUNGS } from '../breath/ladder';
@@ -13,6 +13,7 @@ import type { HOLD_POSITIONS } from '../look/places';
 import type { Side } from '../look/silent-side';
 import { clamp } from '../base/statistics';
 import { toneFor, type ToneClient } from '../tone/plan-tone';
+import { FAST_PER_MIN, FREE_BREATH_S, halfDown, LEAST_PACED_S, unhurried } from './pace';
 import type { Block } from './sequence';
 
 /** A drill of single pauses, each of which goes by the client’s own calm hold (practice P25). */
@@ -36,8 +37,11 @@ export type BlockClient = ToneClient & {
   hold?: HoldPrescription | null;
   /** Seconds that the client’s own hold stays calm; null: not known. Left out where no client is meant. */
   calmHoldS?: number | null;
-  /** Drills that the client has done well. */
+  /** Breaths a minute when nobody asks; nobody is paced faster than that. Null: not known. */
+  quietPerMin?: number | null;
+  /** Drills that the client has done well, and the highest level of them; absent: nothing is asked of it. */
   owned?: readonly string[];
+  ownedLevel?: number;
   /** Seconds that set-ups really took in this studio, of new drills and of known ones; absent: what practice says. */
   setUps?: { fresh?: number; known?: number };
   /** The side that opens less: it comes first and gets twice the dose (practice P76). */
@@ -48,8 +52,10 @@ export type BlockClient = ToneClient & {
 function doseAt(drill: Drill, breathing: Breathing, amount: Amount): { dose: Dose; breathing: Breathing } {
   const [least, most] = drill.range;
   if (breathing.kind === 'free') {
-    const freeS = amount === 'least' ? least : amount === 'most' ? most : breathing.freeS;
-    return { dose: drill.usual, breathing: { kind: 'free', freeS } };
+    // Of a drill that is counted by others, a breath that comes as it likes.
+    const times = drill.breathing.kind === 'free' ? 1 : breathing.freeS / drill.usual.breaths;
+    const freeS = amount === 'least' ? least * times : amount === 'most' ? most * times : breathing.freeS;
+    return { dose: drill.usual, breathing: { kind: 'free', freeS: Math.round(freeS) } };
   }
   const breaths = amount === 'least' ? least : amount === 'most' ? most : drill.usual.breaths;
   return { dose: { ...drill.usual, breaths }, breathing };
@@ -61,10 +67,7 @@ export const LEAST_PHASE_S = 1;
 /** A pause is at most this share of the client's own calm hold (practice P73). */
 export const HOLD_SHARE = 0.6;
 /** An empty pause of somebody whose calm hold is not known lasts no longer (practice P73), s. */
-const UNKNOWN_PAUSE_S = 2;
-
-/** Down to the half second. */
-export const halfDown = (seconds: number): number => Math.floor(seconds * 2 + 1e-9) / 2;
+export const UNKNOWN_PAUSE_S = 2;
 
 /** Whether the breath of a drill is free of the rule that an exhale is half as long again as its inhale (practice P72). */
 export const isFreeOfRatio = (drill: Drill): boolean => drill.stage === 'open' || tiedToMovement(drill);
@@ -80,7 +83,7 @@ export function rungsWithin(comfortableExhaleS: number): number | null {
 }
 
 /**
- * The breathing to start from. The exhale is the client's comfortable one, in half seconds, or what the drill teaches at
+ * The breathing to start from; free where it could only be paced too fast. The exhale is the client's comfortable one, in half seconds, or what the drill teaches at
  * most, whichever is shorter: comfort beats the drill's range downward. The inhale is at most two thirds of it, or keeps
  * the drill's own share where filling is the aim or a movement sets the breath (practice P48, P72); a ladder ends at
  * comfort (P45); a pause stays within the client's own calm hold (P73). Without them the drill's own.
@@ -88,7 +91,7 @@ export function rungsWithin(comfortableExhaleS: number): number | null {
 export function withClient(
   drill: Drill,
   breathing: Breathing,
-  { comfortableExhaleS = null, hold, calmHoldS }: BlockClient,
+  { comfortableExhaleS = null, quietPerMin = null, hold, calmHoldS }: BlockClient,
 ): Breathing {
   if (breathing.kind === 'ladder') {
     const rungs = comfortableExhaleS === null ? null : rungsWithin(comfortableExhaleS);
@@ -105,9 +108,19 @@ export function withClient(
         : Math.max(LEAST_PHASE_S, Math.min(longest, halfDown(comfortableExhaleS)));
     const share = free ? Math.max(INHALE_SHARE, inhaleS / exhaleS) : INHALE_SHARE;
     const inS = Math.max(LEAST_PHASE_S, Math.min(inhaleS, halfDown(out * share)));
-    return paused({ ...pattern, exhaleS: out, inhaleS: inS }, calmHoldS);
+    return paused({ ...pattern, exhaleS: out, inhaleS: inS }, calmHoldS, quietPerMin);
   };
-  const pattern = scaled(breathing.pattern);
+  const counted = scaled(breathing.pattern);
+  const pattern = breathing.full
+    ? counted
+    : unhurried(counted, quietPerMin, comfortableExhaleS, (exhaleS) =>
+        free ? Infinity : Math.max(LEAST_PHASE_S, halfDown(exhaleS * INHALE_SHARE)),
+      );
+  if (pattern === null || (!breathing.full && pattern.exhaleS < LEAST_PACED_S))
+    return {
+      kind: 'free',
+      freeS: Math.round(drill.usual.breaths * (quietPerMin ? 60 / quietPerMin : FREE_BREATH_S)),
+    };
   return {
     ...breathing,
     pattern: hold && isCalmHold(drill) ? { ...pattern, holdOutS: hold.holdS } : pattern,
@@ -116,12 +129,14 @@ export function withClient(
 }
 
 /** A pause up to this long is part of an ordinary breath; while nothing is known of the client it is left out. */
-const ORDINARY_PAUSE_S = 1;
-const isHold = ({ holdInS, holdOutS }: Pattern): boolean => Math.max(holdInS, holdOutS) > ORDINARY_PAUSE_S;
+export const ORDINARY_PAUSE_S = 1;
+export const isHold = ({ holdInS, holdOutS }: Pattern): boolean =>
+  Math.max(holdInS, holdOutS) > ORDINARY_PAUSE_S;
 
 /** The pauses of a pattern within what a calm hold allows (practice P73). */
-function paused(pattern: Pattern, calmHoldS: number | null | undefined): Pattern {
+function paused(pattern: Pattern, calmHoldS: number | null | undefined, quietPerMin: number | null): Pattern {
   if (calmHoldS === undefined) return pattern;
+  if ((quietPerMin ?? 0) > FAST_PER_MIN) return { ...pattern, holdInS: 0, holdOutS: 0 };
   if (calmHoldS === null)
     return {
       ...pattern,
@@ -189,7 +204,11 @@ export function makeBlock({
     position,
     props,
     breathing,
-    dose: sided(drill, verdict.shorter ? { ...dose, rounds: 1 } : dose, client.silentSide ?? null),
+    dose: oneSided(
+      sided(drill, verdict.shorter ? { ...dose, rounds: 1 } : dose, client.silentSide ?? null),
+      verdict.ways,
+      position,
+    ),
     setUpS: teachingS(drill, client),
     tone: tone.squeezePct > 0 && usedAs('ball', props) === null ? { ...tone, squeezePct: 0 } : tone,
     ...(verdict.ways.length > 0 ? { ways: verdict.ways } : {}),
@@ -211,12 +230,21 @@ function sided(drill: Drill, dose: Dose, side: Side | null): Dose {
   return { ...dose, first: side, firstRounds: 2, rounds: 1 };
 }
 
+/** Where only one side may lie below, nothing is done on the other. */
+function oneSided(dose: Dose, ways: Verdict['ways'], position: Position): Dose {
+  const one = ways.includes('onLeft') || ways.includes('onRight');
+  if (!one || dose.sides === 1 || POSITION[position].family !== 'side') return dose;
+  const { breaths, rounds, restS } = dose;
+  return { breaths, rounds, restS, sides: 1 };
+}
+
 /** What the drill and the position need, and what helps and is at hand. */
 function propsAt(drill: Drill, verdict: Verdict, position: Position, available: readonly Prop[]): Prop[] {
   const own = POSITION_PROPS[position];
   const needed = own ? propFor(own, available) : null;
   const helpful = drill.helpful
     .filter((prop) => helpsIn(drill.steps, prop, position, available))
-    .flatMap((prop) => propFor(prop, available) ?? []);
+    .flatMap((prop) => propFor(prop, available) ?? [])
+    .filter((prop) => verdict.helpful.includes(prop));
   return [...new Set([...verdict.props, ...(needed ? [needed] : []), ...helpful])];
 }

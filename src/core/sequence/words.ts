@@ -147,6 +147,15 @@ function placing({ position, ways = [] }: Telling, said: readonly Step[] | null)
     ...(ways.includes('feetApart') && family === 'sitting'
       ? [{ kind: 'place' as const, text: 'Feet forward, knees apart, room for the belly.' }]
       : []),
+    ...(ways.includes('headRaised') && (family === 'supine' || family === 'side')
+      ? [{ kind: 'place' as const, text: 'Head and chest raised, on a pillow or a folded jacket.' }]
+      : []),
+    ...(family === 'side' && ways.includes('onLeft')
+      ? [{ kind: 'place' as const, text: 'On your left side, and only on that one.' }]
+      : []),
+    ...(family === 'side' && ways.includes('onRight')
+      ? [{ kind: 'place' as const, text: 'On your right side, and only on that one.' }]
+      : []),
     ...(said?.some((s) => s.kind === 'contact') ? [] : [{ kind: 'contact' as const, text: contact }]),
   ];
 }

@@ -78,7 +78,7 @@ export async function backUp(
 }
 
 async function copyClosed(set: BackupSettings, now: Date): Promise<Result<{ file: string; bytes: number }>> {
-  sweep(dirname(databasePath()), new Date());
+  sweep(dirname(databasePath()), now);
   const copy = besides(databasePath());
   try {
     await db().$client.backup(copy);

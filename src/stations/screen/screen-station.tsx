@@ -10,6 +10,7 @@ import type { Flags } from '@/core/screen/flags';
 import { RED_FLAG_LABEL, RED_FLAGS, type RedFlagRecord } from '@/core/screen/red-flags';
 import { GOAL, GOALS } from '@/core/aims/goals';
 import { answersSay } from '@/core/screen/questions';
+import { flagsOf } from '@/core/screen/known';
 import { goalsSay } from '@/core/safety/verdict';
 import type { Screen } from '@/core/screen/screen';
 import { CheckField } from '@/ui/choice';
@@ -66,7 +67,7 @@ export function ScreenStation({
     rev,
   });
   const { value: screen, set } = autosave;
-  const flags = useMemo(() => ({ ...screen.flags, ...beside }), [screen.flags, beside]);
+  const flags = useMemo(() => flagsOf(screen, beside), [screen, beside]);
   const goals = screen.goalList ?? [];
   const whom = { flags: screen.flags, goals, size: screen.size };
   const said = [...answersSay(whom, screen.answers ?? {}), ...goalsSay(goals)];

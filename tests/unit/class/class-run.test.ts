@@ -243,8 +243,8 @@ it('no two people have the same initials', () => {
 
 it('an open red flag keeps somebody out; one that was seen to does not', () => {
   const at = '2026-01-01T00:00:00.000Z';
-  expect(memberBar([{ flag: 'chestPain', at }])).toMatch(/red flag is open/);
-  expect(memberBar([])).toBeNull();
+  expect(memberBar({ redFlags: [{ flag: 'chestPain', at }] })).toMatch(/red flag is open/);
+  expect(memberBar({ redFlags: [] })).toBeNull();
 });
 
 it('the sheet of a class names nobody, and says who does what in place of each block', () => {

@@ -301,8 +301,8 @@ describe('the members of a class', () => {
     expect([third!.tolerance, third!.oneSide]).toEqual([0.375, 0.375]);
   });
   it('an open red flag bars, and says where to go', () => {
-    expect(memberBar([])).toBeNull();
-    expect(memberBar([{ flag: 'chestPain', action: null } as never])).toMatch(
+    expect(memberBar({ redFlags: [] })).toBeNull();
+    expect(memberBar({ redFlags: [{ flag: 'chestPain', action: null } as never] })).toMatch(
       /^a red flag is open \(.+\); Screen/,
     );
   });

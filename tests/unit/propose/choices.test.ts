@@ -15,7 +15,6 @@ import {
   PROP_COST,
   reachable,
   tooHigh,
-  unfitFor,
   WANTED_WORTH,
   weightsOf,
   type Option,
@@ -26,6 +25,7 @@ import { limitsFor, relookS } from '@/core/propose/limits';
 import { budgetOf, propose, relookFor, relookPositionFor, type ProposalInput } from '@/core/propose/propose';
 import { spaced, withFreeBefore } from '@/core/propose/spaced';
 import { verdictFor } from '@/core/safety/verdict';
+import { unfitFor } from '@/core/sequence/may-take';
 import type { Block } from '@/core/sequence/sequence';
 import { ALL_PROPS, look, must, why } from '../helpers';
 import { BASE, input } from './given';

@@ -322,13 +322,13 @@ describe('a session as a value', () => {
 
 describe('whether a sequence may be coached', () => {
   it('is decided once, by red flags, barred blocks and whether there is anything', () => {
-    expect(mayRun(EMPTY_SCREEN, sequence, context.library).ok).toBe(true);
+    expect(mayRun(EMPTY_SCREEN, sequence, context).ok).toBe(true);
     const red = { ...EMPTY_SCREEN, redFlags: [{ flag: 'fainting' as const, at: '2026-01-01T00:00:00Z' }] };
-    expect(mayRun(red, sequence, context.library)).toMatchObject({
+    expect(mayRun(red, sequence, context)).toMatchObject({
       ok: false,
       why: expect.stringMatching(/^A red flag is open \(fainting\)/),
     });
-    expect(mayRun(EMPTY_SCREEN, { ...sequence, blocks: [] }, context.library)).toMatchObject({
+    expect(mayRun(EMPTY_SCREEN, { ...sequence, blocks: [] }, context)).toMatchObject({
       ok: false,
       why: expect.stringMatching(/no block/),
     });

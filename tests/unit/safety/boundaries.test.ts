@@ -33,8 +33,8 @@ const asks = (demand: Demand, level = 1, patch: Partial<Drill> = {}): Drill => (
     },
   },
   tone: {
-    floor: 'lift',
-    floorPct: 40,
+    floor: demand === 'floorLift' ? 'lift' : 'follow',
+    floorPct: demand === 'floorLift' ? 40 : 0,
     control: 'brace',
     controlPct: 60,
     squeezePct: demand === 'floorLift' || demand === 'abdominalLoad' ? 50 : 0,
@@ -215,7 +215,7 @@ describe('what a remedy takes out', () => {
   it('lighter: tone of the wall and the squeeze at most the low level, the floor as it was', () => {
     const { tone } = verdict('abdominalLoad', { pregnancyWeek: 10 });
     expect(LIGHT_PCT).toBe(15);
-    expect(tone).toEqual({ floor: 'lift', floorPct: 40, control: 'brace', controlPct: 15, squeezePct: 15 });
+    expect(tone).toEqual({ floor: 'follow', floorPct: 0, control: 'brace', controlPct: 15, squeezePct: 15 });
   });
   it('lighter never adds: what is lighter already stays', () => {
     const light = asks('abdominalLoad', 1, {

@@ -62,7 +62,7 @@ describe('what follows from an answer', () => {
     ]);
     expect(say('clinicianBirth', false)[0]).toMatch(/breath and letting go only/);
     expect(say('clinicianPressure', false)[0]).toMatch(/nothing with effort/);
-    expect(say('osteoporosis', true)[0]).toMatch(/set the flag/);
-    expect(say('respiratory', true)[0]).toMatch(/set the flag/);
+    expect(say('osteoporosis', true)[0]).toMatch(/left out/);
+    expect(say('respiratory', true)[0]).toMatch(/nothing is forced/);
   });
 });

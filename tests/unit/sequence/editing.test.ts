@@ -194,21 +194,31 @@ describe('what one key mends', () => {
       }).map((p) => [p.text, p.fix?.says]);
     const held = block('floorSeat', 'x', { breathing: { kind: 'paced', pattern: pattern(4, 0, 6, 5) } });
     expect(fixes(of(held), { cardiac: true })).toEqual([
-      ['no held breath for this client: set the pauses to 0', 'pauses to 0'],
+      ['no held breath for this client: no held breath with cardiac disease', 'pauses to 0'],
     ]);
     expect(fixes(of(block('floorSeat', 'x')), { floorTension: true })).toEqual([
-      ['no added pelvic-floor lift for this client', 'no lift'],
+      ['no added pelvic-floor lift for this client: a tense pelvic floor learns to let go first', 'no lift'],
     ]);
     expect(
       fixes(of(block('setAndKeep', 'x', { tone: { ...drillById('setAndKeep')!.tone, controlPct: 40 } })), {
         separationMm: 30,
       }),
-    ).toEqual([['light tone only for this client: at most 15 %', 'light tone']]);
+    ).toEqual([
+      [
+        'light tone only for this client, at most 15 %: the abdominal wall is apart: light tone only',
+        'light tone',
+      ],
+    ]);
     expect(
       fixes(of(block('ballWrap', 'x', { tone: { ...drillById('ballWrap')!.tone, controlPct: 40 } })), {
         separationMm: 30,
       }),
-    ).toEqual([['light tone only for this client: at most 15 %', 'light tone']]);
+    ).toEqual([
+      [
+        'light tone only for this client, at most 15 %: the abdominal wall is apart: light tone only',
+        'light tone',
+      ],
+    ]);
     expect(fixes(of(block('innerThighRock', 'x')), { recentSurgery: true })).toEqual([
       ['for this client its least dose, in one round', 'the least dose'],
     ]);

@@ -300,9 +300,12 @@ describe('checking a sequence against a client', () => {
     const held = { ...floor, id: 'x', breathing: { kind: 'paced' as const, pattern: pattern(4, 0, 6, 5) } };
     const s = { ...base, blocks: [held] };
     expect(texts(s, { neurological: true })).toEqual([
-      'stop: no held breath for this client: set the pauses to 0',
+      'stop: small breaths for this client, and that is said',
+      'stop: no held breath for this client: no held breath with seizures or other neurological disease',
     ]);
-    expect(texts(s, { floorTension: true })).toEqual(['stop: no added pelvic-floor lift for this client']);
+    expect(texts(s, { floorTension: true })).toEqual([
+      'stop: no added pelvic-floor lift for this client: a tense pelvic floor learns to let go first',
+    ]);
     expect(texts(s)).toEqual([]);
   });
   it('marks a barred drill, a lost prop, a position, an unknown drill, too much time and a stage out of order', () => {

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { flagsOf } from '@/core/screen/known';
 import { SHEET_FOR, sheetOf, type Sheet } from '@/core/sequence/sheet';
 import type { Scope } from '@/server/scope';
 import { house } from '@/server/settings';
@@ -19,7 +20,10 @@ export function askedSheet(
   const screen = screenOf(scope, row.clientId).data;
   return {
     sheet: {
-      ...sheetOf(row.data, row.name, asked.data.for, { flags: screen.flags, goals: screen.goalList ?? [] }),
+      ...sheetOf(row.data, row.name, asked.data.for, {
+        flags: flagsOf(screen),
+        goals: screen.goalList ?? [],
+      }),
       from: house(scope).name,
     },
     large: asked.data.large,

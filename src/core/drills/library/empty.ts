@@ -90,8 +90,8 @@ export const EMPTY: readonly WrittenDrill[] = [
     usual: once(10),
     range: [8, 12],
     setUpS: 25,
+    demands: ['exhaleNarrow'],
     alters: {
-      respiratory: { remedy: 'shorter', why: 'few at a time, nothing forced' },
       panic: { remedy: 'shorter', why: 'long exhales by the dozen can bring air hunger' },
     },
     serves: { exhaleLength: 1, emptyChest: 0.6, backRibs: 0.3 },

@@ -154,7 +154,7 @@ export const HOLD: readonly WrittenDrill[] = [
     setUpS: 25,
     serves: { oneSide: 0.6, tolerance: 0.4, sideRibs: 0.4 },
     zones: { lowerRibsRight: 0.8, lowerRibsLeft: 0.8 },
-    demands: ['fullHold', 'moveInHold', 'armsOverhead'],
+    demands: ['fullHold', 'moveInHold', 'armsOverhead', 'ribStretch'],
     figure: { end: 'leanArmOver' },
     movement: [
       told('lungs full: lean, small turns, come back', { pause: true }),
@@ -197,7 +197,7 @@ export const HOLD: readonly WrittenDrill[] = [
     setUpS: 25,
     serves: { oneSide: 0.5, tolerance: 0.6, emptyChest: 0.4 },
     zones: { lowerRibsRight: 0.6, lowerRibsLeft: 0.6 },
-    demands: ['breathHold', 'moveInHold', 'armsOverhead'],
+    demands: ['breathHold', 'moveInHold', 'armsOverhead', 'ribStretch'],
     figure: { end: 'leanAway' },
     movement: [
       told('lungs empty: lean, small turns, a little more air out', { pause: true }),

@@ -273,6 +273,7 @@ export const LINK: readonly WrittenDrill[] = [
     positions: ['legsOnChair', 'hookLying'],
     props: ['anchor'],
     helpful: ['band'],
+    propAsks: { band: [] },
     breathing: paced(4, 0, 5, 0),
     exhaleRangeS: [4, 6],
     usual: once(8),

@@ -162,8 +162,7 @@ export const MOVE: readonly WrittenDrill[] = [
     tone: { ...NO_TONE, floor: 'lift', floorPct: 30, squeezePct: 20 },
     serves: { floorLink: 0.7, control: 0.5 },
     zones: { lowerRibsBack: 0.4 },
-    demands: ['breathHold', 'floorLift', 'abdominalLoad'],
-    bars: { reflux: 'hips above the chest bring reflux' },
+    demands: ['breathHold', 'floorLift', 'abdominalLoad', 'hipsHigh'],
     figure: { start: 'armsByTheSide', end: 'bridgeUp', on: 'exhale' },
     movement: [
       told('exhale raises the hips, {wait} counts at the top, inhale lowers'),
@@ -207,9 +206,8 @@ export const MOVE: readonly WrittenDrill[] = [
     tone: { ...NO_TONE, floor: 'follow' },
     serves: { coordination: 0.5, backRibs: 0.3, floorLink: 0.3 },
     zones: { lowBack: 0.5, lowerRibsBack: 0.4 },
-    demands: ['spineLoad', 'abdominalLoad'],
+    demands: ['spineLoad', 'abdominalLoad', 'hipsHigh'],
     bars: {
-      reflux: 'hips above the chest bring reflux',
       leaking: 'the order of abdominal wall and pelvic floor comes first',
     },
     figure: { start: 'tiltToTwelve', end: 'bridgeUp', on: 'exhale' },

@@ -129,6 +129,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
     kind: 'roundTheRibs',
     positions: ['sitting', 'sittingAtWall'],
     props: ['towel'],
+    propAsks: { towel: ['ribWrap'] },
     breathing: paced(4, 0, 5, 0),
     exhaleRangeS: [4, 6],
     usual: once(8),
@@ -203,6 +204,7 @@ export const OPEN_SIDES: readonly WrittenDrill[] = [
     setUpS: 15,
     serves: { oneSide: 1, sideRibs: 0.5 },
     zones: { lowerRibsRight: 1, lowerRibsLeft: 1 },
+    demands: ['ribStretch'],
     figure: { end: 'leanAway' },
     movement: 'lean away and stay',
     steps: [

@@ -182,6 +182,8 @@ export const UPRIGHT: readonly WrittenDrill[] = [
     setUpS: 10,
     alters: {
       cardiac: { remedy: 'shorter', why: 'short, on the level, within the clinician’s limits' },
+      asthma: { remedy: 'shorter', why: 'short, and begun slowly' },
+      copd: { remedy: 'shorter', why: 'short, with a place to sit down' },
       respiratory: { remedy: 'shorter', why: 'short, with a place to sit down' },
     },
     serves: { upright: 0.8, tolerance: 0.3 },

@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { fail, ok, type Result } from '@/core/base/result';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { LookData } from '@/core/look/look.schema';
+import { blockClientOf } from '@/core/propose/input';
 import { mayRun } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
@@ -26,11 +27,13 @@ export async function startRun(sequenceId: string): Promise<Result<{ id: string 
       const screen = readScreen(scope, row.clientId);
       const known = screen.ok ? caseFor(scope, row.clientId) : null;
       if (!screen.ok || !known) return fail('Not started: the screening of this client cannot be read.');
-      const may = mayRun(
-        { ...screen.value.data, flags: known.flags() },
-        row.data,
-        catalogueOf(ownLibrary(scope)),
-      );
+      const plan = known.plan();
+      const may = mayRun(screen.value.data, row.data, {
+        flags: plan.flags,
+        props: plan.props,
+        library: catalogueOf(ownLibrary(scope)),
+        client: blockClientOf(plan),
+      });
       return may.ok ? ok({ id: runs.startRun(scope, row.clientId, row.id, row.data) }) : may;
     },
     [['/clients/[id]', 'layout']],

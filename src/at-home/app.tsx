@@ -1,6 +1,6 @@
 import { waitingCount } from '@/core/home/kept';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { slotFor, todayOf, type LineNow } from '@/core/home/today';
+import { slotFor, stoppedOn, todayOf, type LineNow } from '@/core/home/today';
 import type { HomeDoc } from '@/core/home/home-doc.schema';
 import { ZoneHatch } from '@/pictures/zone-hatch';
 import { DrillPage } from './drill-page';
@@ -52,6 +52,8 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
   const [screen, setScreen] = useState<Screen>({ at: 'today' });
   const now = useNow();
   const today = useMemo(() => todayOf(doc.plan, said, now), [doc.plan, said, now]);
+  const stopped = useMemo(() => stoppedOn(said, today.day), [said, today.day]);
+  const closed = doc.held ? 'held' : stopped.length > 0 ? 'stopped' : null;
   const top = useRef<HTMLDivElement>(null);
   useEffect(() => {
     scrollTo(0, 0);
@@ -61,6 +63,7 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
   const lineOf = (entryId: string | null): LineNow | undefined =>
     today.lines.find((l) => l.entryId === entryId);
   const done = (entryId: string | null) => {
+    if (closed !== null) return back();
     const line = lineOf(entryId);
     const slot = line && (slotFor(line) ?? line.slots.at(-1));
     if (!slot) return back();
@@ -79,6 +82,8 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
           waiting={file ? null : waitingCount(kept)}
           nobody={home.reach === 'nobody'}
           fleeting={fleeting}
+          closed={closed}
+          stopped={stopped}
           asked={doc.asks && !said.some((r) => r.kind === 'complaints')}
           onDrill={(entryId) => setScreen({ at: 'drill', entryId })}
           onLook={() => done(null)}
@@ -91,13 +96,14 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
       {screen.at === 'drill' && (
         <DrillPage
           {...drillOf(doc, screen.entryId)}
+          closed={closed !== null}
           onBack={back}
           onBegin={() => setScreen({ at: 'run', entryId: screen.entryId })}
           onDone={() => done(screen.entryId)}
           onStop={() => setScreen({ at: 'stop', entryId: screen.entryId })}
         />
       )}
-      {screen.at === 'run' && (
+      {screen.at === 'run' && closed === null && (
         <RunPage
           {...drillOf(doc, screen.entryId)}
           onBack={() => setScreen({ at: 'drill', entryId: screen.entryId })}
@@ -116,7 +122,10 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
       )}
       {screen.at === 'stop' && (
         <StopPage
+          signs={doc.stops}
+          told={stopped}
           onSign={(sign) => void home.say({ kind: 'stop', entryId: screen.entryId, sign })}
+          onTakeBack={(id) => void home.say({ kind: 'undo', of: id })}
           onBack={back}
           heard={!file}
         />

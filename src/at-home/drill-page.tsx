@@ -11,7 +11,18 @@ export type DrillProps = {
 };
 
 /** How a drill is done: the body, how to get there, what touches, what to do, and two cues. */
-export function DrillPage({ words, onBack, onBegin, onDone, onStop }: DrillProps & { onBegin: () => void }) {
+export function DrillPage({
+  words,
+  closed,
+  onBack,
+  onBegin,
+  onDone,
+  onStop,
+}: DrillProps & {
+  /** Nothing is done now: it can only be read. */
+  closed: boolean;
+  onBegin: () => void;
+}) {
   return (
     <>
       <Back onBack={onBack} />
@@ -51,12 +62,18 @@ export function DrillPage({ words, onBack, onBegin, onDone, onStop }: DrillProps
       ))}
       {words.feeling && <p className="quiet">You may feel: {words.feeling}</p>}
       <div className="below">
-        <Tap look="main" className="wide" onClick={onBegin}>
-          Begin, with the count
-        </Tap>
-        <Tap className="wide" onClick={onDone}>
-          I have done it
-        </Tap>
+        {closed ? (
+          <p className="care">Not now. Read it if you like, and leave it out.</p>
+        ) : (
+          <>
+            <Tap look="main" className="wide" onClick={onBegin}>
+              Begin, with the count
+            </Tap>
+            <Tap className="wide" onClick={onDone}>
+              I have done it
+            </Tap>
+          </>
+        )}
         <Tap look="stop" className="wide" onClick={onStop}>
           Something is not right
         </Tap>

@@ -1,17 +1,28 @@
-import { useState } from 'react';
+import { useEffect, useRef } from 'react';
+import type { HomeReport } from '@/core/home/report.schema';
 import { RED_FLAG_LABEL, RED_FLAGS } from '@/core/screen/red-flags';
 import { STOP_SIGN_LABEL, STOP_SIGNS, type StopSign } from '@/core/screen/stop-signs';
 import { Back, Tap } from './parts';
 
 type Props = {
+  /** The signs of this client; absent: all that there are. */
+  signs: readonly StopSign[] | undefined;
+  /** What was told today and not taken back. */
+  told: readonly Extract<HomeReport, { kind: 'stop' }>[];
   onSign: (sign: StopSign) => void;
+  onTakeBack: (reportId: string) => void;
   onBack: () => void;
   /** What is said here reaches somebody. */ heard: boolean;
 };
 
-/** What to do when something is not right: first that, then what it was. */
-export function StopPage({ onSign, onBack, heard }: Props) {
-  const [sign, setSign] = useState<StopSign | null>(null);
+/** What to do when something is not right: first that, then what it was; one thing or several, and each can be taken back. */
+export function StopPage({ signs = STOP_SIGNS, told, onSign, onTakeBack, onBack, heard }: Props) {
+  const shown = [...signs.filter((s) => s !== 'other'), 'other' as const];
+  const kept = useRef<HTMLParagraphElement>(null);
+  const any = told.length > 0;
+  useEffect(() => {
+    if (any) kept.current?.scrollIntoView({ block: 'nearest' });
+  }, [any]);
   return (
     <>
       <Back onBack={onBack} />
@@ -27,30 +38,29 @@ export function StopPage({ onSign, onBack, heard }: Props) {
         few minutes.
       </p>
       <h2>What was it?</h2>
+      <p className="quiet">Press all that fits. Press again to take it back.</p>
       <div className="signs">
-        {STOP_SIGNS.map((s) => (
-          <Tap
-            key={s}
-            aria-pressed={sign === s}
-            disabled={sign !== null && sign !== s}
-            onClick={() => {
-              if (sign !== null) return;
-              setSign(s);
-              onSign(s);
-            }}
-          >
-            {STOP_SIGN_LABEL[s]}
-          </Tap>
-        ))}
+        {shown.map((s) => {
+          const report = told.find((r) => r.sign === s);
+          return (
+            <Tap
+              key={s}
+              aria-pressed={report !== undefined}
+              onClick={() => (report ? onTakeBack(report.id) : onSign(s))}
+            >
+              {STOP_SIGN_LABEL[s]}
+            </Tap>
+          );
+        })}
       </div>
-      {sign && (
-        <p role="status">
-          {heard
-            ? 'Kept. Your instructor sees it when they next look; nobody watches this meanwhile.'
-            : 'Kept, and part of what you hand back. Nobody sees it before that: tell your instructor.'}{' '}
-          Leave this drill out until you have spoken.
-        </p>
-      )}
+      <p role="status" ref={kept} className={any ? 'care' : undefined}>
+        {any &&
+          `Kept: ${told.map((r) => STOP_SIGN_LABEL[r.sign]).join(', ')}. Nothing more today. ${
+            heard
+              ? 'Your instructor sees it when they next look; nobody watches this meanwhile.'
+              : 'It is part of what you hand back. Nobody sees it before that: tell your instructor.'
+          }`}
+      </p>
     </>
   );
 }

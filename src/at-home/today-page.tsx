@@ -2,6 +2,8 @@ import { PLACE_WORDS } from '@/core/home/home-places';
 import { CHECK_WORDS } from '@/core/home/reminders';
 import { slotFor, type LineNow, type SlotNow } from '@/core/home/today';
 import type { HomeDoc } from '@/core/home/home-doc.schema';
+import type { HomeReport } from '@/core/home/report.schema';
+import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import { PlaceSign } from '@/pictures/place-sign';
 import { Body, Tap } from './parts';
 
@@ -13,6 +15,9 @@ type Props = {
   nobody: boolean;
   /** This browser keeps nothing. */
   fleeting: boolean;
+  /** Why nothing is done now: a stop sign of today, or the instructor waits for something. */
+  closed: 'stopped' | 'held' | null;
+  stopped: readonly Extract<HomeReport, { kind: 'stop' }>[];
   /** The questions wait for an answer. */
   asked: boolean;
   onDrill: (entryId: string) => void;
@@ -40,6 +45,20 @@ export function TodayPage(props: Props) {
         <section className="ask">
           <p>Before you come again: sixteen short questions on how you were lately.</p>
           <Tap onClick={props.onQuestions}>Answer them</Tap>
+        </section>
+      )}
+      {props.closed !== null && (
+        <section className="closed" role="status">
+          <p className="care">
+            {props.closed === 'held'
+              ? 'Wait for now: leave all of this out until you have spoken with your instructor.'
+              : `You stopped today (${props.stopped.map((r) => STOP_SIGN_LABEL[r.sign]).join(', ')}). Nothing more today.`}
+          </p>
+          {props.closed === 'stopped' && (
+            <Tap look="quiet" onClick={props.onStop}>
+              Something else, or a mistake
+            </Tap>
+          )}
         </section>
       )}
       {over || early ? (
@@ -73,12 +92,12 @@ export function TodayPage(props: Props) {
   );
 }
 
-function Line({ line, doc, today, onDrill, onLook, onUndo }: Props & { line: LineNow }) {
+function Line({ line, doc, today, closed, onDrill, onLook, onUndo }: Props & { line: LineNow }) {
   const { place, entryId, slots } = line;
   const words = doc.words.find((w) => w.entryId === entryId);
   const done = slots.filter((s) => s.done !== null);
   const next = slotFor(line);
-  const isNext = slots.some((s) => s.key === today.next?.key);
+  const isNext = closed === null && slots.some((s) => s.key === today.next?.key);
   const all = done.length === slots.length;
   const name = words?.name ?? CHECK_WORDS.title;
   const when = place === 'check' ? 'Now and then' : PLACE_WORDS[place].when;
@@ -101,7 +120,7 @@ function Line({ line, doc, today, onDrill, onLook, onUndo }: Props & { line: Lin
         {isNext && words?.pictures[0] && <Body drawn={words.pictures[0]} className="small-body" />}
         <div className="row">
           {entryId === null
-            ? !all && <Tap onClick={onLook}>I looked</Tap>
+            ? !all && closed === null && <Tap onClick={onLook}>I looked</Tap>
             : !all && (
                 <Tap look={isNext ? 'main' : 'plain'} onClick={() => onDrill(entryId)}>
                   {isNext ? 'Begin' : 'Open'}

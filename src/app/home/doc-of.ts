@@ -1,6 +1,7 @@
 import { homeDocOf } from '@/core/home/home-doc';
 import type { HomeDoc, HomeWords } from '@/core/home/home-doc.schema';
 import { buildOf } from '@/core/screen/build';
+import { stopsOf } from '@/core/screen/known';
 import { rowOf } from '@/core/sequence/sheet';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
@@ -30,6 +31,7 @@ export async function docOf(scope: Scope, row: HomePlanRow): Promise<HomeDoc | n
       runs: known.runs.map((r) => r.state),
       memory: cueMemoryFor(scope, row.clientId, ''),
       asks: asksAtHome(scope, row),
+      held: stopsOf(known.screen.data).length > 0,
     },
     () => [],
   );

@@ -1,4 +1,5 @@
 import { cautionsFor } from '../safety/verdict';
+import { STOP_SIGN_LABEL, stopSignsFor } from '../screen/stop-signs';
 import { sheetOf, type Sheet } from '../sequence/sheet';
 import type { Sequence } from '../sequence/sequence';
 import type { Seat } from './common';
@@ -19,6 +20,13 @@ export function classSheet(
   for (const { member } of seats)
     for (const { text } of cautionsFor(member.plan.flags))
       cautions.set(text, [...(cautions.get(text) ?? []), member.initials]);
+  const common = stopSignsFor({});
+  for (const { member } of seats) {
+    const own = stopSignsFor(member.plan.flags).filter((sign) => !common.includes(sign));
+    if (own.length === 0) continue;
+    const text = `stop as well at ${own.map((sign) => STOP_SIGN_LABEL[sign]).join(', ')}.`;
+    cautions.set(text, [...(cautions.get(text) ?? []), member.initials]);
+  }
   return {
     ...sheet,
     rows: sheet.rows.map((row, i) => ({

@@ -12,7 +12,8 @@ import { describeFlag, setFlags } from '../screen/flags';
 import { RED_FLAG_LABEL } from '../screen/red-flags';
 import { STOP_SIGN_LABEL } from '../screen/stop-signs';
 import { clock, layoutOf, nameOf } from '../sequence/sequence';
-import { doseOf, homeLines, STOP_SAID } from '../sequence/sheet';
+import { stopSaid } from '../screen/stop-signs';
+import { doseOf, homeLines } from '../sequence/sheet';
 import { adherenceUntil, homeNow, type ClientCase, type HomeOfClient } from './case';
 import { codeOf } from './code';
 import { followClient } from './followed';
@@ -139,7 +140,8 @@ function forClient(of: ReportOf): ClientReport {
   const first = onceEach(rows);
   const changed = first.filter((r) => r.verdict === 'changed').slice(0, MOST_SENTENCES);
   const same = first.filter((r) => r.verdict !== 'changed').map((r) => PLAIN[r.id]!.name);
-  const { flags, goalList = [] } = known.screen.data;
+  const { goalList = [] } = known.screen.data;
+  const flags = known.flags();
   return {
     for: 'client',
     title: `How it went, ${firstNameOf(name)}`,
@@ -156,7 +158,7 @@ function forClient(of: ReportOf): ClientReport {
     done: doneForClient(of),
     next: nextAtHome(known, now),
     mind: homeLines(flags, goalList),
-    stop: `${STOP_SAID} If it does not pass within minutes, or comes back, ask a doctor.`,
+    stop: `${stopSaid(flags)} If it does not pass within minutes, or comes back, ask a doctor.`,
   };
 }
 

@@ -4,6 +4,7 @@ import type { Breathing, Dose } from '../breath/timeline';
 import type { Tone } from '../tone/tone';
 import { numberWord, shareWord, timesWord } from '../base/number-words';
 import type { Way } from '../body/ways';
+import type { Loading } from './lift';
 import type { Place, Told, When } from './wording.schema';
 
 const GROUP: Record<
@@ -29,6 +30,8 @@ export type Telling = {
   known?: boolean;
   /** Breaths are to be small. */
   small?: boolean;
+  /** How the breath goes with the load, where it is not as the drill has it. */
+  loading?: Loading;
 };
 
 const isPlace = (place: Place, position: Position): boolean =>

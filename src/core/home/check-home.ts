@@ -1,17 +1,19 @@
-import type { ClientPlan } from '../propose/input';
+import { isResisted } from '../propose/air';
+import { blockClientOf, type ClientPlan } from '../propose/input';
 import type { Drill } from '../drills/drill';
 import { problemsOf } from '../sequence/check';
 import { clock, drillOf, nameOf } from '../sequence/sequence';
 import { asSequence } from './as-sequence';
 import { daysBetween } from './clock-time';
 import type { HomePlan } from './home-plan.schema';
-import { breathsAllowed, fullRoundsOf, HOME_LIMIT, isHeld, isResisted, onlyWhenOwned } from './limits';
+import { breathsAllowed, fullRoundsOf, HOME_LIMIT, isHeld, onlyWhenOwned } from './limits';
 import { breathsOf, fullestDay, slotsOn } from './schedule';
 
 /** What is wrong with a plan for home. `stop` forbids sending it; `care` is the instructor's choice. */
 export type HomeProblem = { entryId: string | null; level: 'stop' | 'care'; text: string };
 
-type HomeRules = Pick<ClientPlan, 'flags' | 'props' | 'owned' | 'lost'> & { library: readonly Drill[] };
+type HomeRules = Pick<ClientPlan, 'flags' | 'props' | 'owned' | 'lost'> &
+  Partial<ClientPlan> & { library: readonly Drill[] };
 
 /** Everything in a plan that a rule, a limit or a date speaks against. What is barred in the room is barred at home. */
 export function homeProblems(plan: HomePlan, client: HomeRules, today: string): HomeProblem[] {
@@ -45,6 +47,7 @@ function entryProblems({ entries }: HomePlan, client: HomeRules): HomeProblem[] 
     flags: client.flags,
     props: client.props,
     library: client.library,
+    client: blockClientOf(client),
   })
     .filter((p) => p.level === 'stop' || p.barred)
     .map((p): HomeProblem => ({ entryId: p.blockId, level: 'stop', text: p.text }));
@@ -79,10 +82,7 @@ function dayProblems(plan: HomePlan, { flags }: HomeRules): string[] {
     if (s.entryId) times.set(s.entryId, (times.get(s.entryId) ?? 0) + 1);
   const count = (which: (e: HomePlan['entries'][number]) => boolean): number =>
     plan.entries.filter(which).reduce((sum, e) => sum + breathsOf(e.block) * (times.get(e.id) ?? 0), 0);
-  const resisted = count((e) => {
-    const drill = drillOf(e.block);
-    return drill !== undefined && isResisted(drill, e.block);
-  });
+  const resisted = count((e) => isResisted(e.block));
   const held = count((e) => isHeld(e.block));
   const fullRounds = plan.entries.reduce((n, e) => n + fullRoundsOf(e.block) * (times.get(e.id) ?? 0), 0);
   const drills = new Set(plan.entries.map((e) => e.block.drillId)).size;

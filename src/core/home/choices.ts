@@ -5,6 +5,7 @@ import type { Drill } from '../drills/drill';
 import { blockClientOf, type ClientPlan, type ProposalInput } from '../propose/input';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
 import { dosesOf } from '../sequence/dose';
+import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
 import { unfitFor } from '../sequence/may-take';
 import { drillOf, type Block, type Sequence } from '../sequence/sequence';
@@ -85,6 +86,7 @@ function atPlace(
   written: Block | undefined,
 ): HomeOption[] {
   const { plan } = client;
+  const whom = { flags: plan.flags, props: plan.props, client: blockClientOf(plan) };
   const position = positionAt(drill, verdict, place, client, written);
   if (position === null) return [];
   const made =
@@ -99,7 +101,13 @@ function atPlace(
           client: blockClientOf(plan),
           available: plan.props,
         });
-  const block = omit(made, 'group');
+  // A drill is breathed alike wherever in the day it stands.
+  const alike =
+    written && made !== written && written.breathing.kind === made.breathing.kind
+      ? { ...made, breathing: written.breathing }
+      : made;
+  const block = omit(mayBeDone(alike, drill, whom) ? alike : made, 'group');
+  if (!mayBeDone(block, drill, whom)) return [];
   const bar = onlyWhenOwned(drill, block);
   if (bar !== null && !plan.owned?.includes(drill.id)) return [];
   const fits = SUITS[place](drill, position, block);
@@ -170,6 +178,8 @@ const BETWEEN: ReadonlySet<Position> = new Set<Position>([
 
 /** Things that are there wherever one sits or stands. */
 const THERE = new Set(['chair', 'wall', 'counter']);
+/** What wakes up is for the day: a break at the desk is none before sleep. */
+const DAYTIME: readonly Drill['stage'][] = ['upright', 'move', 'load'];
 const bareHanded = ({ props }: Block): boolean => props.every((p) => THERE.has(p));
 const moves = (drill: Drill): boolean => drill.stage === 'move' || drill.demands.includes('abdominalLoad');
 
@@ -180,8 +190,9 @@ const moves = (drill: Drill): boolean => drill.stage === 'move' || drill.demands
 const SUITS: Record<HomePlace, (drill: Drill, position: Position, block: Block) => number> = {
   waking: (_, position) => (POSITION[position].family === 'supine' ? 1 : 0.9),
   bedtime: (drill, position) =>
+    (DAYTIME.includes(drill.stage) ? 0 : 1) *
     (POSITION[position].family === 'supine' || POSITION[position].family === 'side' ? 1 : 0.7) *
-    (drill.stage === 'load' || moves(drill) ? 0 : drill.stage === 'hold' ? 0.3 : 1),
+    (moves(drill) ? 0 : drill.stage === 'hold' ? 0.3 : 1),
   hourly: (drill, _, block) =>
     drill.level <= 1 && bareHanded(block) && drill.stage !== 'hold' && !moves(drill) ? 0.8 : 0,
   sitting: (drill, position, block) =>

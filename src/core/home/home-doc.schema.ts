@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { StopSign } from '../screen/stop-signs.schema';
 import { HomeEntry, HomePlan } from './home-plan.schema';
 
 /** A picture that was drawn where the plan was made: what is inside of an SVG. */
@@ -43,6 +44,10 @@ export const HomeDoc = z.object({
   mind: z.array(words),
   /** The sixteen complaints are asked for. */
   asks: z.boolean(),
+  /** The stop signs that are watched for with this client; absent in what was sent before there were more than six. */
+  stops: z.optional(z.array(StopSign).check(z.maxLength(40))),
+  /** Nothing is done for now: the instructor waits for something first. */
+  held: z.optional(z.boolean()),
 });
 
 export type HomeDoc = z.infer<typeof HomeDoc>;

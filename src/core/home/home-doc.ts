@@ -3,6 +3,7 @@ import type { Goal } from '../aims/goals';
 import { NO_CUES, rankedCues, type CueMemory } from '../run/cue-memory';
 import type { RunState } from '../run/run.schema';
 import { buildOf } from '../screen/build';
+import { stopSignsFor } from '../screen/stop-signs';
 import type { Flags } from '../screen/flags';
 import { homeLines, rowOf, type SheetRow } from '../sequence/sheet';
 import { twoCues, wordsOf } from '../sequence/words';
@@ -21,6 +22,8 @@ export type AtHome = {
   runs: readonly Pick<RunState, 'cues'>[];
   memory?: CueMemory;
   asks: boolean;
+  /** Something stops everything with this client until the instructor has seen to it. */
+  held?: boolean;
 };
 
 /** A block as it is drawn; pictures are made by whoever can draw. */
@@ -38,6 +41,8 @@ export function homeDocOf(plan: HomePlan, of: AtHome, draws: Draws): HomeDoc {
     words: plan.entries.map((entry) => wordsAtHome(entry, of, draws)),
     mind: homeLines(of.flags, of.goals).filter((line) => !line.startsWith(SAID_BY_THE_PLAN)),
     asks: of.asks,
+    stops: stopSignsFor(of.flags),
+    ...(of.held ? { held: true } : {}),
   };
 }
 

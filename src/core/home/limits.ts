@@ -37,10 +37,6 @@ export function isHeld({ breathing }: Pick<Block, 'breathing'>): boolean {
   return [pattern, ...(last ? [last] : [])].some((p) => Math.max(p.holdInS, p.holdOutS) > ORDINARY_PAUSE_S);
 }
 
-/** Does it blow against something? */
-export const isResisted = (drill: Drill, { props }: Pick<Block, 'props'>): boolean =>
-  drill.demands.includes('exhaleResistance') || props.includes('balloon');
-
 /** Rounds of exhales to the end that a block asks for each time. */
 export const fullRoundsOf = ({ breathing, dose }: Pick<Block, 'breathing' | 'dose'>): number =>
   breathing.kind === 'paced' && breathing.full

@@ -3,7 +3,8 @@ import { durationS } from '../breath/timeline';
 import { homeOptions, type HomeClient, type HomeOption } from './choices';
 import type { HomeAmount, HomePlace } from './home-places';
 import type { HomeDay, HomeEntry, HomePlan } from './home-plan.schema';
-import { breathsAllowed, fullRoundsOf, HOME_LIMIT, isHeld, isResisted } from './limits';
+import { isResisted } from '../propose/air';
+import { breathsAllowed, fullRoundsOf, HOME_LIMIT, isHeld } from './limits';
 import { awakeMin, breathsOf, CHECK_S, fullestDay } from './schedule';
 
 /** What of a plan is asked for: the day, the dates and how much. */
@@ -36,6 +37,9 @@ export function planHome(client: HomeClient, wish: HomeWish): Result<HomePlan> {
     ? less
     : fail('Nothing that is worth doing fits into that; take all of it, or one drill by hand.');
 }
+
+/** A plan with nothing in it yet, to be filled by hand. */
+export const emptyHome = (wish: HomeWish): HomePlan => written([], wish);
 
 type Chosen = readonly (HomeOption | null)[];
 
@@ -76,7 +80,11 @@ function bestWithin(client: HomeClient, wish: HomeWish, mostS: number): Result<H
   choose(0, []);
   const found = best as { chosen: Chosen; value: number } | null;
   if (found === null || found.chosen.every((o) => o === null))
-    return fail('Nothing that is worth doing fits into that time.');
+    return fail(
+      wish.amount === 'full'
+        ? 'No drill is ready for home yet. Coach one more, or add one by hand.'
+        : 'Nothing that is worth doing fits into that time.',
+    );
   return ok(written(found.chosen, wish));
 }
 
@@ -109,7 +117,7 @@ function valueOf(
     const paced = o.block.breathing.kind === 'free' ? 0 : breathsOf(o.block) * n;
     seconds += lengthS(o) * n;
     counted += paced;
-    if (isResisted(o.drill, o.block)) resisted += paced;
+    if (isResisted(o.block)) resisted += paced;
     if (isHeld(o.block)) held += paced;
     fullRounds += fullRoundsOf(o.block) * n;
     const before = drills.get(o.drill.id) ?? { worth: 0, breaths: 0 };

@@ -56,6 +56,13 @@ export function todayOf(
   };
 }
 
+/** Stop signs that were told on a day and not taken back: nothing more is done on that day. */
+export const stoppedOn = (
+  reports: readonly HomeReport[],
+  day: string,
+): Extract<HomeReport, { kind: 'stop' }>[] =>
+  standing(reports).flatMap((r) => (r.kind === 'stop' && r.day === day ? [r] : []));
+
 /** The slot of a line that is marked when it is done now: what is due, else what is next, else the last that was missed. */
 export const slotFor = ({ slots }: LineNow): SlotNow | null => {
   const open = slots.filter((s) => s.done === null);

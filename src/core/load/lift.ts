@@ -1,11 +1,11 @@
 import type { Demand } from '../drills/drill';
-import { DEMAND_RULES } from '../safety/rules';
-import type { Edit } from '../sequence/edit';
+import { rulesAgainst } from '../safety/rules';
+import { halfDown } from '../sequence/pace';
+import { fullHoldBar, HOLD_SHARE, type BlockClient } from '../sequence/make-block';
+import { drillOf, type Block } from '../sequence/sequence';
 import type { Flags } from '../screen/flags';
-import type { Lift } from '../drills/lift';
+import type { Lift, Strategy } from '../drills/lift';
 import { percentOfMax } from './rep-max';
-
-export type Strategy = 'withMovement' | 'pastSticking' | 'wholeRep';
 
 export const STRATEGY_LABEL: Record<Strategy, string> = {
   withMovement: 'breathe with the movement',
@@ -46,7 +46,7 @@ const LIGHT_LEVEL = 2;
 const HEAVY_LEVEL = 3;
 
 /** When to breathe in a lift, for this client. The instructor decides; where a hold is barred the load has to come down. */
-export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
+export function planLift({ ribs, armDeg, load }: Lift, flags: Flags, client: BlockClient = {}): LiftPlan {
   const percent = 'percent' in load ? load.percent : percentOfMax(load.repsPossible);
   const light = percent <= FLOW_UP_TO_PCT;
   const strategy: Strategy = light ? 'withMovement' : percent >= WHOLE_FROM_PCT ? 'wholeRep' : 'pastSticking';
@@ -55,18 +55,17 @@ export function planLift({ ribs, armDeg, load }: Lift, flags: Flags): LiftPlan {
   const held = strategy !== 'withMovement';
   const because = (demands: readonly Demand[], bars: boolean) =>
     unique(
-      DEMAND_RULES.filter(
-        (r) =>
-          demands.includes(r.target) &&
-          r.when(flags) &&
-          (r.fromLevel ?? 0) <= (held ? HEAVY_LEVEL : LIGHT_LEVEL) &&
-          (r.target !== 'heavyLoad' || r.remedy === 'bar') === bars,
-      ).map((r) => r.because),
+      demands
+        .flatMap((demand) => rulesAgainst(demand, flags, held ? HEAVY_LEVEL : LIGHT_LEVEL))
+        .filter((r) => (r.target !== 'heavyLoad' || r.remedy === 'bar') === bars)
+        .map((r) => r.because),
     );
-  const barred = because(held ? ['heavyLoad', 'breathHold', 'fullHold'] : ['heavyLoad'], true);
-  const pressed = held
-    ? unique(DEMAND_RULES.filter((r) => r.target === 'floorPressure' && r.when(flags)).map((r) => r.because))
-    : [];
+  const own = held ? holdUnderLoadBar(client) : null;
+  const barred = [
+    ...because(held ? ['heavyLoad', 'breathHold', 'fullHold'] : ['heavyLoad'], true),
+    ...(own === null ? [] : [own]),
+  ];
+  const pressed = held ? unique(rulesAgainst('floorPressure', flags, HEAVY_LEVEL).map((r) => r.because)) : [];
   const cautious = because(['heavyLoad'], false);
   return {
     percent,
@@ -118,19 +117,64 @@ function breathSentence(ribs: Lift['ribs'], reach: boolean): string {
 
 const unique = (texts: readonly string[]): string[] => [...new Set(texts)];
 
+/** Seconds of the hold of each way; it ends just past the sticking point, or with the repetition. */
+const HOLD_S: Record<Strategy, number> = { withMovement: 0, pastSticking: 2, wholeRep: 4 };
+/** Repetitions in a set, sets, and the rest between them, by the way (practice P59; the sets are our choice). */
+const SETS: Record<Strategy, { breaths: number; rounds: number; restS: number }> = {
+  withMovement: { breaths: 20, rounds: 1, restS: 30 },
+  pastSticking: { breaths: 5, rounds: 3, restS: 90 },
+  wholeRep: { breaths: 1, rounds: 3, restS: 120 },
+};
+
+/** Why this client holds no breath under a load, besides what flags say: the hold is under six tenths of their own calm one. */
+export function holdUnderLoadBar(client: BlockClient): string | null {
+  const bar = fullHoldBar(client);
+  if (bar !== null) return bar;
+  const { calmHoldS } = client;
+  if (calmHoldS === undefined || calmHoldS === null) return null;
+  return halfDown(calmHoldS * HOLD_SHARE) < HOLD_S.pastSticking
+    ? `a calm hold of ${calmHoldS.toFixed(0)} s is too short for a hold under load`
+    : null;
+}
+
 /**
- * The pause before the effort, seconds, and what the wall does, as a block has them. The pause ends just past the
- * sticking point.
+ * A block of a lift with all of a plan in it: the breath, the hold within the client's own calm one, the set of the trunk,
+ * repetitions and sets, and the way itself, by which its words go.
  */
-export const liftEdits = (blockId: string, plan: Pick<LiftPlan, 'strategy' | 'bracePct'>): Edit[] => [
-  {
-    kind: 'phase',
-    blockId,
-    phase: 'holdIn',
-    seconds: plan.strategy === 'withMovement' ? 0 : plan.strategy === 'pastSticking' ? 2 : 4,
-  },
-  { kind: 'tone', blockId, tone: { control: 'brace', controlPct: plan.bracePct, brace: 'tuned' } },
-];
+export function liftedBy(block: Block, plan: LiftPlan, { calmHoldS }: BlockClient): Block {
+  const { strategy, effort, bracePct } = plan;
+  if (block.breathing.kind !== 'paced') return block;
+  const most = calmHoldS === undefined || calmHoldS === null ? Infinity : halfDown(calmHoldS * HOLD_SHARE);
+  const { sides, first, firstRounds } = block.dose;
+  const usual = SETS[strategy];
+  return {
+    ...block,
+    breathing: {
+      kind: 'paced',
+      pattern: { ...block.breathing.pattern, holdInS: Math.min(most, HOLD_S[strategy]), holdOutS: 0 },
+    },
+    dose: { ...usual, sides, ...(first ? { first } : {}), ...(firstRounds ? { firstRounds } : {}) },
+    tone: {
+      ...block.tone,
+      control: 'brace',
+      controlPct: Math.min(bracePct, MOST_BRACE_PCT),
+      brace: 'tuned',
+    },
+    loading: asTaught(block, plan) ? undefined : { strategy, effort },
+    why: plan.why,
+  };
+}
+
+/** Whether the drill of a block is taught that way anyway: its own words then say it best. */
+function asTaught(block: Block, { strategy, effort }: LiftPlan): boolean {
+  const lift = drillOf(block)?.lift;
+  if (!lift) return false;
+  const own = planLift(lift, {});
+  return own.strategy === strategy && own.effort === effort;
+}
+
+/** More than this is set for nobody (practice P51 gives no figure above the heavy lift; our choice). */
+const MOST_BRACE_PCT = 80;
 
 function breathOf(strategy: Strategy, effort: 'exhale' | 'inhale'): LiftPlan['breath'] {
   const point = (at: number, volume: number, held = false) => ({ at, volume, held });

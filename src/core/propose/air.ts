@@ -4,6 +4,7 @@ import { cycleS, PHASE_KEY, PHASES, type Pattern } from '../breath/pattern';
 import { breathsOfRound, roundsOf } from '../breath/timeline';
 import { alveolarLPerMin, DEAD_SPACE_ML_PER_KG, paCo2After } from '../breath/ventilation';
 import { clamp } from '../base/statistics';
+import { demandsOf } from '../safety/demands';
 import { describeFlag, isSet, type Flag, type Flags } from '../screen/flags';
 import { applyEdit, type Edit } from '../sequence/edit';
 import { drillOf, layoutOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
@@ -138,7 +139,7 @@ export function airOf(sequence: Sequence, input: AirInput): Air {
         const from = now;
         for (const p of guided) breathe(p, taken);
         pacedS += now - from;
-        if (drillOf(block)?.demands.includes('exhaleResistance')) resistedBreaths += guided.length;
+        if (isResisted(block)) resistedBreaths += guided.length;
       }
     const times = guided.length > 0 ? timesRest(guided[0]!, taken) : 1;
     const perMin = guided.length > 0 ? 60 / cycleS(guided[0]!) : USUAL_PER_MIN;
@@ -163,6 +164,12 @@ export function airOf(sequence: Sequence, input: AirInput): Air {
     resistedBreaths,
     freeShare: totalS > 0 ? 1 - pacedS / totalS : 1,
   };
+}
+
+/** Does it blow against something: does the drill say so, or does what is used make it so? */
+export function isResisted(block: Block): boolean {
+  const drill = drillOf(block);
+  return drill !== undefined && demandsOf(drill, block).has('exhaleResistance');
 }
 
 /** What a body moves at rest, lying. */

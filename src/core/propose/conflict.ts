@@ -55,11 +55,21 @@ export function conflictIn(input: ProposalInput, end: Position): Conflict | null
         `${byId.get(closed)?.name ?? closed} has to come first, and this client may not do it`,
       );
   }
-  for (let size = 1; size <= locked.length; size++) {
-    for (const some of subsets(locked, size)) {
+  const twins = locked.flatMap((id, i) => {
+    const { kind } = byId.get(id)!;
+    const other = kind === undefined ? undefined : locked.slice(0, i).find((o) => byId.get(o)!.kind === kind);
+    return other === undefined ? [] : [{ id, other }];
+  })[0];
+  if (twins)
+    return {
+      wishes: [named('locked', twins.other), named('locked', twins.id)],
+      fact: 'they do the same with another thing, and one of a kind is enough',
+      giveUp: { wish: named('locked', twins.id), instead: 'unlock it' },
+    };
+  for (const size of locked.length > MOST_ALL_TRIED ? [0] : locked.map((_, i) => i + 1)) {
+    for (const some of size === 0 ? [leastTogether(input, locked, end)] : subsets(locked, size)) {
       if (fits(input, some, input.minutes, end)) continue;
-      let minutes = Math.ceil(input.minutes) + 1;
-      while (minutes < MOST_MINUTES && !fits(input, some, minutes, end)) minutes++;
+      const minutes = minutesFor(input, some, end);
       const wishes: Wish[] = [
         ...some.map((id) => named('locked', id)),
         { kind: 'minutes', minutes: input.minutes },
@@ -73,6 +83,40 @@ export function conflictIn(input: ProposalInput, end: Position): Conflict | null
     }
   }
   return null;
+}
+
+/** Of more locked drills than this not every subset is tried. Our choice. */
+const MOST_ALL_TRIED = 4;
+
+/** Of drills that do not fit together some that do not either, and of which none can be left out. */
+function leastTogether(input: ProposalInput, locked: readonly string[], end: Position): string[] {
+  let left = [...locked];
+  for (const id of locked) {
+    const without = left.filter((l) => l !== id);
+    if (without.length > 0 && !fits(input, without, input.minutes, end)) left = without;
+  }
+  return left;
+}
+
+/** The fewest minutes in which these fit, up to the most there are. */
+function minutesFor(input: ProposalInput, some: readonly string[], end: Position): number {
+  let [low, high] = [Math.ceil(input.minutes) + 1, MOST_MINUTES];
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (fits(input, some, middle, end)) high = middle;
+    else low = middle + 1;
+  }
+  return high;
+}
+
+/** The same wishes with what has to come before a locked drill locked in as well. */
+export function withForerunners(input: ProposalInput): ProposalInput {
+  const byId = new Map(input.library.map((d) => [d.id, d]));
+  const needed = (input.locked ?? []).flatMap((id) => {
+    const drill = byId.get(id);
+    return drill ? closureOf(drill, byId, input) : [];
+  });
+  return needed.length === 0 ? input : { ...input, locked: [...new Set([...input.locked!, ...needed])] };
 }
 
 /** A conflict as one sentence or two. */
@@ -121,7 +165,7 @@ function fits(input: ProposalInput, locked: readonly string[], minutes: number, 
   const { options } = choicesOf(only);
   const kept = options.filter((o) => wanted.has(o.drill.id) || o.drill.stage === 'settle');
   if (![...wanted].every((id) => kept.some((o) => o.drill.id === id))) return false;
-  return solve(planOf(kept, only, minutes * 60 - relookS(minutes), end).plan, { mostNodes: 3000 }).ok;
+  return solve(planOf(kept, only, minutes * 60 - relookS(minutes), end).plan, { mostNodes: 300 }).ok;
 }
 
 const leastS = (drill: Drill): number =>

@@ -64,16 +64,16 @@ export const blockClientOf = ({
   ownedLevel,
   silentSide,
   setUps,
-}: ClientPlan): BlockClient => ({
+}: Partial<ClientPlan>): BlockClient => ({
   ...(readings ? { readings } : {}),
   ...(control ? { control } : {}),
-  comfortableExhaleS,
-  school,
+  ...(comfortableExhaleS === undefined ? {} : { comfortableExhaleS }),
+  ...(school ? { school } : {}),
   ...(hold ? { hold } : {}),
   ...(calmHoldS === undefined ? {} : { calmHoldS }),
   ...(quietPerMin === undefined ? {} : { quietPerMin }),
   ...(owned ? { owned } : {}),
-  ownedLevel,
+  ...(ownedLevel === undefined ? {} : { ownedLevel }),
   ...(silentSide ? { silentSide } : {}),
   ...(setUps ? { setUps } : {}),
 });

@@ -1,5 +1,6 @@
 import type { Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
 import { drillById } from '../drills/shelf';
 import type { ReadingName } from '../aims/reading-names';
 import type { LookData, RelookTest } from '../look/look';
@@ -7,15 +8,24 @@ import { solve, type SolveOptions } from '../plan/solve';
 import { NEED_LABEL, NEEDS } from '../aims/needs';
 import { fail, ok, type Result } from '../base/result';
 import { isOpen, verdictFor } from '../safety/verdict';
-import { conflictIn, describeConflict } from './conflict';
+import { conflictIn, describeConflict, withForerunners } from './conflict';
 import { applyEdit } from '../sequence/edit';
 import { easeAir } from './air';
-import { RELOOK, relookS } from './limits';
+import { limitsFor, RELOOK, relookS } from './limits';
 import { paragraphOf, whyOf } from './reasons';
 import { spaced } from './spaced';
 import { makeBlock } from '../sequence/make-block';
 import { unfitFor } from '../sequence/may-take';
-import { choicesOf, firstOf, planOf, tooHigh, weightsOf, type Choices } from './choices';
+import {
+  choicesOf,
+  firstOf,
+  isFirstVisit,
+  isFresh,
+  planOf,
+  tooHigh,
+  weightsOf,
+  type Choices,
+} from './choices';
 import { type ProposalInput } from './input';
 import { clock, layoutOf, type LeftOut, type Sequence } from '../sequence/sequence';
 
@@ -31,7 +41,8 @@ const NODES = 60_000;
  *
  * @param how how long the planner looks for a proof (the sequence says how far it came), and who is told meanwhile
  */
-export function propose(input: ProposalInput, how: SolveOptions = {}): Result<Sequence> {
+export function propose(asked: ProposalInput, how: SolveOptions = {}): Result<Sequence> {
+  const input = withForerunners(asked);
   if (!(input.minutes >= 3)) return fail('at least 3 minutes: a drill and the look again', 'minutes');
   if (input.minutes > 120) return fail('at most 120 minutes', 'minutes');
   const weights = weightsOf(input);
@@ -46,10 +57,7 @@ export function propose(input: ProposalInput, how: SolveOptions = {}): Result<Se
     const conflict = conflictIn(input, relookPosition);
     return conflict
       ? fail(describeConflict(conflict), 'locked')
-      : fail(
-          `no drill that is allowed, with these props, fits ${input.minutes} min and the look at the end; give more time or more props`,
-          'minutes',
-        );
+      : whyNothing(input, choices, solved === null || !solved.ok);
   }
   const chosen = solved.value.taken.map((t) => byId.get(t.id)![t.option]!);
   const blocks = spaced(
@@ -92,9 +100,66 @@ export function relookPositionFor(input: Pick<ProposalInput, 'flags' | 'props'>)
   return lying.positions.includes('hookLying') ? 'hookLying' : 'sitting';
 }
 
+/**
+ * Why nothing is proposed, and what would do.
+ *
+ * @param unplaced wishes were not brought together; else nothing that is open is worth its time
+ */
+function whyNothing(input: ProposalInput, { verdicts, options }: Choices, unplaced: boolean): Result<never> {
+  if (options.length === 0) {
+    const all = [...verdicts.values()];
+    const barred = all.filter((v) => v.status === 'barred').length;
+    const missing = all.filter((v) => v.status === 'missing').length;
+    return fail(
+      `of ${all.length} drills none can be done now: ${barred} are barred by a rule, ${missing} lack a prop, the rest serve another need or come later. ${missing > 0 ? 'Add a prop in Screen, or another need.' : 'Add a need.'}`,
+      'needs',
+    );
+  }
+  const shortestS = Math.min(...options.map((o) => o.lengthS));
+  const leastMinutes = Math.ceil((shortestS + relookS(input.minutes)) / 60);
+  if (shortestS > budgetOf(input.minutes))
+    return fail(
+      `the shortest drill and the look again take ${leastMinutes} min: give ${leastMinutes} min`,
+      'minutes',
+    );
+  return unplaced && (input.locked?.length ?? 0) > 0
+    ? fail('the locked drills were not brought together in the moment there was: unlock one', 'locked')
+    : fail(
+        'nothing that is open is worth its time for these needs alone: add a need, or lock in the drill that you want',
+        'needs',
+      );
+}
+
+/** How much room a sequence has left, and what fills it. */
+type Filled = { sequence: Sequence; input: ProposalInput; openS: number };
+
+/** Why an open drill that serves is not in: the limits of a visit, one of its kind, the time, or that it adds too little. */
+function whyNotIn(
+  drill: Drill,
+  needsS: number,
+  { sequence, input, openS }: Filled,
+): Pick<LeftOut, 'kind' | 'why'> {
+  const inside = sequence.blocks.flatMap((b) => input.library.find((d) => d.id === b.drillId) ?? []);
+  const same = inside.find((d) => d.kind !== undefined && d.kind === drill.kind);
+  if (same) return { kind: 'enough', why: `${same.name} does the same with another thing` };
+  const { blocks, fresh } = limitsFor(input.minutes, isFirstVisit(input));
+  const added = inside.filter((d) => isFresh(d, input)).length;
+  if (inside.length >= blocks)
+    return {
+      kind: 'enough',
+      why: `${blocks} drills are enough for ${input.minutes} min: dose beats variety`,
+    };
+  if (isFresh(drill, input) && added >= fresh)
+    return { kind: 'enough', why: `${fresh} new drills are enough for this visit` };
+  return needsS <= openS
+    ? { kind: 'enough', why: 'it adds too little beside what is in' }
+    : { kind: 'noRoom', why: `it takes ${clock(needsS)}, and ${clock(Math.max(0, openS))} are open` };
+}
+
 function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: ProposalInput): LeftOut[] {
   const library = input.library;
   const inside = new Set(sequence.blocks.map((b) => b.drillId));
+  const filled = { sequence, input, openS: input.minutes * 60 - layoutOf(sequence).totalS };
   const weights = weightsOf(input);
   const nameOf = (id: string) => library.find((d) => d.id === id)?.name ?? id;
   return library
@@ -141,11 +206,8 @@ function leftOutOf(sequence: Sequence, { verdicts, options }: Choices, input: Pr
         available: input.props,
       });
       const needsS = usual.setUpS + durationS(usual.breathing, usual.dose);
-      return {
-        drillId: drill.id,
-        kind: 'noRoom',
-        why: `others do more for the time; this one takes ${clock(needsS)} and works on: ${NEED_LABEL[asked[0]!]}`,
-      };
+      const { kind, why } = whyNotIn(drill, needsS, filled);
+      return { drillId: drill.id, kind, why: `${why}; it works on: ${NEED_LABEL[asked[0]!]}` };
     });
 }
 

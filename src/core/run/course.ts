@@ -5,11 +5,11 @@ import { RUNGS } from '../breath/ladder';
 import { cycleS } from '../breath/pattern';
 import { durationS } from '../breath/timeline';
 import { isOpen, verdictFor } from '../safety/verdict';
-import { easierThan, harderThan } from '../sequence/alternatives';
+import { easierThan, harderThan, inPosition } from '../sequence/alternatives';
 import { problemsOf } from '../sequence/check';
 import { applyEdit, type Edit } from '../sequence/edit';
 import { lengthBy, lengthTo } from '../sequence/lengthen';
-import { INHALE_SHARE, isFreeOfRatio, LEAST_PHASE_S, makeBlock } from '../sequence/make-block';
+import { INHALE_SHARE, isFreeOfRatio, LEAST_PHASE_S } from '../sequence/make-block';
 import { halfDown } from '../sequence/pace';
 import { clock, drillOf, type Block, type Sequence } from '../sequence/sequence';
 import type { CoachedBlock } from './coached';
@@ -65,25 +65,9 @@ export function positionsFor(block: Block, { flags, props }: RunContext): Positi
 }
 
 /** The block in another position, with the props that it needs there. */
-export function inPosition(block: Block, position: Position, context: RunContext): Changed {
-  const drill = drillOf(block);
-  if (!drill || position === block.position || !positionsFor(block, context).includes(position)) return null;
-  const { flags, props, client = {} } = context;
-  const verdict = verdictFor(drill, flags, props);
-  const there = makeBlock({
-    id: block.id,
-    drill,
-    verdict,
-    position,
-    amount: 'usual',
-    client,
-    available: props,
-  });
-  return allowed(
-    { ...block, position, props: there.props, ...(there.ways ? { ways: there.ways } : {}) },
-    block,
-    context,
-  );
+export function placedIn(block: Block, position: Position, context: RunContext): Changed {
+  const made = position === block.position ? null : inPosition(block, position, context);
+  return made && allowed(made, block, context);
 }
 
 /** What a prop of a block can be swapped for: what else does its work, and is at hand. */

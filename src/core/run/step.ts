@@ -12,7 +12,7 @@ import {
   exchanged,
   exhaleBy,
   fittedToTime,
-  inPosition,
+  placedIn,
   resting,
   saysLength,
   saysPosition,
@@ -184,7 +184,7 @@ function withBlockChanged(session: Session, event: BlockEvent, context: RunConte
       return made ? changed(session, made, saysLength(block, made), context) : session;
     }
     case 'position': {
-      const made = inPosition(block, event.position, context);
+      const made = placedIn(block, event.position, context);
       return made ? changedAside(session, made, saysPosition(event.position), context) : session;
     }
     case 'prop': {

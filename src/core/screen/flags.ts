@@ -62,6 +62,6 @@ const isOperationToo = ({ birth, postpartumWeeks, clearedBirth }: Flags): boolea
 
 /** The flags with what follows from several of them together. Again on the same flags it changes nothing. */
 export const settledFlags = (flags: Flags): Flags =>
-  isOperationToo(flags) && !flags.recentSurgery 
+  isOperationToo(flags) && !flags.recentSurgery
     ? { ...flags, recentSurgery: true, bornByOperation: true }
     : flags;

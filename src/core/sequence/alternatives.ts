@@ -1,3 +1,4 @@
+import type { Position } from '../body/positions';
 import type { Prop } from '../body/props';
 import { hasFullHold } from '../breath/timeline';
 import { harderOf } from '../drills/catalogue';
@@ -81,6 +82,27 @@ export function blockFor(
     why: ['Chosen by you.'],
   });
   return mayBeDone(made, drill, { flags, props, client }) ? made : null;
+}
+
+/** The block in another position that is open to the client, with the props and the ways that it has there; null where it is not. */
+export function inPosition(
+  block: Block,
+  position: Position,
+  { flags, props, client = {} }: Omit<MadeFor, 'library'>,
+): Block | null {
+  const drill = drillOf(block);
+  const verdict = drill && verdictFor(drill, flags, props);
+  if (!drill || !verdict || !isOpen(verdict) || !verdict.positions.includes(position)) return null;
+  const there = makeBlock({
+    id: block.id,
+    drill,
+    verdict,
+    position,
+    amount: 'usual',
+    client,
+    available: props,
+  });
+  return { ...block, position, props: there.props, ways: there.ways };
 }
 
 const easierOf = (drill: Drill | undefined, catalogue: readonly Drill[]): Drill | undefined => {

@@ -12,6 +12,8 @@ const MOST_ROUNDS = 3;
 /** After so much paced breathing some comes as it likes (practice P72), s. */
 const PACED_MOST_S = 180;
 export const FREE_BETWEEN_S = 30;
+/** Nothing is done again at once: between two rounds some breath comes as it likes. Our choice, s. */
+const SHORT_REST_S = 15;
 
 /**
  * What a dose is worth beside the usual one, by breaths on a side (practice P67: dose beats variety): under 8 next to
@@ -148,7 +150,14 @@ function withRounds(dose: Dose, rounds: number, breathing: Breathing): Dose {
   const roundS = breathsOfRound(breathing, dose).reduce((s, p) => s + cycleS(p), 0);
   const restS =
     rounds > 1 || dose.sides === 2
-      ? Math.max(dose.restS, roundS >= PACED_MOST_S / 2 ? FREE_BETWEEN_S : 0)
+      ? Math.max(
+          dose.restS,
+          roundS >= PACED_MOST_S / 2
+            ? FREE_BETWEEN_S
+            : rounds > 1 && breathing.kind === 'paced'
+              ? SHORT_REST_S
+              : 0,
+        )
       : 0;
   return { ...dose, rounds, restS };
 }

@@ -221,9 +221,22 @@ function holdProblem(block: Block, drill: Drill, { flags, client = {} }: JudgedF
   };
 }
 
+/** A load is held seven times at most in a set (practice P59; the number is that of a heavy load, common practice). */
+const MOST_HELD_LIFTS = 7;
+
 function breathProblems(block: Block, drill: Drill, whom: JudgedFor): Found[] {
   const { breathing } = block;
   const found: Found[] = [];
+  const lifts = drill.lift !== undefined && most(patternsOf(breathing), (p) => p.holdInS) > ORDINARY_PAUSE_S;
+  if (lifts && block.dose.breaths > MOST_HELD_LIFTS)
+    found.push({
+      level: 'stop',
+      text: `${block.dose.breaths} repetitions with a held breath: ${MOST_HELD_LIFTS} at most`,
+      fix: {
+        says: `${MOST_HELD_LIFTS} times`,
+        edits: [{ kind: 'breaths', blockId: block.id, breaths: MOST_HELD_LIFTS }],
+      },
+    });
   const hold = holdProblem(block, drill, whom);
   if (hold) found.push(hold);
   if (breathing.kind !== 'paced' || breathing.full) return found;

@@ -4,6 +4,7 @@ import { PROPS } from '../body/props';
 import { WAYS } from '../body/ways';
 import { Breathing, Dose } from '../breath/timeline.schema';
 import { Drill } from '../drills/drill.schema';
+import { Loading } from '../drills/lift';
 import { RELOOK_TESTS } from '../look/look';
 import { School } from '../aims/school.schema';
 import { Tone } from '../tone/tone.schema';
@@ -27,6 +28,8 @@ export const Block = z.object({
   small: z.optional(z.boolean()),
   /** The client owns the drill; it is told shortly and set up quickly. */
   known: z.optional(z.boolean()),
+  /** How the breath goes with the load, where it is not as the drill has it. */
+  loading: z.optional(Loading),
   /** Which of the drill's cues is shown first. */
   cue: z.int().check(z.gte(0), z.lte(99)),
   /** Blocks of one group are moved, copied and taken out together. */
@@ -46,7 +49,7 @@ const Relook = z.object({
 
 export const LeftOut = z.object({
   drillId: z.string(),
-  kind: z.enum(['safety', 'prop', 'unfit', 'level', 'first', 'unwanted', 'notNeeded', 'noRoom']),
+  kind: z.enum(['safety', 'prop', 'unfit', 'level', 'first', 'unwanted', 'notNeeded', 'enough', 'noRoom']),
   why: z.string().check(z.maxLength(4000)),
 });
 

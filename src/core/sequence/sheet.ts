@@ -11,7 +11,7 @@ import type { RelookTest } from '../look/look';
 import type { Flags } from '../screen/flags';
 import type { Goal } from '../aims/goals';
 import { cautionsFor, goalsSay } from '../safety/verdict';
-import { STOP_SIGN_LABEL, STOP_SIGNS } from '../screen/stop-signs';
+import { stopSaid } from '../screen/stop-signs';
 import { describeTone } from '../tone/tone';
 import { clock, drillOf, layoutOf, type Block, type Sequence } from './sequence';
 import { twoCues, wordsOf } from './words';
@@ -97,12 +97,9 @@ export function sheetOf(
         : '',
     cautions: who === 'instructor' ? [...cautionsFor(flags).map((c) => c.text), ...goalsSay(goals)] : [],
     home: who === 'client' ? homeLines(flags, goals) : [],
-    stop: STOP_SAID,
+    stop: stopSaid(flags),
   };
 }
-
-/** When to stop, as a client reads it. */
-export const STOP_SAID = `Stop, breathe normally, sit or lie down at: ${STOP_SIGNS.map((s) => STOP_SIGN_LABEL[s]).join(', ')}.`;
 
 /** Words for home that follow from what a client does (practice P47, P73). */
 export function homeLines(flags: Flags, goals: readonly Goal[]): string[] {
@@ -113,9 +110,11 @@ export function homeLines(flags: Flags, goals: readonly Goal[]): string[] {
     ...(goals.includes('sitting')
       ? ['Once every 60 to 75 minutes of sitting, about three times a day.']
       : []),
-    ...(flags.leaking || goals.includes('lifting') || goals.includes('standingUp')
+    ...(flags.leaking || goals.includes('standingUp')
       ? ['Breathe out on every effort: standing up, picking up, coughing.']
-      : []),
+      : goals.includes('lifting')
+        ? ['Light things: breathe out with the effort. Heavy sets: only as you were shown.']
+        : []),
   ];
 }
 

@@ -4,6 +4,7 @@ import { shareWord } from '../base/number-words';
 import { cuesOf } from '../drills/aim-cues';
 import { STEP_KINDS, type CueKind, type Drill, type Step } from '../drills/drill';
 import { say, sayFirst, usedAs, type Telling } from '../drills/wording';
+import { BREATH_STEPS, loadWords, speaksOfBreath } from './load-words';
 import { drillOf, nameOf, type Block } from './sequence';
 
 /** A cue that holds for a block, with its place in the whole list of the drill. */
@@ -62,11 +63,14 @@ export const wordsOfDrill = (drill: Drill): BlockWords =>
   );
 
 /**
- * @param own the drill did not ship: how it is placed is written for its first position, so that elsewhere the position
- *   speaks for itself
+ * @param written the drill did not ship: how it is placed is written for its first position, so that elsewhere the
+ *   position speaks for itself
  */
-function wordsFor(drill: Drill, told: Telling, chosen: number, own: boolean): BlockWords {
-  const cues = cuesOf(drill).flatMap((cue, index): SaidCue[] => {
+function wordsFor(drill: Drill, told: Telling, chosen: number, written: boolean): BlockWords {
+  const loaded = told.loading ? loadWords(told.loading) : null;
+  const own = cuesOf(drill);
+  const cues = [...own, ...(loaded?.cues ?? [])].flatMap((cue, index): SaidCue[] => {
+    if (loaded && index < own.length && speaksOfBreath(cue.text)) return [];
     const text = say(cue, told);
     return text === null ? [] : [{ index, kind: cue.kind, text }];
   });
@@ -76,10 +80,10 @@ function wordsFor(drill: Drill, told: Telling, chosen: number, own: boolean): Bl
     if (s === null || m === null) return [];
     return [{ index, sign: small(s), mend: small(m), ...(losesBreath ? { losesBreath } : {}) }];
   });
-  const movement = sayFirst(drill.movement, told);
+  const movement = loaded?.movement ?? sayFirst(drill.movement, told);
   return {
     name: sayFirst(drill.names, told) ?? drill.name,
-    steps: stepsOf(drill, told, own),
+    steps: stepsOf(drill, told, written),
     cues: unique,
     cue: unique.find((c) => c.index >= chosen) ?? unique[0] ?? null,
     faults,
@@ -108,6 +112,11 @@ const small = (text: string): string => text.charAt(0).toLowerCase() + text.slic
 function stepsOf(drill: Drill, told: Telling, own: boolean): Step[] {
   const elsewhere = own && told.position !== drill.positions[0];
   const said = drill.steps.flatMap((step): (Step & { wall: boolean; floor: boolean })[] => {
+    if (
+      told.loading &&
+      (BREATH_STEPS.includes(step.kind) || (step.kind === 'move' && speaksOfBreath(step.text)))
+    )
+      return [];
     if (elsewhere && !step.when && (step.kind === 'place' || step.kind === 'contact')) return [];
     const text = say(step, told);
     return text === null
@@ -125,6 +134,10 @@ function stepsOf(drill: Drill, told: Telling, own: boolean): Step[] {
   const steps: Step[] = [
     ...placing(told, said),
     ...said.map(({ kind, text }) => ({ kind, text })),
+    ...(told.loading ? loadWords(told.loading).steps : []).flatMap((step) => {
+      const text = say(step, told);
+      return text === null ? [] : [{ kind: step.kind, text }];
+    }),
     ...(told.small
       ? [{ kind: 'pattern' as const, text: 'Small breaths: leave room for more, every time.' }]
       : []),

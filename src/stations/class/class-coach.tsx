@@ -199,6 +199,7 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
       <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
       <StopDialog
         who={stopping?.initials}
+        flags={members.find((m) => m.id === stopping?.id)?.plan.flags ?? {}}
         open={stopping !== null}
         onOpenChange={(open) => !open && setStopping(null)}
         onNothing={() => setStopping(null)}

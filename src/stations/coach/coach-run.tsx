@@ -188,6 +188,7 @@ export function CoachRun(given: Props) {
       )}
       <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
       <StopDialog
+        flags={madeFor.flags}
         open={stopping}
         onOpenChange={setStopping}
         onNothing={() => {

@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { STOP_SIGN_LABEL, STOP_SIGNS, type StopSign } from '@/core/screen/stop-signs';
+import type { Flags } from '@/core/screen/flags';
+import { STOP_SIGN_LABEL, stopSignsFor, type StopSign } from '@/core/screen/stop-signs';
 import { STOP_DONE, STOP_DONE_LABEL, type StopDone } from '@/core/run/recorded';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
@@ -12,6 +13,7 @@ import { Press } from '@/ui/press';
 /** A stop sign was seen: first what to do, then what it was. */
 export function StopDialog({
   who,
+  flags,
   open,
   onOpenChange,
   onStop,
@@ -19,6 +21,8 @@ export function StopDialog({
 }: {
   /** One of several; absent: the client of the run. */
   who?: string;
+  /** What the signs that are theirs follow from. */
+  flags: Flags;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   onStop: (sign: StopSign, note: string, done: readonly StopDone[]) => void;
@@ -39,8 +43,8 @@ export function StopDialog({
           easier one next time.
         </Notice>
         <p>
-          Chest pain, fainting, breathlessness at rest, one-sided leg swelling or bleeding: call for medical
-          help, and record it in Screen.
+          Chest pain, fainting, breathlessness at rest, one-sided leg swelling, bleeding or fluid in
+          pregnancy: call for medical help, and record it in Screen.
         </p>
         <div role="group" aria-label="What was done" className="flex flex-wrap items-center gap-2">
           <span className="text-fine text-soft">What was done</span>
@@ -64,7 +68,7 @@ export function StopDialog({
           What it was; this ends the run{who === undefined ? '' : ` for ${who}`}:
         </p>
         <div className="flex flex-wrap gap-2">
-          {STOP_SIGNS.map((sign) => (
+          {[...stopSignsFor(flags), 'other' as const].map((sign) => (
             <Button key={sign} kind="stop" onClick={() => onStop(sign, note, done)}>
               {STOP_SIGN_LABEL[sign]}
             </Button>

@@ -4,12 +4,15 @@ import { useMemo } from 'react';
 import { asSequence } from '@/core/home/as-sequence';
 import type { HomeProblem } from '@/core/home/check-home';
 import { homeOptions, type HomeClient, type HomeOption } from '@/core/home/choices';
-import { HOME_PLACES, MOST_ENTRIES, PLACE_WORDS } from '@/core/home/home-places';
+import { HOME_PLACES, MOST_ENTRIES, PLACE_WORDS, type HomePlace } from '@/core/home/home-places';
 import type { HomeEntry, HomePlan } from '@/core/home/home-plan.schema';
+import { blockClientOf } from '@/core/propose/input';
+import { blockFor } from '@/core/sequence/alternatives';
 import { lengthBy } from '@/core/sequence/lengthen';
 import { applyEdit } from '@/core/sequence/edit';
-import { drillOf, nameOf } from '@/core/sequence/sequence';
+import { drillOf, nameOf, type Block } from '@/core/sequence/sequence';
 import { countsOf, doseOf } from '@/core/sequence/sheet';
+import { BlockLengths } from '@/stations/write/block-lengths';
 import { Figure } from '@/pictures/figure';
 import { PlaceSign } from '@/pictures/place-sign';
 import { Press } from '@/ui/press';
@@ -27,6 +30,11 @@ type Props = {
 export function EntryList({ plan, client, problems, reasons, onChange }: Props) {
   const { entries } = plan;
   const options = useMemo(() => homeOptions({ ...client, sequence: null }), [client]);
+  const others = useMemo(() => {
+    const known = new Set(options.map((o) => o.drill.id));
+    const of = { flags: client.plan.flags, props: client.plan.props, client: blockClientOf(client.plan) };
+    return client.library.filter((d) => !known.has(d.id)).flatMap((d) => blockFor(d, of) ?? []);
+  }, [options, client]);
   const change = (id: string, next: HomeEntry | null) =>
     onChange({
       ...plan,
@@ -52,7 +60,11 @@ export function EntryList({ plan, client, problems, reasons, onChange }: Props) 
         )}
       </ul>
       {entries.length < MOST_ENTRIES && (
-        <PutIn options={options} onPut={(option) => onChange(withOption(plan, option))} />
+        <PutIn
+          options={options}
+          others={others}
+          onPut={(block, place) => onChange(withBlock(plan, block, place))}
+        />
       )}
       {reasons.length > 0 && (
         <div className="pt-3 text-small text-soft">
@@ -72,7 +84,7 @@ function goneBy(entries: readonly HomeEntry[], id: string): string[] {
   return drillId && entries.filter((e) => e.block.drillId === drillId).length === 1 ? [drillId] : [];
 }
 
-function withOption(plan: HomePlan, { block, place, drill }: HomeOption): HomePlan {
+function withBlock(plan: HomePlan, block: Block, place: HomePlace): HomePlan {
   let n = plan.entries.length + 1;
   while (plan.entries.some((e) => e.id === `h${n}`)) n++;
   const entry: HomeEntry = { id: `h${n}`, place, block: { ...block, id: `h${n}` } };
@@ -81,7 +93,7 @@ function withOption(plan: HomePlan, { block, place, drill }: HomeOption): HomePl
     entries: [...plan.entries, entry].sort(
       (a, b) => HOME_PLACES.indexOf(a.place) - HOME_PLACES.indexOf(b.place),
     ),
-    unwanted: plan.unwanted.filter((id) => id !== drill.id),
+    unwanted: plan.unwanted.filter((id) => id !== block.drillId),
   };
 }
 
@@ -147,6 +159,17 @@ function Entry({ entry, problems, onChange }: EntryProps) {
             Take it out
           </Press>
         </div>
+        <details className="text-small">
+          <summary>Its seconds</summary>
+          <div className="pt-1">
+            <BlockLengths
+              block={block}
+              onEdit={(edit) =>
+                onChange({ ...entry, block: applyEdit(asSequence([block]), edit).blocks[0]! })
+              }
+            />
+          </div>
+        </details>
         {problems.map((p) => (
           <p key={p.text} className={p.level === 'stop' ? 'font-semibold text-stop' : 'text-care'}>
             {p.level === 'stop' ? 'Not to be sent: ' : ''}
@@ -159,11 +182,33 @@ function Entry({ entry, problems, onChange }: EntryProps) {
 }
 
 /** Everything else that may go home, at the places that suit it. */
-function PutIn({ options, onPut }: { options: readonly HomeOption[]; onPut: (option: HomeOption) => void }) {
+function PutIn({
+  options,
+  others,
+  onPut,
+}: {
+  options: readonly HomeOption[];
+  /** Drills that were not coached yet and that are open to the client. */
+  others: readonly Block[];
+  onPut: (block: Block, place: HomePlace) => void;
+}) {
   const list = options
     .filter((o, i) => options.findIndex((x) => x.drill.id === o.drill.id && x.place === o.place) === i)
     .sort((a, b) => HOME_PLACES.indexOf(a.place) - HOME_PLACES.indexOf(b.place) || b.worth - a.worth);
-  if (list.length === 0) return null;
+  const rest = others.map((block) => ({
+    block,
+    place: 'waking' as const,
+    label: `not coached yet: ${nameOf(block)}`,
+  }));
+  const all = [
+    ...list.map((o) => ({
+      block: o.block,
+      place: o.place,
+      label: `${PLACE_WORDS[o.place].label}: ${nameOf(o.block)}`,
+    })),
+    ...rest,
+  ];
+  if (all.length === 0) return null;
   return (
     <Select
       label="Put in another"
@@ -171,15 +216,12 @@ function PutIn({ options, onPut }: { options: readonly HomeOption[]; onPut: (opt
       className="max-w-96 pt-2"
       value=""
       onValue={(v) => {
-        const option = list[Number(v)];
-        if (v !== '' && option) onPut(option);
+        const chosen = all[Number(v)];
+        if (v !== '' && chosen) onPut(chosen.block, chosen.place);
       }}
       options={[
         { value: '', label: 'choose …' },
-        ...list.map((o, i) => ({
-          value: String(i),
-          label: `${PLACE_WORDS[o.place].label}: ${nameOf(o.block)}`,
-        })),
+        ...all.map(({ label }, i) => ({ value: String(i), label })),
       ]}
     />
   );

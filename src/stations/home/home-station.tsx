@@ -14,7 +14,7 @@ import { AtHome, type AtHomeActions } from './at-home';
 import { PlanEditor, type PlanActions } from './plan-editor';
 
 type HomeActions = AtHomeActions &
-  PlanActions & { beginHome: (clientId: string) => Promise<Result<{ id: string }>> };
+  PlanActions & { beginHome: (clientId: string) => Promise<Result<{ id: string; why: string | null }>> };
 
 type Props = {
   clientId: string;
@@ -50,7 +50,7 @@ export function HomeStation({
     setBusy(true);
     const made = await answered(actions.beginHome(clientId));
     setBusy(false);
-    setError(made.ok ? null : made.why);
+    setError(made.ok ? made.value.why : made.why);
     if (made.ok) router.refresh();
   };
   return (

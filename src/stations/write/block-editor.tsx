@@ -6,11 +6,11 @@ import { POSITION } from '@/core/body/positions';
 import { PROP_LABEL } from '@/core/body/props';
 import { ratePerMin } from '@/core/breath/pattern';
 import { durationS } from '@/core/breath/timeline';
-import { liftEdits } from '@/core/load/lift';
+import { liftedBy } from '@/core/load/lift';
 import type { ClientPlan } from '@/core/propose/input';
 import { contributionsOf } from '@/core/propose/contributions';
 import { verdictFor } from '@/core/safety/verdict';
-import { easierThan, harderThan } from '@/core/sequence/alternatives';
+import { easierThan, harderThan, inPosition } from '@/core/sequence/alternatives';
 import type { CheckClient, Problem } from '@/core/sequence/check';
 import type { Edit } from '@/core/sequence/edit';
 import { clock, drillOf, nameOf, type Block, type Sequence } from '@/core/sequence/sequence';
@@ -73,7 +73,7 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
           look="line"
           label="Position"
           value={block.position}
-          onValue={(position) => onEdit({ kind: 'position', ...on, position })}
+          onValue={(position) => replace(inPosition(block, position, client))}
           options={labelled([...new Set([block.position, ...verdict.positions])], (p) => POSITION[p].label)}
         />
         {block.props.length > 0 && (
@@ -123,7 +123,10 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
             <LoadPlanner
               flags={flags}
               initial={drill.lift}
-              onUse={(plan) => onEdits(liftEdits(block.id, plan))}
+              client={client.client}
+              onUse={(plan) =>
+                onEdit({ kind: 'replace', ...on, block: liftedBy(block, plan, client.client ?? {}) })
+              }
             />
           </div>
         </details>

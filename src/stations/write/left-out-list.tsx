@@ -11,6 +11,7 @@ export const LEFT_OUT_KIND: Record<LeftOut['kind'], string> = {
   first: 'first another',
   unwanted: 'not wanted',
   notNeeded: 'not asked for',
+  enough: 'enough without',
   noRoom: 'no room',
 };
 

@@ -5,6 +5,7 @@ import type { Lift } from '@/core/drills/lift';
 import { planLift, STRATEGY_LABEL, type LiftPlan } from '@/core/load/lift';
 import { MOST_REPS, percentOfMax, repMax } from '@/core/load/rep-max';
 import type { Flags } from '@/core/screen/flags';
+import type { BlockClient } from '@/core/sequence/make-block';
 import { LiftBreath } from '@/pictures/lift-breath';
 import { shownIn } from '@/core/base/units';
 import { Button } from '@/ui/button';
@@ -27,10 +28,12 @@ const BY = [
 /** When to breathe in a lift: by the side that works, the arm and the load, with the cautions for this client. */
 export function LoadPlanner({
   flags,
+  client,
   initial = { ribs: 'close', armDeg: 30, load: { repsPossible: 22 } },
   onUse,
 }: {
   flags: Flags;
+  client?: BlockClient;
   initial?: Lift;
   onUse?: (plan: LiftPlan) => void;
 }) {
@@ -46,7 +49,7 @@ export function LoadPlanner({
   const { weight } = useHouse();
   const [kg, setKg] = useState<number | undefined>();
   const load: Lift['load'] = by === 'percent' ? { percent: percent ?? 50 } : { repsPossible: reps ?? 22 };
-  const plan = planLift({ ribs, armDeg: armDeg ?? 0, load }, flags);
+  const plan = planLift({ ribs, armDeg: armDeg ?? 0, load }, flags, client);
   const most = by === 'reps' && kg !== undefined && (reps ?? 99) <= MOST_REPS ? repMax(kg, reps!) : null;
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-10">

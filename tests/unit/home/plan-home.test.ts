@@ -3,8 +3,9 @@ import { homeProblems, maySend } from '@/core/home/check-home';
 import type { HomeClient } from '@/core/home/choices';
 import { weekdayOf } from '@/core/home/clock-time';
 import { HomePlan } from '@/core/home/home-plan.schema';
-import { HOME_LIMIT, isHeld, isLoaded, isResisted, onlyWhenOwned } from '@/core/home/limits';
+import { HOME_LIMIT, isHeld, isLoaded, onlyWhenOwned } from '@/core/home/limits';
 import { homeSaid } from '@/core/home/home-said';
+import { isResisted } from '@/core/propose/air';
 import { planHome, type HomeWish } from '@/core/home/plan-home';
 import { breathsOf, fullestDay, slotsOn } from '@/core/home/schedule';
 import { LIBRARY } from '@/core/drills/library';
@@ -52,7 +53,7 @@ describe('a plan for home', () => {
         const slots = slotsOn({ ...plan.value, until: '2027-01-01' }, fullest);
         const resisted = slots
           .flatMap((s) => plan.value.entries.filter((e) => e.id === s.entryId))
-          .filter((e) => isResisted(drillOf(e.block)!, e.block))
+          .filter((e) => isResisted(e.block))
           .reduce((n, e) => n + breathsOf(e.block), 0);
         expect(resisted).toBeLessThanOrEqual(HOME_LIMIT.resistedBreaths);
         const drills = new Set(plan.value.entries.map((e) => e.block.drillId));

@@ -4,8 +4,9 @@ import { homeProblems, maySend } from '@/core/home/check-home';
 import { homeOptions, type HomeClient } from '@/core/home/choices';
 import { homeSaid } from '@/core/home/home-said';
 import type { HomeEntry, HomePlan } from '@/core/home/home-plan.schema';
-import { fullRoundsOf, isHeld, isLoaded, isResisted, onlyWhenOwned } from '@/core/home/limits';
+import { fullRoundsOf, isHeld, isLoaded, onlyWhenOwned } from '@/core/home/limits';
 import { readReportFile } from '@/core/home/report-file';
+import { isResisted } from '@/core/propose/air';
 import type { Drill } from '@/core/drills/drill';
 import { drillById } from '@/core/drills/library';
 import type { Block, Sequence } from '@/core/sequence/sequence';
@@ -60,9 +61,10 @@ describe('what a block is, for home', () => {
     expect([held({ kind: 'free', freeS: 60 }), held({ kind: 'ladder', rungs: 5 })]).toEqual([false, false]);
   });
   it('against resistance: by the drill or by a balloon', () => {
-    expect(isResisted(drill({ demands: ['exhaleResistance'] }), { props: [] })).toBe(true);
-    expect(isResisted(drill(), { props: ['balloon'] })).toBe(true);
-    expect(isResisted(drill({ demands: ['abdominalLoad'] }), { props: ['straw'] })).toBe(false);
+    const of = (patch: Partial<Drill>, props: Block['props']) => isResisted(block({ props }, drill(patch)));
+    expect(of({ demands: ['exhaleResistance'] }, [])).toBe(true);
+    expect(of({}, ['balloon'])).toBe(true);
+    expect(of({ demands: ['abdominalLoad'] }, ['straw'])).toBe(false);
   });
   it('rounds of full exhales, on both sides where there are two', () => {
     const full = { ...paced(0, 0), full: true } as Block['breathing'];

@@ -1,6 +1,19 @@
-import { liftEdits, planLift } from '@/core/load/lift';
+import { drillById, LIBRARY } from '@/core/drills/library';
+import { liftedBy, planLift } from '@/core/load/lift';
+import { blockFor } from '@/core/sequence/alternatives';
+import { problemsOf } from '@/core/sequence/check';
+import type { Block, Sequence } from '@/core/sequence/sequence';
+import { wordsOf } from '@/core/sequence/words';
 import type { Lift } from '@/core/drills/lift';
+import { ALL_PROPS } from '../helpers';
 
+const sequenceOf = (blocks: readonly Block[]): Sequence => ({
+  minutes: 30,
+  school: 'allRound',
+  blocks: blocks.map((b, i) => ({ ...b, id: `b${i}` })),
+  relook: { test: 'rings', position: 'standing', lengthS: 60 },
+  leftOut: [],
+});
 const lift = (patch: Partial<Lift> = {}): Lift => ({
   ribs: 'close',
   armDeg: 90,
@@ -60,16 +73,48 @@ describe('when to breathe in a lift', () => {
     expect(said({})).not.toContain('Pressure downward');
     expect(said({})).toContain('MacDougall 1985');
   });
-  it('gives a block its pause and a tuned brace by the load', () => {
-    const [phase, tone] = liftEdits('b', { strategy: 'pastSticking', bracePct: 70 });
-    expect(phase).toEqual({ kind: 'phase', blockId: 'b', phase: 'holdIn', seconds: 2 });
-    expect(tone).toEqual({
-      kind: 'tone',
-      blockId: 'b',
+  it('carries all of a plan into a block: breath, hold, sets, brace, words and the reason', () => {
+    const bend = blockFor(drillById('sideBendLoad')!, { flags: {}, props: ALL_PROPS })!;
+    const by = (percent: number, calmHoldS: number | null = 40) =>
+      liftedBy(bend, planLift(lift({ load: { percent } }), {}, { calmHoldS }), { calmHoldS });
+    const heavy = by(70);
+    expect(heavy).toMatchObject({
+      breathing: { pattern: { holdInS: 2, holdOutS: 0 } },
+      dose: { breaths: 5, rounds: 3, restS: 90, sides: 2 },
       tone: { control: 'brace', controlPct: 70, brace: 'tuned' },
+      loading: { strategy: 'pastSticking', effort: 'exhale' },
     });
-    expect(liftEdits('b', { strategy: 'withMovement', bracePct: 10 })[0]).toMatchObject({ seconds: 0 });
-    expect(liftEdits('b', { strategy: 'wholeRep', bracePct: 90 })[0]).toMatchObject({ seconds: 4 });
+    expect(heavy.why.join(' ')).toMatch(/^.*70 % of the most/);
+    const said = wordsOf(heavy);
+    const all = [...said.steps.map((s) => s.text), ...said.cues.map((c) => c.text), said.movement].join(' ');
+    expect(all).toMatch(/just after the hard part/);
+    expect(all).not.toMatch(/Out with the effort|In as it lowers|light enough|twenty/i);
+    expect(problemsOf(sequenceOf([heavy]), { flags: {}, props: ALL_PROPS, library: LIBRARY })).toEqual([]);
+    expect(by(95)).toMatchObject({ dose: { breaths: 1, rounds: 3 }, tone: { controlPct: 80 } });
+    // As it is taught anyway its own words stay.
+    expect(by(50).loading).toBeUndefined();
+    expect(
+      wordsOf(by(50))
+        .steps.map((s) => s.text)
+        .join(' '),
+    ).toMatch(/Out with the effort/);
+  });
+  it('holds under a load no longer than six tenths of the client’s own calm hold, and not where there is none', () => {
+    const bend = blockFor(drillById('sideBendLoad')!, { flags: {}, props: ALL_PROPS })!;
+    const plan = (calmHoldS: number | null) => planLift(lift({ load: { percent: 90 } }), {}, { calmHoldS });
+    expect(liftedBy(bend, plan(5), { calmHoldS: 5 }).breathing).toMatchObject({ pattern: { holdInS: 3 } });
+    expect(plan(5).barred).toEqual([]);
+    expect(plan(null).barred).toEqual(['no held full breath before a calm hold was looked at']);
+    expect(plan(3).barred).toEqual(['a calm hold of 3 s is too short for a hold under load']);
+    const held = liftedBy(bend, plan(30), { calmHoldS: 30 });
+    const often = { ...held, dose: { ...held.dose, breaths: 20 } };
+    const found = problemsOf(sequenceOf([often]), {
+      flags: {},
+      props: ALL_PROPS,
+      library: LIBRARY,
+      client: { calmHoldS: 30 },
+    });
+    expect(found.map((p) => p.fix?.says)).toEqual(expect.arrayContaining(['7 times', '30 %']));
   });
   it.each([
     [6, 5],

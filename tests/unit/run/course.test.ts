@@ -4,7 +4,7 @@ import { propose } from '@/core/propose/propose';
 import {
   breathsBy,
   exhaleBy,
-  inPosition,
+  placedIn,
   placeIn,
   positionsFor,
   propsInstead,
@@ -235,7 +235,7 @@ describe('changing course', () => {
     for (const block of sequence.blocks)
       for (const p of positionsFor(block, late)) {
         expect(verdictFor(drillOf(block)!, late.flags, ALL_PROPS).positions).toContain(p);
-        const there = inPosition(block, p, late);
+        const there = placedIn(block, p, late);
         if (there)
           expect(problemsOf({ ...sequence, blocks: [there] }, late).filter((x) => x.barred)).toEqual([]);
       }

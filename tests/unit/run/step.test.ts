@@ -3,7 +3,7 @@ import { drillById, LIBRARY } from '@/core/drills/library';
 import {
   breathsBy,
   exhaleBy,
-  inPosition,
+  placedIn,
   positionsFor,
   propsInstead,
   saysLength,
@@ -384,14 +384,14 @@ describe('a change of the block that runs', () => {
     const places = positionsFor(block, context);
     expect(places).toContain('hookLying');
     const [there] = places.filter((p) => p !== 'hookLying');
-    expect(inPosition(block, there!, context)).toMatchObject({
+    expect(placedIn(block, there!, context)).toMatchObject({
       position: there,
       id: 'a',
       breathing: block.breathing,
     });
-    expect(inPosition(block, 'hookLying', context)).toBeNull();
-    expect(inPosition(block, 'walking', context)).toBeNull();
-    expect(inPosition({ ...block, drillId: 'nowhere' }, there!, context)).toBeNull();
+    expect(placedIn(block, 'hookLying', context)).toBeNull();
+    expect(placedIn(block, 'walking', context)).toBeNull();
+    expect(placedIn({ ...block, drillId: 'nowhere' }, there!, context)).toBeNull();
     expect(positionsFor({ ...block, drillId: 'nowhere' }, context)).toEqual([]);
     expect(positionsFor(block, { ...context, flags: { noSupine: true } })).not.toContain('hookLying');
   });

@@ -11,7 +11,7 @@ import { dayIn } from '@/core/home/clock-time';
 import { readHandBack } from '@/core/home/hand-back';
 import { HomePlan } from '@/core/home/home-plan.schema';
 import { newWish, usualDay } from '@/core/home/new-home';
-import { planHome } from '@/core/home/plan-home';
+import { emptyHome, planHome } from '@/core/home/plan-home';
 import { readReportFile } from '@/core/home/report-file';
 import { barOf } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
@@ -28,23 +28,25 @@ const STALE = [['/clients/[id]', 'layout'], ['/']] as const;
 
 /**
  * Plans what goes home, as the wish of the plan that is being written or of the last one says; begins one where there
- * is none.
+ * is none, and an empty one, with the reason, where nothing may be planned.
  */
-export async function beginHome(clientId: string): Promise<Result<{ id: string }>> {
+export async function beginHome(clientId: string): Promise<Result<{ id: string; why: string | null }>> {
   return command(
     Id,
     clientId,
-    (id, scope): Result<{ id: string }> => {
+    (id, scope): Result<{ id: string; why: string | null }> => {
       const known = caseFor(scope, id);
       if (!known) return fail('This client is no longer here.');
       const before = plans.homePlansOf(scope, id)[0]?.data;
       const day = before?.day ?? usualDay(new Intl.DateTimeFormat().resolvedOptions().timeZone);
-      const made = planHome(homeClientOf(known, catalogueOf(ownLibrary(scope))), {
+      const wish = {
         ...newWish(dayIn(day.zone, new Date()), day),
         amount: before?.amount ?? 'full',
         unwanted: before?.unwanted ?? [],
-      });
-      return made.ok ? ok({ id: plans.createHomePlan(scope, id, made.value) }) : made;
+      };
+      const made = planHome(homeClientOf(known, catalogueOf(ownLibrary(scope))), wish);
+      const plan = made.ok ? made.value : emptyHome(wish);
+      return ok({ id: plans.createHomePlan(scope, id, plan), why: made.ok ? null : made.why });
     },
     STALE,
   );

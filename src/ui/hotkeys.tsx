@@ -3,6 +3,7 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import dynamic from 'next/dynamic';
 import { Dialog } from './dialog';
+import { focusedByPointer, watchFocus } from './focus';
 import { keyOf, type Hotkey } from './own-keys';
 import { Press } from './press';
 
@@ -26,13 +27,17 @@ const typing = (target: EventTarget | null): boolean =>
 
 const ownsArrows = (target: EventTarget | null): boolean =>
   target instanceof Element &&
-  target.closest('[role="slider"],[role="radiogroup"],[role="group"] button') !== null;
+  (target.closest('[role="slider"]') !== null ||
+    (target.closest('[role="radiogroup"],[role="group"] button') !== null && !focusedByPointer(target)));
 
-/** Enter and Space belong to a control that has the focus. */
+/** Enter and Space belong to a control that has the focus; Space not to one that was pressed by a pointer. */
 const CONTROLS =
   'button,a[href],summary,[role="button"],[role="link"],[role="radio"],[role="checkbox"],[role="switch"],[role="tab"],[role="option"],[role="menuitem"],[role="slider"]';
 const ownsPress = (key: string, target: EventTarget | null): boolean =>
-  (key === 'Enter' || key === ' ') && target instanceof Element && target.closest(CONTROLS) !== null;
+  (key === 'Enter' || key === ' ') &&
+  target instanceof Element &&
+  target.closest(CONTROLS) !== null &&
+  !(key === ' ' && focusedByPointer(target));
 
 /** For so long after the last key in a field are single letters what is still being typed, though the field has gone. */
 const STILL_TYPING_MS = 1500;
@@ -63,6 +68,7 @@ export function useHotkeys(keys: readonly Hotkey[]): void {
   });
   useEffect(() => {
     shown.add(latest);
+    watchFocus();
     changed();
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.altKey) return;

@@ -4,7 +4,8 @@ import { Slider as Radix } from 'radix-ui';
 
 type Props = {
   label: string;
-  value: number;
+  /** Absent: nothing was said yet; the thumb waits in the middle and says so. */
+  value: number | undefined;
   onValue: (value: number) => void;
   min?: number;
   max?: number;
@@ -24,6 +25,8 @@ export function Slider({
   say = (v) => `${Math.round(v * 100)} %`,
   tight = false,
 }: Props) {
+  const said = value === undefined ? 'not yet' : say(value);
+  const middle = (min + max) / 2;
   return (
     <div className="flex items-center gap-3">
       <span className={`shrink-0 text-small ${tight ? '' : 'w-44'}`}>{label}</span>
@@ -32,19 +35,20 @@ export function Slider({
         min={min}
         max={max}
         step={step}
-        value={[value]}
+        value={[value ?? middle]}
         onValueChange={([v]) => onValue(v!)}
+        onPointerUp={() => value === undefined && onValue(middle)}
       >
         <Radix.Track className="relative h-[3px] grow bg-rule">
           <Radix.Range className="absolute h-full bg-rise" />
         </Radix.Track>
         <Radix.Thumb
           aria-label={label}
-          aria-valuetext={say(value)}
-          className="block size-4.5 rounded-full border-[1.5px] border-ink bg-sheet"
+          aria-valuetext={said}
+          className={`block size-4.5 rounded-full border-[1.5px] border-ink ${value === undefined ? 'border-dashed bg-paper' : 'bg-sheet'}`}
         />
       </Radix.Root>
-      <span className="w-14 text-right text-small tabular-nums">{say(value)}</span>
+      <span className="w-14 text-right text-small tabular-nums">{said}</span>
     </div>
   );
 }

@@ -269,7 +269,7 @@ test('Coach: counts, breathes, is rated, survives a reload, and looks again', as
 });
 
 test('Follow: shows rate, exhale, hold, rings and the run', async () => {
-  await page.getByRole('link', { name: 'To Follow' }).click();
+  await page.getByRole('button', { name: 'To Follow' }).click();
   await expect(page.getByRole('region', { name: 'Quiet rate' })).toContainText('18.');
   await expect(page.getByRole('img', { name: /^Calm hold/ })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Where the breath went' })).toBeVisible();

@@ -26,27 +26,31 @@ export const QuietWatch = z.object({
   position: z.enum(POSITIONS),
   taps: z.array(seconds).check(z.maxLength(4000)),
   first: z.enum(['inhale', 'exhale']),
-  sighs: z.int().check(z.gte(0), z.lte(50)),
+  /** Absent: not counted, which is not the same as none. */
+  sighs: z.optional(z.int().check(z.gte(0), z.lte(50))),
 });
 
 export type QuietWatch = z.infer<typeof QuietWatch>;
 
-/** 5 ordinary breaths, then 5 deep ones, standing (practice P14). Lifts are 0 none, 1 slight, 2 clear, 3 strong. */
+/**
+ * 5 ordinary breaths, then 5 deep ones, standing (practice P14). Lifts are 0 none, 1 slight, 2 clear, 3 strong; what is
+ * absent was not looked at.
+ */
 export const FiveAndFive = z.object({
   marks: z.array(seconds).check(z.maxLength(10)),
-  ordinaryLift: z.int().check(z.gte(0), z.lte(3)),
-  deepLift: z.int().check(z.gte(0), z.lte(3)),
-  nostrilFlare: z.boolean(),
-  yawning: z.boolean(),
+  ordinaryLift: z.optional(z.int().check(z.gte(0), z.lte(3))),
+  deepLift: z.optional(z.int().check(z.gte(0), z.lte(3))),
+  nostrilFlare: z.optional(z.boolean()),
+  yawning: z.optional(z.boolean()),
 });
 
 export type FiveAndFive = z.infer<typeof FiveAndFive>;
 
-/** The two-hands look (practice P15). */
+/** The two-hands look (practice P15); what is absent was not looked at. */
 export const TwoHands = z.object({
-  belly: unit,
-  chest: unit,
-  first: z.enum(['belly', 'chest', 'together']),
+  belly: z.optional(unit),
+  chest: z.optional(unit),
+  first: z.optional(z.enum(['belly', 'chest', 'together'])),
 });
 
 export type TwoHands = z.infer<typeof TwoHands>;

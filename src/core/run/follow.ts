@@ -91,9 +91,12 @@ const GRADES = [0.9, 0.75, 0.5, 0.25] as const;
 /** Breaths more uneven than this cost a step. */
 const UNEVEN = 0.3;
 
-/** The quality that was measured, 1–5, for the instructor to confirm; null where too little was measured. */
-export function suggestedQuality({ asked, share, unevenness }: Followed): number | null {
-  if (share === null || asked < LEAST_TURNS) return null;
+/**
+ * The quality that was measured, 1–5, for the instructor to confirm; null where too little was measured, or nothing was
+ * attached that could have answered.
+ */
+export function suggestedQuality({ asked, answered, share, unevenness }: Followed): number | null {
+  if (share === null || asked < LEAST_TURNS || answered === 0) return null;
   const at = GRADES.findIndex((g) => share >= g);
   const grade = at < 0 ? 1 : 5 - at;
   return Math.max(1, grade - (unevenness !== null && unevenness > UNEVEN ? 1 : 0));

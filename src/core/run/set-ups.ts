@@ -9,6 +9,8 @@ export const NO_SET_UPS: SetUps = { fresh: [], known: [] };
 /** So many of the newest are kept of each kind, and so few tell nothing yet. Our choice. */
 const MOST_KEPT = 200;
 const LEAST = 8;
+/** Shorter than this nobody was set up: it was tapped on, not taught. Our choice, s. */
+const LEAST_S = 5;
 
 /** How long set-ups really took in a run, new drills and known ones apart; lying or sitting there quietly is hardly one. */
 export function setUpsIn({ sequence, state }: RunRecord): SetUps {
@@ -16,7 +18,13 @@ export function setUpsIn({ sequence, state }: RunRecord): SetUps {
   for (const block of sequence.blocks) {
     const seconds = state.setUps?.[block.id];
     const drill = drillOf(block);
-    if (seconds === undefined || !drill || (drill.stage === 'settle' && drill.level === 0)) continue;
+    if (
+      seconds === undefined ||
+      seconds < LEAST_S ||
+      !drill ||
+      (drill.stage === 'settle' && drill.level === 0)
+    )
+      continue;
     (block.known ? found.known : found.fresh).push(seconds);
   }
   return found;
@@ -29,7 +37,11 @@ export const withSetUps = (kept: SetUps, more: SetUps): SetUps => ({
 });
 
 /** What the planner reckons with: the medians, each from eight set-ups on (practice P68). */
-export function usualSetUps({ fresh, known }: SetUps): { fresh?: number; known?: number } {
+export function usualSetUps(kept: SetUps): { fresh?: number; known?: number } {
+  const [fresh, known] = [kept.fresh, kept.known].map((list) => list.filter((s) => s >= LEAST_S)) as [
+    number[],
+    number[],
+  ];
   return {
     ...(fresh.length >= LEAST ? { fresh: median(fresh) } : {}),
     ...(known.length >= LEAST ? { known: median(known) } : {}),

@@ -6,6 +6,7 @@ import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
 import type { SeenMeasures } from '@/core/follow/measures';
 import type { LookData } from '@/core/look/look';
+import { quietBreath } from '@/core/look/quiet';
 import { momentAt } from '@/core/run/coached';
 import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
 import type { RunState } from '@/core/run/run';
@@ -42,7 +43,7 @@ type Props = {
   school: School;
   /** The visit before the run and the look after it, each with quiet breathing from bands where there are any. */
   before: SeenMeasures | null;
-  after: SeenMeasures | null;
+  after: (SeenMeasures & { id: string }) | null;
   keepRelook: (runId: string, data: LookData) => Promise<Result<{ id: string }>>;
 };
 
@@ -52,6 +53,7 @@ export function CoachRun(given: Props) {
   const router = useRouter();
   const [stopping, setStopping] = useState(false);
   const [asking, setAsking] = useState(false);
+  const [again, setAgain] = useState<{ id: string; data: LookData } | null>(null);
   const wasRunning = useRef(false);
   const page = useRef<HTMLDivElement>(null);
   useAlone(page);
@@ -85,12 +87,21 @@ export function CoachRun(given: Props) {
     pause();
     setStopping(true);
   };
-  const leave = async () => {
+  const leave = async (to: 'coach' | 'follow' = 'coach') => {
     pause();
     await autosave.flush();
-    router.push(`/clients/${clientId}/coach`);
+    router.push(`/clients/${clientId}/${to}`);
     router.refresh();
   };
+  // What was just seen is shown at once; what the page brought only where it is the look of this moment.
+  const seenAgain =
+    state.relookLookId === undefined || state.relookLookId === null
+      ? null
+      : again?.id === state.relookLookId
+        ? { data: again.data, quiet: quietBreath(again.data, []) }
+        : after?.id === state.relookLookId
+          ? after
+          : 'coming';
   const silence = () => change({ muted: !room.muted });
   useRunKeys(live, run, {
     rate: (quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality }),
@@ -165,6 +176,7 @@ export function CoachRun(given: Props) {
           amid={state.amid === true}
           onKeep={async (data, goOn) => {
             const kept = await given.keepRelook(runId, data);
+            if (kept.ok) setAgain({ id: kept.value.id, data });
             if (kept.ok) happen({ kind: goOn ? 'goOn' : 'lookAgain', lookId: kept.value.id });
             if (kept.ok && (await autosave.flush())) router.refresh();
             return kept;
@@ -174,13 +186,13 @@ export function CoachRun(given: Props) {
       )}
       {(state.stage === 'done' || state.stage === 'stopped') && (
         <RunSummary
-          clientId={clientId}
           sequence={sequence}
           state={state}
           before={before}
-          after={after}
+          after={seenAgain}
           status={status}
-          onLeave={() => void leave()}
+          onLeave={() => void leave('coach')}
+          onFollow={() => void leave('follow')}
           onRate={(blockId, quality) => happen({ kind: 'rate', blockId, quality })}
           asksFloor={worksOnFloor(sequence, madeFor.flags)}
           onAsked={(asked) => happen({ kind: 'asked', asked })}

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { SeenMeasures } from '@/core/follow/measures';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
@@ -9,7 +8,7 @@ import type { RunState } from '@/core/run/run';
 import { seenOf } from '@/core/run/summary';
 import { resultName } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
-import { Button, buttonClass } from '@/ui/button';
+import { Button } from '@/ui/button';
 import { YesNo } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
@@ -18,13 +17,14 @@ import { InhaleList } from './inhale-list';
 import { Term } from '@/ui/term';
 
 type Props = {
-  clientId: string;
   sequence: Sequence;
   state: RunState;
   before: SeenMeasures | null;
-  after: SeenMeasures | null;
+  /** The look again; null: there was none; `coming`: it is being fetched. */
+  after: SeenMeasures | 'coming' | null;
   status: ReactNode;
   onLeave: () => void;
+  onFollow: () => void;
   onRate: (blockId: string, quality: number) => void;
   /** The floor or the wall was worked on, or leaks: two questions after the run (practice P77). */
   asksFloor: boolean;
@@ -41,7 +41,7 @@ const OUTCOME = {
 
 /** What came of a run: the difference, and block by block how it went. */
 export function RunSummary(given: Props) {
-  const { clientId, sequence, state, before, after, status, onLeave, onRate, asksFloor, onAsked } = given;
+  const { sequence, state, before, after, status, onLeave, onFollow, onRate, asksFloor, onAsked } = given;
   return (
     <div className="mx-auto max-w-[1000px] space-y-6 px-4 py-8 room:px-8">
       <h1 className="text-head">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
@@ -58,7 +58,9 @@ export function RunSummary(given: Props) {
           <h2 id="difference" className="text-title">
             Did it change?
           </h2>
-          {after ? (
+          {after === 'coming' ? (
+            <p className="text-soft">The look again is on its way …</p>
+          ) : after ? (
             <ChangeList before={before} after={after} test={sequence.relook.test} />
           ) : (
             <p className="text-soft">Nobody looked again after this run.</p>
@@ -120,9 +122,9 @@ export function RunSummary(given: Props) {
         </ul>
       </section>
       <div className="flex gap-3">
-        <Link className={buttonClass('main', true)} href={`/clients/${clientId}/follow`}>
+        <Button kind="main" big onClick={onFollow}>
           To Follow
-        </Link>
+        </Button>
         <Button big onClick={onLeave}>
           Back to the runs
         </Button>

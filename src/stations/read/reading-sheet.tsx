@@ -23,7 +23,9 @@ export function ReadingLine({
   onOpen: () => void;
 }) {
   const { strength, certainty, overruled, conflicts } = reading;
+  const asks = reading.question && !overruled;
   const notes = [
+    asks ? 'a question: nothing that would say so was looked at' : '',
     certainty === 0 ? 'not looked at' : `from ${Math.round(certainty * 100)} % of what could be looked at`,
     conflicts.length > 0 ? 'observations disagree' : '',
     overruled ? `yours; computed ${overruled.computed.toFixed(2)}` : '',
@@ -39,13 +41,17 @@ export function ReadingLine({
         <span className="flex justify-between">
           <span className="font-semibold">{READING[reading.name].label}</span>
           <span className="tabular-nums">
-            {certainty === 0 && !overruled ? '–' : `${strengthWord(strength)} · ${strength.toFixed(2)}`}
+            {certainty === 0 && !overruled
+              ? '–'
+              : asks
+                ? '?'
+                : `${strengthWord(strength)} · ${strength.toFixed(2)}`}
           </span>
         </span>
         <span className="mt-0.5 block h-[6px] bg-rule">
           <span
             className={`block h-full ${overruled ? 'bg-tone' : 'bg-ink'}`}
-            style={{ width: `${strength * 100}%` }}
+            style={{ width: `${asks ? 0 : strength * 100}%` }}
           />
         </span>
         <span className="text-fine text-soft">{notes.join(' · ')}</span>

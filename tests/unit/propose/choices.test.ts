@@ -568,7 +568,8 @@ describe('what a proposal answers', () => {
         expect(l.why).toContain(`a drill of level ${d.level - 1}`);
       }
       if (l.kind === 'notNeeded') expect(d.serves.lowBreath ?? 0).toBe(0);
-      if (l.kind === 'noRoom') expect(l.why).toMatch(/this one takes \d+:\d\d and works on: /);
+      if (l.kind === 'noRoom')
+        expect(l.why).toMatch(/it takes \d+:\d\d, and \d+:\d\d are open; it works on: /);
     }
   });
   it('the look again keeps within the time, and lies unless the back is barred', () => {

@@ -99,6 +99,9 @@ export const STUCK_INHALE: readonly Probe[] = [
 
 /** Fast or irregular: one of the two is enough, so that the other speaks only a little against it. Our choice. */
 const EITHER_LOW = -0.1;
+/** Sighs more often than this make a breath uneven; over less than this nobody counts them (our choice; s). */
+const SIGHS_PER_MIN = 1;
+const LEAST_WATCH_S = 30;
 
 export const FAST: readonly Probe[] = [
   ...timed('rate', 2, (t, o) => {
@@ -119,6 +122,24 @@ export const FAST: readonly Probe[] = [
       source,
     };
   }),
+  {
+    topic: 'sighs',
+    weight: 1,
+    test: 'quiet',
+    measure: 'sighs in the quiet watch',
+    find: ({ look: { quiet } }) => {
+      const lastS = quiet?.taps.at(-1) ?? 0;
+      if (quiet?.sighs === undefined || lastS < LEAST_WATCH_S) return null;
+      const perMin = (quiet.sighs * 60) / lastS;
+      return {
+        grade: 'rated',
+        degree: Math.max(EITHER_LOW, signed(perMin - SIGHS_PER_MIN, SIGHS_PER_MIN)),
+        text: `${quiet.sighs} sigh${quiet.sighs === 1 ? '' : 's'} in ${Math.round(lastS)} s`,
+        against: `about ${SIGHS_PER_MIN} a minute at most`,
+        source: 'P16, common practice',
+      };
+    },
+  },
   {
     topic: 'complaints',
     weight: 1,

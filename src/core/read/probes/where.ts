@@ -30,20 +30,23 @@ export const UPPER_CHEST: readonly Probe[] = [
     weight: 3,
     test: 'hands',
     measure: 'two hands',
-    find: ({ look: { twoHands: t } }) =>
-      t
-        ? {
-            grade: 'rated',
-            degree: clamp(
-              (t.chest - t.belly) / 0.5 + (t.first === 'chest' ? 0.4 : t.first === 'belly' ? -0.4 : 0),
-              -1,
-              1,
-            ),
-            text: `chest hand ${pct(t.chest)}, belly hand ${pct(t.belly)}, ${t.first === 'together' ? 'both together' : `${t.first} first`}`,
-            against: 'the lower hand first and more',
-            source: 'P15, common practice',
-          }
-        : null,
+    find: ({ look: { twoHands: t = {} } }) => {
+      const moved = t.chest === undefined || t.belly === undefined ? null : (t.chest - t.belly) / 0.5;
+      const led = t.first === undefined ? null : t.first === 'chest' ? 0.4 : t.first === 'belly' ? -0.4 : 0;
+      if (moved === null && led === null) return null;
+      return {
+        grade: 'rated',
+        degree: clamp((moved ?? 0) + (led ?? 0), -1, 1),
+        text: [
+          moved === null ? '' : `chest hand ${pct(t.chest!)}, belly hand ${pct(t.belly!)}`,
+          led === null ? '' : t.first === 'together' ? 'both together' : `${t.first} first`,
+        ]
+          .filter(Boolean)
+          .join(', '),
+        against: 'the lower hand first and more',
+        source: 'P15, common practice',
+      };
+    },
   },
   ringProbe('neck', 2, ['neck'], (e, o) => {
     const { at, source } = held(o, 'neckLift');
@@ -60,32 +63,43 @@ export const UPPER_CHEST: readonly Probe[] = [
     weight: 2,
     test: 'five',
     measure: '5 ordinary + 5 deep',
-    find: ({ look: { fiveAndFive: f } }) =>
-      f
-        ? {
-            grade: 'rated',
-            degree: f.ordinaryLift > 0 ? 1 : [-1, 0.2, 0.7, 1][f.deepLift]!,
-            text: `shoulders on deep breaths ${LIFT[f.deepLift]}, on ordinary ones ${LIFT[f.ordinaryLift]}`,
-            against: 'shoulders that stay down on the deep breaths',
-            source: 'P14, common practice',
-          }
-        : null,
+    find: ({ look: { fiveAndFive: { ordinaryLift, deepLift } = {} } }) => {
+      if (ordinaryLift === undefined && deepLift === undefined) return null;
+      return {
+        grade: 'rated',
+        degree: ordinaryLift ? 1 : deepLift === undefined ? -0.3 : [-1, 0.2, 0.7, 1][deepLift]!,
+        text: `shoulders ${[
+          deepLift === undefined ? '' : `on deep breaths ${LIFT[deepLift]}`,
+          ordinaryLift === undefined ? '' : `on ordinary ones ${LIFT[ordinaryLift]}`,
+        ]
+          .filter(Boolean)
+          .join(', ')}`,
+        against: 'shoulders that stay down on the deep breaths',
+        source: 'P14, common practice',
+      };
+    },
   },
   {
     topic: 'nostrils and yawns',
     weight: 1,
     test: 'five',
     measure: '5 ordinary + 5 deep',
-    find: ({ look: { fiveAndFive: f } }) =>
-      f
-        ? {
-            grade: 'rated',
-            degree: f.nostrilFlare && f.yawning ? 1 : f.nostrilFlare || f.yawning ? 0.6 : -0.5,
-            text: `nostril flare ${f.nostrilFlare ? 'seen' : 'not seen'}, yawning ${f.yawning ? 'a lot' : 'no'}`,
-            against: 'neither on ordinary breaths',
-            source: 'P14, common practice',
-          }
-        : null,
+    find: ({ look: { fiveAndFive: { nostrilFlare, yawning } = {} } }) => {
+      if (nostrilFlare === undefined && yawning === undefined) return null;
+      const both = nostrilFlare !== undefined && yawning !== undefined;
+      return {
+        grade: 'rated',
+        degree: nostrilFlare && yawning ? 1 : nostrilFlare || yawning ? 0.6 : both ? -0.5 : -0.25,
+        text: [
+          nostrilFlare === undefined ? '' : `nostril flare ${nostrilFlare ? 'seen' : 'not seen'}`,
+          yawning === undefined ? '' : yawning ? 'yawns a lot' : 'no yawning',
+        ]
+          .filter(Boolean)
+          .join(', '),
+        against: 'neither on ordinary breaths',
+        source: 'P14, common practice',
+      };
+    },
   },
   sign(
     1,

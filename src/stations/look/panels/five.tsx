@@ -4,20 +4,23 @@ import { useState } from 'react';
 import type { FiveAndFive } from '@/core/look/look';
 import { mean } from '@/core/base/statistics';
 import { Figure } from '@/pictures/figure';
-import { CheckField, Choice } from '@/ui/choice';
+import { Choice, YesNo } from '@/ui/choice';
 import { useHotkeys } from '@/ui/hotkeys';
 import { TapSurface } from '@/ui/tap-surface';
 import type { PanelProps } from './panel';
 import { Figures, TestHead } from './test-head';
 import { useStopwatch } from '../use-stopwatch';
 
-const EMPTY: FiveAndFive = { marks: [], ordinaryLift: 0, deepLift: 0, nostrilFlare: false, yawning: false };
+const EMPTY: FiveAndFive = { marks: [] };
 const LIFTS = [
   { value: '0', label: 'none' },
   { value: '1', label: 'slight' },
   { value: '2', label: 'clear' },
   { value: '3', label: 'strong' },
 ] as const;
+
+const liftValue = (lift: number | undefined) =>
+  lift === undefined ? undefined : (String(lift) as (typeof LIFTS)[number]['value']);
 
 /** Five ordinary breaths, then five deep ones, counted with the instructor; then what the shoulders did. */
 export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
@@ -80,26 +83,22 @@ export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
         <Choice
           label="Shoulders climb on ordinary breaths"
           options={LIFTS}
-          value={look.fiveAndFive ? (String(five.ordinaryLift) as '0') : undefined}
-          onValue={(v) => change({ ordinaryLift: Number(v ?? 0) })}
+          value={liftValue(five.ordinaryLift)}
+          onValue={(v) => change({ ordinaryLift: v === undefined ? undefined : Number(v) })}
         />
         <Choice
           label="Shoulders climb on deep breaths"
           options={LIFTS}
-          value={look.fiveAndFive ? (String(five.deepLift) as '0') : undefined}
-          onValue={(v) => change({ deepLift: Number(v ?? 0) })}
+          value={liftValue(five.deepLift)}
+          onValue={(v) => change({ deepLift: v === undefined ? undefined : Number(v) })}
         />
         <div>
-          <CheckField
+          <YesNo
             label="nostrils flare on ordinary breaths"
-            checked={five.nostrilFlare}
-            onChecked={(nostrilFlare) => change({ nostrilFlare })}
+            value={five.nostrilFlare}
+            onValue={(nostrilFlare) => change({ nostrilFlare })}
           />
-          <CheckField
-            label="yawns a lot"
-            checked={five.yawning}
-            onChecked={(yawning) => change({ yawning })}
-          />
+          <YesNo label="yawns a lot" value={five.yawning} onValue={(yawning) => change({ yawning })} />
         </div>
       </div>
     </section>

@@ -7,32 +7,25 @@ import { Slider } from '@/ui/slider';
 import type { PanelProps } from './panel';
 import { TestHead } from './test-head';
 
-const EMPTY: TwoHands = { belly: 0.5, chest: 0.5, first: 'together' };
+/** Only what was looked at; undefined where that is nothing. */
+function told(hands: TwoHands): TwoHands | undefined {
+  const seen = Object.entries(hands).filter(([, v]) => v !== undefined);
+  return seen.length === 0 ? undefined : (Object.fromEntries(seen) as TwoHands);
+}
 
 /** Lying, one hand on the belly, one on the sternum: which moves, which first, how much. */
 export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
-  const hands = look.twoHands ?? EMPTY;
+  const hands = look.twoHands ?? {};
   const change = (patch: Partial<TwoHands>) =>
-    set((l) => ({ ...l, twoHands: { ...(l.twoHands ?? EMPTY), ...patch } }));
-  const say = (v: number) => (look.twoHands ? `${Math.round(v * 100)} %` : 'not yet');
+    set((l) => ({ ...l, twoHands: told({ ...l.twoHands, ...patch }) }));
   return (
     <section aria-label="Two hands" className="space-y-5">
       <TestHead test="hands">{null}</TestHead>
       <div className="flex gap-10">
         <Figure position="hookLying" view="front" className="h-44 w-80" />
         <div className="grow space-y-3 pt-3">
-          <Slider
-            label="belly hand moves"
-            value={hands.belly}
-            onValue={(belly) => change({ belly })}
-            say={say}
-          />
-          <Slider
-            label="chest hand moves"
-            value={hands.chest}
-            onValue={(chest) => change({ chest })}
-            say={say}
-          />
+          <Slider label="belly hand moves" value={hands.belly} onValue={(belly) => change({ belly })} />
+          <Slider label="chest hand moves" value={hands.chest} onValue={(chest) => change({ chest })} />
           <Choice
             label="Which hand moves first"
             options={[
@@ -40,8 +33,8 @@ export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
               { value: 'together', label: 'together' },
               { value: 'chest', label: 'chest' },
             ]}
-            value={look.twoHands?.first}
-            onValue={(first) => change({ first: first ?? 'together' })}
+            value={hands.first}
+            onValue={(first) => change({ first })}
           />
           {!look.twoHands && (
             <p className="text-soft">Not looked at yet: move a slider or choose which hand was first.</p>

@@ -29,7 +29,6 @@ export function QuietTest({
     position: beginsIn(WHERE, (p) => barred.includes(p), before?.quiet?.position),
     taps: [],
     first: 'inhale',
-    sighs: 0,
   };
   const quiet = look.quiet ?? empty;
   const [watching, setWatching] = useState(false);
@@ -93,7 +92,7 @@ export function QuietTest({
           value={quiet.sighs}
           min={0}
           max={50}
-          onValue={(v) => change({ sighs: Math.round(v ?? 0) })}
+          onValue={(v) => change({ sighs: v === undefined ? undefined : Math.round(v) })}
         />
       </div>
       <TapSurface tall onTap={tap}>

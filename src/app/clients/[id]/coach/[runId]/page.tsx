@@ -45,7 +45,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       }}
       school={before?.readings().school ?? run.sequence.school}
       before={before ? { data: before.data, quiet: before.quiet() } : null}
-      after={after ? { data: after.data, quiet: after.quiet() } : null}
+      after={after ? { id: after.id, data: after.data, quiet: after.quiet() } : null}
       keepRelook={keepRelook}
     />
   );

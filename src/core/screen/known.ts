@@ -25,6 +25,24 @@ export function flagsOf(
 }
 
 /**
+ * A screening with these answers. Bleeding that is answered with yes is a red flag of that moment; an answer that is taken
+ * back takes the flag back that nobody has done anything about yet.
+ */
+export function withAnswers(screen: Screen, answers: NonNullable<Screen['answers']>, at: string): Screen {
+  const isOpen = (r: Screen['redFlags'][number]) => r.flag === 'bleedingOrFluid' && !r.action;
+  const begun = answers.bleeding === true && screen.answers?.bleeding !== true;
+  const takenBack = answers.bleeding !== true && screen.answers?.bleeding === true;
+  const redFlags = begun
+    ? screen.redFlags.some(isOpen)
+      ? screen.redFlags
+      : [...screen.redFlags, { flag: 'bleedingOrFluid' as const, at }]
+    : takenBack
+      ? screen.redFlags.filter((r) => !isOpen(r))
+      : screen.redFlags;
+  return { ...screen, answers, redFlags };
+}
+
+/**
  * What stops everything until it is written what was done about it, one short phrase each: red flags, and an answer that
  * is one. Bleeding that was answered with yes is settled by what was done about the red flag of that name.
  */

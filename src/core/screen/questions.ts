@@ -21,7 +21,7 @@ type Asked = {
   after: (yes: boolean) => string | null;
 };
 
-type Whom = { flags: Flags; goals: readonly Goal[]; size?: BodySize | undefined };
+export type Whom = { flags: Flags; goals: readonly Goal[]; size?: BodySize | undefined };
 
 /** From this age bones are asked after. Common practice, no source. */
 const BONES_FROM_AGE = 65;
@@ -77,11 +77,45 @@ export const questionsFor = (of: Whom): { question: Question; text: string; why:
     return why === null ? [] : [{ question, text: QUESTION[question].text, why }];
   });
 
+type AnswersGiven = Partial<Record<Question, boolean>>;
+
+/** What is still open about a flag: which of two things it is, and the place or the day of what has one. */
+const UNTOLD: readonly { when: (flags: Flags) => boolean; text: string }[] = [
+  {
+    when: (f) => Boolean(f.respiratory),
+    text: 'Which lung disease: asthma, or COPD? Until then both count.',
+  },
+  {
+    when: (f) => Boolean(f.osteoporosis),
+    text: 'Which: thin bones, or a rib injury? Until then both count.',
+  },
+  {
+    when: (f) => f.birth === 'caesarean' && f.postpartumWeeks === undefined,
+    text: 'How many weeks ago was the caesarean? Until then it counts as a new operation.',
+  },
+  {
+    when: (f) => f.separationMm !== undefined && f.separationOn === undefined,
+    text: 'On which day was the separation measured?',
+  },
+  {
+    when: (f) => Boolean(f.ribInjury) && f.ribWeeks === undefined,
+    text: 'How many weeks ago was the rib injured? Until then it is spared.',
+  },
+];
+
+/** What has not been asked or told yet and matters for this client: one sentence each. */
+export const notAsked = (of: Whom, answers: AnswersGiven): string[] => [
+  ...questionsFor(of).flatMap(({ question, text, why }) =>
+    answers[question] === undefined ? [`Not asked yet (${why}): ${text}`] : [],
+  ),
+  ...UNTOLD.flatMap(({ when, text }) => (when(of.flags) ? [`Not told yet: ${text}`] : [])),
+];
+
 /** What follows from the answers, and which questions are still open: one sentence each. */
-export function answersSay(of: Whom, answers: Partial<Record<Question, boolean>>): string[] {
-  return questionsFor(of).flatMap(({ question, text, why }) => {
+export const answersSay = (of: Whom, answers: AnswersGiven): string[] => [
+  ...questionsFor(of).flatMap(({ question }) => {
     const answer = answers[question];
-    if (answer === undefined) return [`Not asked yet (${why}): ${text}`];
-    return QUESTION[question].after(answer) ?? [];
-  });
-}
+    return (answer === undefined ? null : QUESTION[question].after(answer)) ?? [];
+  }),
+  ...notAsked(of, answers),
+];

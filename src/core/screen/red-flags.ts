@@ -26,7 +26,7 @@ export const RED_FLAG_LABEL: Record<RedFlag, string> = {
   oneLegSwelling: 'swelling of one leg',
   lossOfControl: 'new loss of bladder or bowel control',
   saddleNumbness: 'numbness in the saddle area',
-  bleedingOrFluid: 'bleeding or fluid loss in pregnancy',
+  bleedingOrFluid: 'bleeding or fluid loss in pregnancy or after birth',
   contractions: 'regular contractions',
 };
 

@@ -1,7 +1,7 @@
 'use client';
 
-import { FLAG_GROUPS, type Flag, type FlagGroup, type Flags } from '@/core/screen/flags';
-import { flagEntry } from '@/core/screen/flag-table';
+import { FLAG_GROUPS, isAsked, type Flag, type FlagGroup, type Flags } from '@/core/screen/flags';
+import { detailsOf, FLAG, flagEntry, FLAGS } from '@/core/screen/flag-table';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { Select } from '@/ui/select';
@@ -12,10 +12,18 @@ type Props = { flags: Flags; onChange: (flags: Flags) => void };
 /** The flags of practice P7 by subject. An absent flag was asked and does not apply. */
 export function FlagFields({ flags, onChange }: Props) {
   const set = (flag: Flag, value: unknown) => {
-    // Where a separation was measured goes with its width.
-    const gone = flag === 'separationMm' && value === undefined ? [flag, 'separationAt'] : [flag];
-    const rest: Flags = Object.fromEntries(Object.entries(flags).filter(([key]) => !gone.includes(key)));
-    onChange(value === undefined || value === false ? rest : { ...rest, [flag]: value });
+    const off = value === undefined || value === false;
+    // What tells more about a flag goes with it; so does what was told as one thing once it is said which it is.
+    const gone = [...(off ? [flag, ...detailsOf(flag)] : [flag]), ...(off ? [] : untoldBy(flag))];
+    const rest: Flags = Object.fromEntries(
+      Object.entries(flags).filter(([key]) => !gone.includes(key as Flag)),
+    );
+    const next = off ? rest : { ...rest, [flag]: value };
+    onChange(
+      Object.fromEntries(
+        Object.entries(next).filter(([key]) => !(key in FLAG) || isAsked(next, key as Flag)),
+      ),
+    );
   };
   return (
     <section aria-labelledby="flags">
@@ -30,7 +38,7 @@ export function FlagFields({ flags, onChange }: Props) {
                 <legend className="text-fine text-soft">{group.name}</legend>
                 <div className={group.key === 'birth' ? 'space-y-1' : undefined}>
                   {group.flags
-                    .filter((flag) => matters(flag, flags))
+                    .filter((flag) => isAsked(flags, flag))
                     .map((flag) => (
                       <FlagField
                         key={flag}
@@ -50,9 +58,8 @@ export function FlagFields({ flags, onChange }: Props) {
   );
 }
 
-/** Where a separation was measured is asked once there is one. */
-const matters = (flag: Flag, flags: Flags): boolean =>
-  flag !== 'separationAt' || flags.separationMm !== undefined;
+/** What was told as one thing of which this flag is a part. */
+const untoldBy = (flag: Flag): Flag[] => FLAGS.filter((f) => flagEntry(f).untoldOf?.includes(flag));
 
 const COLUMNS: readonly (readonly FlagGroup[])[] = [
   ['birth', 'floor'],
@@ -84,6 +91,18 @@ function FlagField({ flag, beside, value, onValue }: FieldProps) {
           value={value as string | undefined}
           onValue={onValue}
         />
+      );
+    case 'date':
+      return (
+        <label className="flex items-center justify-between gap-4">
+          <span>{entry.asked}</span>
+          <input
+            type="date"
+            className="border-b-[1.5px] border-rule bg-transparent"
+            value={(value as string | undefined) ?? ''}
+            onChange={(e) => onValue(e.target.value === '' ? undefined : e.target.value)}
+          />
+        </label>
       );
     case 'number':
       return (

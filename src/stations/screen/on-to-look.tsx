@@ -14,13 +14,15 @@ const FIRST = PROTOCOLS[0]!;
 type Props = {
   clientId: string;
   open: string | null;
+  /** Something stops everything: nothing more is looked at. */
+  stopped: boolean;
   /** Saves what was entered; false where that failed. */
   flush: () => Promise<boolean>;
   start: (clientId: string, protocol?: Protocol) => Promise<Result<{ id: string }>>;
 };
 
 /** From the questions straight into a look: the one that is open, else a new one. */
-export function OnToLook({ clientId, open, flush, start }: Props) {
+export function OnToLook({ clientId, open, stopped, flush, start }: Props) {
   const router = useRouter();
   const [going, setGoing] = useState(false);
   const [error, setError] = useState<string | null>(null);
@@ -36,7 +38,7 @@ export function OnToLook({ clientId, open, flush, start }: Props) {
   };
   return (
     <>
-      <Button kind="main" disabled={going} onClick={() => void go()}>
+      <Button kind="main" disabled={going || stopped} onClick={() => void go()}>
         {open ? 'Go on with the open look' : 'On to Look'}
       </Button>
       {!open && (

@@ -7,10 +7,10 @@ import type { Result } from '@/core/base/result';
 import type { Protocol } from '@/core/look/tests';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Flags } from '@/core/screen/flags';
-import { RED_FLAG_LABEL, RED_FLAGS, type RedFlagRecord } from '@/core/screen/red-flags';
+import type { RedFlagRecord } from '@/core/screen/red-flags';
 import { GOAL, GOALS } from '@/core/aims/goals';
 import { answersSay } from '@/core/screen/questions';
-import { flagsOf } from '@/core/screen/known';
+import { flagsOf, stopsOf, withAnswers } from '@/core/screen/known';
 import { goalsSay } from '@/core/safety/verdict';
 import type { Screen } from '@/core/screen/screen';
 import { CheckField } from '@/ui/choice';
@@ -21,7 +21,7 @@ import { FlagFields } from './flag-fields';
 import { Questions } from './questions';
 import { MeasuredShoulders } from './measured-shoulders';
 import { OnToLook } from './on-to-look';
-import { OpenRedFlags } from './open-red-flags';
+import { RedFlags, StopHere } from './red-flags';
 import { SizeFields } from './size-fields';
 
 // What stands beside the questions comes when the questions are there.
@@ -68,6 +68,7 @@ export function ScreenStation({
   });
   const { value: screen, set } = autosave;
   const flags = useMemo(() => flagsOf(screen, beside), [screen, beside]);
+  const stops = stopsOf(screen);
   const goals = screen.goalList ?? [];
   const whom = { flags: screen.flags, goals, size: screen.size };
   const said = [...answersSay(whom, screen.answers ?? {}), ...goalsSay(goals)];
@@ -76,7 +77,7 @@ export function ScreenStation({
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_420px] gap-9">
       <div className="space-y-3">
-        <OpenRedFlags records={screen.redFlags} onChange={setRedFlags} />
+        <RedFlags records={screen.redFlags} onChange={setRedFlags} />
         <div className="grid grid-cols-1 room:grid-cols-[160px_1fr_180px] gap-6">
           <section aria-labelledby="consent">
             <h2 id="consent" className="text-lead">
@@ -133,27 +134,9 @@ export function ScreenStation({
         <Questions
           whom={whom}
           answers={screen.answers ?? {}}
-          onAnswers={(answers) => set((s) => ({ ...s, answers }))}
+          onAnswers={(answers) => set((s) => withAnswers(s, answers, new Date().toISOString()))}
         />
-        <div className="grid grid-cols-1 desk:grid-cols-[1.1fr_1fr] gap-7">
-          <section aria-labelledby="red">
-            <h2 id="red" className="text-lead">
-              Red flags
-            </h2>
-            <p className="text-fine text-soft">Each ends the session: to a clinician.</p>
-            <div className="mt-1 flex flex-wrap gap-1">
-              {RED_FLAGS.map((flag) => (
-                <Press
-                  look="tool"
-                  key={flag}
-                  className="px-1.5 py-px text-fine hover:border-stop hover:text-stop"
-                  onClick={() => setRedFlags([...screen.redFlags, { flag, at: new Date().toISOString() }])}
-                >
-                  {RED_FLAG_LABEL[flag]}
-                </Press>
-              ))}
-            </div>
-          </section>
+        <div>
           <section aria-labelledby="props">
             <h2 id="props" className="text-lead">
               Props at hand
@@ -182,7 +165,14 @@ export function ScreenStation({
           </section>
         </div>
         <div className="sticky bottom-0 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule bg-paper py-2">
-          <OnToLook clientId={clientId} open={openLook} flush={autosave.flush} start={startLook} />
+          <StopHere stops={stops} />
+          <OnToLook
+            clientId={clientId}
+            open={openLook}
+            stopped={stops.length > 0}
+            flush={autosave.flush}
+            start={startLook}
+          />
           <SaveStatus autosave={autosave} />
         </div>
       </div>

@@ -4,6 +4,7 @@ import { caseFor } from '@/server/case';
 import { barOf } from '@/core/run/may-run';
 import { scopeOfRequest } from '@/server/request-scope';
 import { CoachDoor } from '@/stations/coach/coach-door';
+import { NotAsked } from '@/stations/screen/not-asked';
 import { startRun } from './actions';
 
 /** So many sequences besides the latest are offered. */
@@ -20,13 +21,16 @@ export default async function CoachPage({ params }: { params: Promise<{ id: stri
   // Of whoever coaches one sequence for a day, the runs that are not over.
   const shown = scope.may === 'coach' ? known.runs.filter((r) => r.endedAt === null) : known.runs;
   return (
-    <CoachDoor
-      clientId={id}
-      runs={shown.map(summaryOf)}
-      latest={latest ? { id: latest.id, name: latest.name, data: latest.data } : null}
-      others={others.slice(0, OFFERED).map(({ id: other, name }) => ({ id: other, name }))}
-      bar={barOf(known.screen.data)}
-      startRun={startRun}
-    />
+    <>
+      {scope.may !== 'coach' && <NotAsked clientId={id} screen={known.screen.data} />}
+      <CoachDoor
+        clientId={id}
+        runs={shown.map(summaryOf)}
+        latest={latest ? { id: latest.id, name: latest.name, data: latest.data } : null}
+        others={others.slice(0, OFFERED).map(({ id: other, name }) => ({ id: other, name }))}
+        bar={barOf(known.screen.data)}
+        startRun={startRun}
+      />
+    </>
   );
 }

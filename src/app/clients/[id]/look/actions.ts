@@ -3,9 +3,11 @@
 import * as z from 'zod';
 import { fail, ok, type Result } from '@/core/base/result';
 import { Protocol } from '@/core/look/tests.schema';
+import { barOf } from '@/core/run/may-run';
 import { findClient } from '@/server/clients';
 import * as looks from '@/server/looks';
 import * as protocols from '@/server/protocols';
+import { readScreen } from '@/server/screens';
 import { command } from '../../../command';
 
 const Id = z.uuid();
@@ -15,10 +17,12 @@ export async function startLook(clientId: string, protocol?: Protocol): Promise<
   return command(
     z.tuple([Id, z.optional(Protocol)]),
     [clientId, protocol],
-    ([id, p], scope): Result<{ id: string }> =>
-      findClient(scope, id)
-        ? ok({ id: looks.beginVisit(scope, id, p) })
-        : fail('This client is no longer here.'),
+    ([id, p], scope): Result<{ id: string }> => {
+      if (!findClient(scope, id)) return fail('This client is no longer here.');
+      const screen = readScreen(scope, id);
+      const bar = screen.ok ? barOf(screen.value.data) : null;
+      return bar === null ? ok({ id: looks.beginVisit(scope, id, p) }) : fail(bar);
+    },
     [[`/clients/${clientId}`, 'layout']],
   );
 }

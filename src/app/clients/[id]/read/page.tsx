@@ -1,9 +1,11 @@
 import { notFound } from 'next/navigation';
+import { barOf } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
 import { ownThresholds } from '@/server/settings';
 import { scopeOfRequest } from '@/server/request-scope';
 import { ReadStation } from '@/stations/read/read-station';
+import { Notice } from '@/ui/notice';
 import { setControl, setSchool, setThresholds, storeJudgement } from './actions';
 
 export const metadata = { title: 'Read' };
@@ -15,16 +17,20 @@ export default async function ReadPage({ params }: { params: Promise<{ id: strin
   const known = caseFor(scope, id);
   if (!client || !known) notFound();
   const { visit: look, screen } = known;
+  const bar = barOf(screen.data);
   return (
-    <ReadStation
-      clientId={id}
-      look={look ? { id: look.id, at: look.at, data: look.data } : null}
-      result={look?.readings() ?? null}
-      chosen={{ school: client.school, control: client.control }}
-      flags={known.flags()}
-      props={screen.data.props}
-      own={ownThresholds(scope)}
-      actions={{ setSchool, setControl, setThresholds, judge: storeJudgement }}
-    />
+    <>
+      {bar !== null && <Notice level="stop">{bar}</Notice>}
+      <ReadStation
+        clientId={id}
+        look={look ? { id: look.id, at: look.at, data: look.data } : null}
+        result={look?.readings() ?? null}
+        chosen={{ school: client.school, control: client.control }}
+        flags={known.flags()}
+        props={screen.data.props}
+        own={ownThresholds(scope)}
+        actions={{ setSchool, setControl, setThresholds, judge: storeJudgement }}
+      />
+    </>
   );
 }

@@ -6,6 +6,7 @@ import { allTemplates } from '@/server/templates';
 import { scopeOfRequest } from '@/server/request-scope';
 import { SequenceList } from '@/stations/write/sequence-list';
 import { startRun } from '../coach/actions';
+import { NotAsked } from '@/stations/screen/not-asked';
 import { dropTemplate, keepSequence } from './actions';
 
 export const metadata = { title: 'Write' };
@@ -22,16 +23,19 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
     data,
   }));
   return (
-    <SequenceList
-      clientId={id}
-      looked={known.visit !== null}
-      sequences={sequences}
-      templates={allTemplates(scope)}
-      prescription={known.exhale()}
-      plan={known.plan()}
-      library={ownLibrary(scope)}
-      bar={barOf(known.screen.data)}
-      actions={{ keepSequence, dropTemplate, startRun }}
-    />
+    <>
+      <NotAsked clientId={id} screen={known.screen.data} />
+      <SequenceList
+        clientId={id}
+        looked={known.visit !== null}
+        sequences={sequences}
+        templates={allTemplates(scope)}
+        prescription={known.exhale()}
+        plan={known.plan()}
+        library={ownLibrary(scope)}
+        bar={barOf(known.screen.data)}
+        actions={{ keepSequence, dropTemplate, startRun }}
+      />
+    </>
   );
 }

@@ -2,12 +2,14 @@ import { notFound } from 'next/navigation';
 import { POSITIONS } from '@/core/body/positions';
 import { positionBars } from '@/core/safety/position-rules';
 import { holdBars } from '@/core/safety/rules';
+import { barOf } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
 import { findLook } from '@/server/looks';
 import { thresholds } from '@/server/settings';
 import { TestId } from '@/core/look/tests.schema';
 import { scopeOfRequest } from '@/server/request-scope';
 import { LookStation } from '@/stations/look/look-station';
+import { Notice } from '@/ui/notice';
 import { finishLook } from '../actions';
 
 type Props = { params: Promise<{ id: string; lookId: string }>; searchParams: Promise<{ test?: string }> };
@@ -23,6 +25,9 @@ export default async function LookPage({ params, searchParams }: Props) {
   const look = findLook(scope, lookId);
   if (!known || !look || !seen) notFound();
   const screen = known.screen.data;
+  // A look that is made can be read; nothing more is asked of a client while something stops everything.
+  const bar = look.finishedAt === null ? barOf(screen) : null;
+  if (bar !== null) return <Notice level="stop">{bar}</Notice>;
   return (
     <LookStation
       clientId={id}

@@ -7,6 +7,7 @@ import { findSequence } from '@/server/sequences';
 import { scopeOfRequest } from '@/server/request-scope';
 import { WriteStation } from '@/stations/write/write-station';
 import { startRun } from '../../coach/actions';
+import { NotAsked } from '@/stations/screen/not-asked';
 import { keepSequence, keepTemplate, keepVersion, renameSequence } from '../actions';
 
 export const metadata = { title: 'Write' };
@@ -29,27 +30,30 @@ export default async function SequencePage({
     data: r.data,
   }));
   return (
-    <WriteStation
-      clientId={id}
-      sequenceId={sequenceId}
-      name={row.name}
-      initial={row.data}
-      rev={row.rev}
-      plan={known.plan()}
-      library={ownLibrary(scope)}
-      bar={barOf(screen)}
-      air={{
-        size: screen.size ?? null,
-        flags: known.flags(),
-      }}
-      versions={versions}
-      actions={{
-        keepSequence,
-        renameSequence,
-        keepVersion,
-        keepTemplate,
-        startRun,
-      }}
-    />
+    <>
+      <NotAsked clientId={id} screen={screen} />
+      <WriteStation
+        clientId={id}
+        sequenceId={sequenceId}
+        name={row.name}
+        initial={row.data}
+        rev={row.rev}
+        plan={known.plan()}
+        library={ownLibrary(scope)}
+        bar={barOf(screen)}
+        air={{
+          size: screen.size ?? null,
+          flags: known.flags(),
+        }}
+        versions={versions}
+        actions={{
+          keepSequence,
+          renameSequence,
+          keepVersion,
+          keepTemplate,
+          startRun,
+        }}
+      />
+    </>
   );
 }

@@ -1,25 +1,56 @@
 'use client';
 
 import { useState } from 'react';
-import { openRedFlags, RED_FLAG_LABEL, type RedFlagRecord } from '@/core/screen/red-flags';
+import {
+  openRedFlags,
+  RED_FLAG_LABEL,
+  RED_FLAGS,
+  type RedFlag,
+  type RedFlagRecord,
+} from '@/core/screen/red-flags';
 import { Button } from '@/ui/button';
 import { useDates } from '@/ui/dates';
 import { INPUT } from '@/ui/field';
 import { Notice } from '@/ui/notice';
+import { Press } from '@/ui/press';
 
-/** Red flags that wait for what was done; the road to Coach is closed until it is written. */
-export function OpenRedFlags({
-  records,
-  onChange,
-}: {
+type Props = {
   records: readonly RedFlagRecord[];
   onChange: (records: RedFlagRecord[]) => void;
-}) {
+};
+
+/**
+ * The red flags, before everything else: pressed while one is open, and the stop under the finger that pressed it. The
+ * road to Coach is closed until it is written what was done.
+ */
+export function RedFlags({ records, onChange }: Props) {
   const dates = useDates();
   const open = openRedFlags(records);
   const settled = records.filter((r) => r.action);
+  const without = (record: RedFlagRecord) => onChange(records.filter((r) => r !== record));
+  const press = (flag: RedFlag) => {
+    const record = open.find((r) => r.flag === flag);
+    if (record) without(record);
+    else onChange([...records, { flag, at: new Date().toISOString() }]);
+  };
   return (
-    <>
+    <section aria-labelledby="red" className="space-y-1">
+      <div className="flex flex-wrap items-center gap-1">
+        <h2 id="red" className="mr-2 text-lead">
+          Red flags
+        </h2>
+        {RED_FLAGS.map((flag) => (
+          <Press
+            look="tool"
+            key={flag}
+            aria-pressed={open.some((r) => r.flag === flag)}
+            className="px-1.5 py-px text-fine hover:border-stop hover:text-stop aria-pressed:border-stop aria-pressed:bg-stop aria-pressed:text-paper"
+            onClick={() => press(flag)}
+          >
+            {RED_FLAG_LABEL[flag]}
+          </Press>
+        ))}
+      </div>
       {open.map((record) => (
         <OpenFlag
           key={record.at + record.flag}
@@ -29,7 +60,7 @@ export function OpenRedFlags({
               records.map((r) => (r === record ? { ...r, action, actionAt: new Date().toISOString() } : r)),
             )
           }
-          onMistake={() => onChange(records.filter((r) => r !== record))}
+          onMistake={() => without(record)}
         />
       ))}
       {settled.length > 0 && (
@@ -38,9 +69,17 @@ export function OpenRedFlags({
           {settled.map((r) => `${RED_FLAG_LABEL[r.flag]} (${dates.day(r.at)}): ${r.action}`).join(' · ')}
         </p>
       )}
-    </>
+    </section>
   );
 }
+
+/** In sight wherever the page stands: that everything has stopped, and why. */
+export const StopHere = ({ stops }: { stops: readonly string[] }) =>
+  stops.length === 0 ? null : (
+    <p role="status" className="w-full font-semibold text-stop">
+      Stop: {stops.join(', ')}. Nothing is coached until you write above what was done.
+    </p>
+  );
 
 function OpenFlag({
   record,

@@ -1,0 +1,21 @@
+import Link from 'next/link';
+import { notAsked } from '@/core/screen/questions';
+import type { Screen } from '@/core/screen/screen';
+import { Notice } from '@/ui/notice';
+
+/** What was not asked yet and matters for this client, where something is about to be written or coached. */
+export function NotAsked({ clientId, screen }: { clientId: string; screen: Screen }) {
+  const open = notAsked(
+    { flags: screen.flags, goals: screen.goalList ?? [], size: screen.size },
+    screen.answers ?? {},
+  );
+  if (open.length === 0) return null;
+  return (
+    <Notice level="care">
+      {open.join(' ')}{' '}
+      <Link className="underline" href={`/clients/${clientId}/screen`}>
+        Ask in Screen
+      </Link>
+    </Notice>
+  );
+}

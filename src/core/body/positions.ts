@@ -82,7 +82,7 @@ export const POSITION: Record<Position, PositionFacts> = {
   },
   sideLying: {
     label: 'side-lying',
-    setUp: 'Lie on your side, knees bent, head on a pillow.',
+    setUp: 'Lie on your side, knees bent, head carried so that the neck is straight.',
     contact: 'Hip, side of the ribs and head carried; the top knee rests.',
     traits: [],
     family: 'side',

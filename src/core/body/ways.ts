@@ -7,6 +7,7 @@ export const WAYS = [
   'headRaised',
   'onLeft',
   'onRight',
+  'kneesTogether',
 ] as const;
 export type Way = (typeof WAYS)[number];
 
@@ -16,6 +17,7 @@ export const WAY_LABEL: Record<Way, string> = {
   forearms: 'on the forearms in place of the hands',
   feetApart: 'feet forward, knees apart',
   headRaised: 'head and chest raised',
+  kneesTogether: 'knees level and together',
   onLeft: 'on the left side only',
   onRight: 'on the right side only',
 };

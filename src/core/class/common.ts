@@ -10,6 +10,8 @@ import { isOpen, verdictFor } from '../safety/verdict';
 import { makeBlock } from '../sequence/make-block';
 import { unfitFor } from '../sequence/may-take';
 import type { Block } from '../sequence/sequence';
+import { floorRank } from '../tone/plan-tone';
+import type { Tone } from '../tone/tone';
 import { inputOf, plenty, SITS_OUT, waysOf, atHand, type ClassRoom, type Way } from './own';
 import type { Room } from './class.schema';
 import { sharedNeeds, type Member } from './member';
@@ -83,12 +85,27 @@ export function shareBlock(common: Block, seats: readonly Seat[], where: ClassRo
   return { ...shared, ways: shared.chosen.map((k, i) => lists[i]![k] ?? SITS_OUT) };
 }
 
+/** Somebody who could do a drill, with the breath and the tone that they would do it with alone. */
+export type Doer = { seat: Seat; breathing: Breathing; tone?: Tone };
+
+/** The tone that the one who does most of it does: what nobody does is not asked of the class. */
+function commonTone(taught: Tone, doers: readonly Doer[]): Tone {
+  const own = doers.flatMap(({ tone }) => tone ?? []);
+  if (own.length === 0) return taught;
+  const most = own.reduce((a, b) => (floorRank(b) > floorRank(a) ? b : a));
+  const set = own.reduce((a, b) => (b.controlPct > a.controlPct ? b : a));
+  return {
+    ...taught,
+    floor: most.floor,
+    floorPct: most.floorPct,
+    control: set.control,
+    controlPct: set.controlPct,
+    squeezePct: Math.max(...own.map((t) => t.squeezePct)),
+  };
+}
+
 /** Who could do a drill themselves, in whatever position, and the breath that each would do it with alone. */
-export function doersOf(
-  drill: Drill,
-  seats: readonly Seat[],
-  where: ClassRoom,
-): { seat: Seat; breathing: Breathing }[] {
+export function doersOf(drill: Drill, seats: readonly Seat[], where: ClassRoom): Doer[] {
   const available = atHand(where.room);
   return seats.flatMap((seat) => {
     const { member, input } = seat;
@@ -105,7 +122,7 @@ export function doersOf(
       client: { ...member.plan, silentSide: null },
       available,
     });
-    return [{ seat, breathing: made.breathing }];
+    return [{ seat, breathing: made.breathing, tone: made.tone }];
   });
 }
 
@@ -117,7 +134,7 @@ const pauses = (breathing: Breathing): boolean =>
 export function commonBlock(
   drill: Drill,
   position: Position,
-  doers: readonly { seat: Seat; breathing: Breathing }[],
+  doers: readonly Doer[],
   where: ClassRoom,
   school: School,
 ): Block | null {
@@ -143,7 +160,8 @@ export function commonBlock(
     doers.map((d) => d.breathing),
   );
   // A drill of pauses without one is none.
-  return drill.stage === 'hold' && !pauses(breathing) ? null : { ...made, breathing, changes: [] };
+  const tone = commonTone(made.tone, doers);
+  return drill.stage === 'hold' && !pauses(breathing) ? null : { ...made, breathing, tone, changes: [] };
 }
 
 /** Not owned by most of those who do it: it has to be taught. */

@@ -149,7 +149,15 @@ function forClient(of: ReportOf): ClientReport {
     changed:
       changed.length > 0
         ? changed.map((r) => PLAIN[r.id]!.said(newestOf(r), firstOf(r)))
-        : [rows.length > 0 ? nothingYet(same) : known.visits.length > 0 ? ONE_LOOK : NO_LOOK],
+        : [
+            rows.length > 0
+              ? nothingYet(same)
+              : known.visits.length > 1
+                ? APART
+                : known.visits.length > 0
+                  ? ONE_LOOK
+                  : NO_LOOK,
+          ],
     same:
       same.length === 0 || changed.length === 0
         ? ''
@@ -165,6 +173,8 @@ function forClient(of: ReportOf): ClientReport {
 const nothingYet = (names: readonly string[]): string =>
   `Nothing has changed by more than such numbers change from day to day by themselves: ${listed(names)}. That is common in the first weeks, and says nothing about how well you practise.`;
 const NO_LOOK = 'We have not looked yet.';
+const APART =
+  'We have looked at something else each time. What changes shows once the same is looked at again.';
 const ONE_LOOK = 'We have looked once so far. What changes shows from the next time on.';
 
 /** Of a measure that was taken in several places, the place that was looked at most. */

@@ -17,6 +17,8 @@ const SEATED: When = { in: ['seated'] };
 const LIFTS: When = { floor: ['lift'] };
 const SOFT: When = { floor: ['none', 'letGo', 'follow'] };
 const SET: When = { wall: ['drawIn', 'brace'] };
+const DRAWN: When = { wall: ['drawIn'] };
+const BRACED: When = { wall: ['brace'] };
 const UNSET: When = { wall: ['none'] };
 
 /** For every aim cues of each kind, whatever the drill: what works differs by client (practice P62). Our wording. */
@@ -30,8 +32,8 @@ export const AIM_CUES: Record<Need, readonly Cue[]> = {
   }),
   lowBreath: bank({
     image: 'A cork rides low on a slow wave.',
-    touch: 'The low hand moves first.',
-    target: 'Send it below the navel.',
+    touch: [['Feel the low belly move first.', { in: ['lying', 'seated', 'onFeet'] }]],
+    target: 'Let the low belly come along.',
     sound: 'The lower it goes, the less you hear.',
     count: 'In for {in}, low; out for {out}.',
   }),
@@ -128,13 +130,14 @@ export const AIM_CUES: Record<Need, readonly Cue[]> = {
       ['Fill a bag from the bottom; close it from there too.', SET],
       ['Fill a bag from the bottom; empty it without hurry.', UNSET],
     ],
-    touch: 'The lowest finger sinks first.',
+    touch: [['Feel the lowest part sink first.', DRAWN]],
     target: [
-      ['Lowest first, waist next, ribs last.', SET],
+      ['Lowest first, waist next, ribs last.', DRAWN],
+      ['All round at once, sides and back as well.', BRACED],
       ['Low and wide first, ribs last.', UNSET],
     ],
     sound: 'Start with the quietest part of the exhale.',
-    count: [['Low on one, navel on two, ribs on three.', SET]],
+    count: [['Low on one, navel on two, ribs on three.', DRAWN]],
   }),
   control: bank({
     image: [

@@ -46,6 +46,7 @@ export const DEMANDS = [
   'ribWrap',
   'ribStretch',
   'hipsHigh',
+  'oneLeg',
 ] as const;
 
 export const DEMAND_LABEL: Record<Demand, string> = {
@@ -67,6 +68,7 @@ export const DEMAND_LABEL: Record<Demand, string> = {
   ribWrap: 'something bound round the trunk',
   ribStretch: 'ribs stretched apart',
   hipsHigh: 'hips above the chest',
+  oneLeg: 'one leg lifted or held out',
 };
 
 /** Which school teaches a drill so: the low and quiet breath, the breath all round, or both (practice P31). */

@@ -1,3 +1,4 @@
+import { sameRecord } from '../base/same';
 import type { Drill } from './drill';
 
 /**
@@ -28,6 +29,12 @@ export const shippedDrills = (): readonly Drill[] => shipped;
 
 /** The shipped drill of that id, or undefined. */
 export const drillById = (id: string): Drill | undefined => byId.get(id);
+
+/** Whether a drill is one that shipped, be it a copy that went through a file or a browser: by its id, and what it says. */
+export const isShipped = (drill: Drill): boolean => {
+  const own = byId.get(drill.id);
+  return own !== undefined && (own === drill || sameRecord(own, drill));
+};
 
 /** Changes whenever shipped drills or rules change what is computed; records keep the version they were made with. */
 export const RULES_VERSION = '2026.13';

@@ -28,6 +28,8 @@ export type Telling = {
   ways?: readonly Way[];
   /** True when the client owns it; else it is told as for the first time. */
   known?: boolean;
+  /** The props that the drill needs, in the order in which they are given out. */
+  needed?: readonly Prop[];
   /** Breaths are to be small. */
   small?: boolean;
   /** How the breath goes with the load, where it is not as the drill has it. */
@@ -104,7 +106,7 @@ function secondsOf(told: Telling): Record<string, number | null> {
 }
 
 /**
- * A sentence with its figures put in: {in} {keep} {out} {wait} {lastKeep} {seconds} in words, {breaths} {rounds} {times},
+ * A sentence with its figures put in: {in} {keep} {out} {wait} {lastKeep} {seconds} in words, {breaths} {half} {rounds} {times},
  * {side} {otherSide} where one side comes first, {lift} {set} {squeeze} as shares of full effort, and {ball} and its
  * like as what is used for it. Null when one of them
  * has no value here: such a sentence is not said.
@@ -121,6 +123,8 @@ function fill(text: string, told: Telling): string | null {
     switch (name) {
       case 'breaths':
         return counted ? numberWord(dose.breaths) : null;
+      case 'half':
+        return counted ? numberWord(Math.max(1, Math.floor(dose.breaths / 2))) : null;
       case 'rounds':
         return dose.rounds > 1 ? numberWord(dose.rounds) : null;
       case 'side':
@@ -138,7 +142,9 @@ function fill(text: string, told: Telling): string | null {
     }
     if (name in PROP_NAME) {
       const used = usedAs(name as Prop, props);
-      return used && PROP_NAME[used];
+      // One thing is in one place: what stands in for something that is needed is not free to help elsewhere.
+      const taken = (told.needed ?? []).some((n) => n !== name && usedAs(n, props) === used);
+      return used && !(taken && !told.needed?.includes(name as Prop)) ? PROP_NAME[used] : null;
     }
     const s = seconds[name];
     return s === undefined || s === null ? null : numberWord(s);

@@ -5,6 +5,7 @@ import type { Plan } from '../plan/plan';
 import { NEEDS } from '../aims/needs';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
 import { dosesOf, doseWorth } from '../sequence/dose';
+import { mayBeDone } from '../sequence/judge';
 import { isCalmHold, makeBlock } from '../sequence/make-block';
 import { isTooHigh, notYetOwned, unfitFor } from '../sequence/may-take';
 import { compareRanks, isCarried, teachRank } from '../sequence/teach-order';
@@ -80,6 +81,7 @@ export function choicesOf(input: ProposalInput): Choices {
         client: input,
         available: input.props,
       });
+      if (!mayBeDone(usual, drill, { ...input, client: input }, verdict)) return [];
       const limit = verdict.shorter ? 'least' : dosedLeast(drill, position, input) ? 'good' : 'any';
       return dosesOf(drill, usual, limit).map((dosed) => {
         const block = { ...usual, ...dosed };

@@ -74,7 +74,9 @@ function placeSaid(o: Option, index: number, all: readonly Option[], input: Prop
   const best =
     drill.id === 'findSeat' ? input.best?.sitting : drill.id === 'findStand' ? input.best?.standing : null;
   if (best)
-    return [`In the sweep most air went in ${RING_POSITION[best].label}; see whether the client finds it.`];
+    return [
+      `Of the three ways to ${drill.id === 'findSeat' ? 'sit' : 'stand'} most air went in ${RING_POSITION[best].alignment === 'between' ? 'between arched and slouched' : RING_POSITION[best].alignment}; see whether the client finds it.`,
+    ];
   if (ownedHere(drill, position, input)) return ['It is owned already, so it is short.'];
   if (input.owned?.includes(drill.id))
     return [`It was owned more supported; ${POSITION[position].label} is the next rung.`];

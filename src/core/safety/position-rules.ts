@@ -83,6 +83,12 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
     source: 'P9',
   },
   {
+    target: oneOf('crossLegged', 'halfKneeling', 'legOver', 'crossedLying'),
+    when: is('pubicPain'),
+    because: 'the knees are apart or uneven here, and the pubic bone hurts',
+    source: 'P7',
+  },
+  {
     target: (position) => POSITION[position].family === 'side',
     when: (f) => f.ribInjury === 'both' && ribUnhealed(f),
     because: 'no lying on a rib that is not healed',

@@ -536,6 +536,20 @@ export const DEMAND_RULES: readonly DemandRule[] = [
     source: 'P7',
   },
   {
+    target: 'stretch',
+    when: is('pubicPain'),
+    remedy: 'bar',
+    because: 'nothing opens the hips wide while the pubic bone hurts',
+    source: 'P7',
+  },
+  {
+    target: 'oneLeg',
+    when: is('pubicPain'),
+    remedy: 'bar',
+    because: 'nothing on one leg while the pubic bone hurts',
+    source: 'P7',
+  },
+  {
     target: 'spineLoad',
     when: (f) => fragileBones(f) || is('backPain')(f),
     remedy: 'bar',

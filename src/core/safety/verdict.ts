@@ -25,6 +25,8 @@ type Reason = {
   source: string;
   /** What is done about it, in words. */
   how?: string;
+  /** It is done in another position than usual; which one, the block says. */
+  elsewhere?: true;
   /** Which remedy that is, where it is one. */
   remedy?: Remedy;
 };
@@ -70,8 +72,9 @@ export const POSITION_PROPS: Partial<Record<Position, Prop>> = {
 export function verdictFor(drill: Drill, given: Flags, available: readonly Prop[]): Verdict {
   const flags = settledFlags(given);
   const reasons: Reason[] = [];
-  const safety = (text: string, source: string, how?: string, remedy?: Remedy) =>
+  const safety = (text: string, source: string, how?: string, remedy?: Remedy, elsewhere = false) =>
     add(reasons, {
+      ...(elsewhere ? { elsewhere: true as const } : {}),
       kind: 'safety',
       text,
       source,
@@ -104,6 +107,8 @@ export function verdictFor(drill: Drill, given: Flags, available: readonly Prop[
       `not ${POSITION[preferred].label}: ${preferredLost.because}`,
       preferredLost.source,
       `in ${POSITION[positions[0] ?? safe[0]!].label} instead`,
+      undefined,
+      true,
     );
   if (safe.length === 0) {
     for (const lost of barredPositions.values()) safety(lost.because, lost.source);
@@ -231,6 +236,8 @@ const onItsSide = (drill: Drill): boolean => drill.positions.some((p) => POSITIO
 /** Ways that follow from flags alone, in whatever drill; their words hold in the positions that they are for. */
 const WAY_BY_FLAGS: Partial<Record<Way, (drill: Drill, flags: Flags) => boolean>> = {
   feetApart: roomForBelly,
+  kneesTogether: (drill, flags) =>
+    Boolean(flags.pubicPain) && drill.positions.some((p) => POSITION[p].family !== 'standing'),
   headRaised: (drill, flags) => Boolean(flags.reflux) && lies(drill),
   onLeft: (drill, flags) => flags.ribInjury === 'right' && ribUnhealed(flags) && onItsSide(drill),
   onRight: (drill, flags) => flags.ribInjury === 'left' && ribUnhealed(flags) && onItsSide(drill),

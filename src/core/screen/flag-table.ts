@@ -244,6 +244,7 @@ export const FLAG = {
   heaviness: { kind: 'yes', group: 'floor', label: 'pelvic heaviness' },
   urgency: { kind: 'yes', group: 'floor', label: 'urgency' },
   floorTension: { kind: 'yes', group: 'floor', label: 'pelvic-floor pain or tension' },
+  pubicPain: { kind: 'yes', group: 'floor', label: 'pain at the pubic bone' },
   shoulder: {
     kind: 'yes',
     group: 'positions',

@@ -3,6 +3,7 @@ import { WAY_LABEL } from '../body/ways';
 import { cycleS, type Pattern } from '../breath/pattern';
 import { withoutFullHold, withoutPauses, type Breathing } from '../breath/timeline';
 import type { Demand, Drill } from '../drills/drill';
+import { usedAs } from '../drills/wording';
 import { demandsOf } from '../safety/demands';
 import { LIGHT_PCT, rulesAgainst } from '../safety/rules';
 import { isOpen, verdictFor, type Verdict } from '../safety/verdict';
@@ -304,6 +305,13 @@ function toneProblems(block: Block, drill: Drill, { flags }: JudgedFor): Found[]
     found.push({
       level: 'stop',
       text: `no squeeze for this client: ${listed(noLift)}`,
+      fix: set('no squeeze', { squeezePct: 0 }),
+    });
+  const between = [...drill.props, ...drill.helpful].includes('ball') && usedAs('ball', block.props);
+  if (tone.squeezePct > 0 && !between)
+    found.push({
+      level: 'stop',
+      text: 'a squeeze with nothing between the knees',
       fix: set('no squeeze', { squeezePct: 0 }),
     });
   const sets = tone.squeezePct > 0 || (tone.control !== 'none' && tone.controlPct > 0);

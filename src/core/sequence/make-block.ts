@@ -6,7 +6,7 @@ import type { Pattern } from '../breath/pattern';
 import { hasFullHold, withoutFullHold, type Breathing, type Dose } from '../breath/timeline';
 import { helpsIn, usedAs } from '../drills/wording';
 import type { Drill } from '../drills/drill';
-import { drillById } from '../drills/shelf';
+import { isShipped } from '../drills/shelf';
 import type { School } from '../aims/school';
 import { POSITION_PROPS, type Verdict } from '../safety/verdict';
 import type { HOLD_POSITIONS } from '../look/places';
@@ -200,7 +200,7 @@ export function makeBlock({
   return {
     id,
     drillId: drill.id,
-    ...(drillById(drill.id) === drill ? {} : { drill }),
+    ...(isShipped(drill) ? {} : { drill }),
     position,
     props,
     breathing,
@@ -217,7 +217,13 @@ export function makeBlock({
     cue: 0,
     why: [...why],
     changes: [
-      ...verdict.reasons.map((r) => (r.how ? `${r.text} (${r.how})` : r.text)),
+      ...verdict.reasons.map((r) =>
+        r.elsewhere
+          ? `${r.text} (in ${POSITION[position].label} instead)`
+          : r.how
+            ? `${r.text} (${r.how})`
+            : r.text,
+      ),
       ...(noFull ? [noFull] : []),
       ...changes,
     ],

@@ -3,6 +3,7 @@ import { PROP_NAME } from '../body/props';
 import { shareWord } from '../base/number-words';
 import { cuesOf } from '../drills/aim-cues';
 import { STEP_KINDS, type CueKind, type Drill, type Step } from '../drills/drill';
+import { drillById } from '../drills/shelf';
 import { say, sayFirst, usedAs, type Telling } from '../drills/wording';
 import { BREATH_STEPS, loadWords, speaksOfBreath } from './load-words';
 import { drillOf, nameOf, type Block } from './sequence';
@@ -32,7 +33,7 @@ export type BlockWords = {
 /** The words of a block. A drill that this Kokyu does not know has those of its position alone. */
 export function wordsOf(block: Block): BlockWords {
   const drill = drillOf(block);
-  const told: Telling = block;
+  const told: Telling = drill ? { ...block, needed: drill.props } : block;
   if (!drill)
     return {
       name: nameOf(block),
@@ -44,7 +45,9 @@ export function wordsOf(block: Block): BlockWords {
       feeling: '',
       movement: '',
     };
-  return wordsFor(drill, told, block.cue, block.drill !== undefined);
+  // A copy of a drill that shipped, also of an older one, is placed by its own words wherever it stands.
+  const written = block.drill !== undefined && drillById(block.drill.id) === undefined;
+  return wordsFor(drill, told, block.cue, written);
 }
 
 /** The words of a drill as it is usually done, in its first position and with its own props. */
@@ -57,6 +60,7 @@ export const wordsOfDrill = (drill: Drill): BlockWords =>
       breathing: drill.breathing,
       dose: drill.usual,
       tone: drill.tone,
+      needed: drill.props,
     },
     0,
     false,
@@ -139,7 +143,15 @@ function stepsOf(drill: Drill, told: Telling, own: boolean): Step[] {
       return text === null ? [] : [{ kind: step.kind, text }];
     }),
     ...(told.small
-      ? [{ kind: 'pattern' as const, text: 'Small breaths: leave room for more, every time.' }]
+      ? [
+          {
+            kind: 'pattern' as const,
+            text:
+              told.breathing.kind === 'paced' && told.breathing.full
+                ? 'In no bigger than usual, however long it went out.'
+                : 'Small breaths: leave room for more, every time.',
+          },
+        ]
       : []),
     ...toneSteps(told, {
       wall: toned.some((s) => s.wall),
@@ -158,7 +170,17 @@ function placing({ position, ways = [] }: Telling, said: readonly Step[] | null)
   return [
     { kind: 'place', text: setUp },
     ...(ways.includes('feetApart') && family === 'sitting'
-      ? [{ kind: 'place' as const, text: 'Feet forward, knees apart, room for the belly.' }]
+      ? [
+          {
+            kind: 'place' as const,
+            text: ways.includes('kneesTogether')
+              ? 'Feet level and a little forward, room for the belly.'
+              : 'Feet forward, knees apart, room for the belly.',
+          },
+        ]
+      : []),
+    ...(ways.includes('kneesTogether')
+      ? [{ kind: 'place' as const, text: 'Knees level, and no wider than is painless; move them as one.' }]
       : []),
     ...(ways.includes('headRaised') && (family === 'supine' || family === 'side')
       ? [{ kind: 'place' as const, text: 'Head and chest raised, on a pillow or a folded jacket.' }]

@@ -94,7 +94,7 @@ function FlagField({ flag, beside, value, onValue }: FieldProps) {
       );
     case 'date':
       return (
-        <label className="flex items-center justify-between gap-4">
+        <label className="flex items-center justify-between gap-4 text-small">
           <span>{entry.asked}</span>
           <input
             type="date"

@@ -77,7 +77,10 @@ export function RedFlags({ records, onChange }: Props) {
 export const StopHere = ({ stops }: { stops: readonly string[] }) =>
   stops.length === 0 ? null : (
     <p role="status" className="w-full font-semibold text-stop">
-      Stop: {stops.join(', ')}. Nothing is coached until you write above what was done.
+      Stop: {stops.join(', ')}. Nothing is coached until you write what was done.{' '}
+      <a className="underline" href="#red">
+        Write it
+      </a>
     </p>
   );
 

@@ -153,18 +153,26 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
   );
 }
 
+/** A bound that is further off than this says nothing about the answer. Our choice. */
+const TELLS_UP_TO_PCT = 50;
+
 /** How sure it is that nothing better was left. */
 function saidOf({ answer, fresh, settled, progress }: LiveProposal): string {
   if (!answer?.ok) return '';
   if (!fresh) return 'looking …';
   const { proof } = answer.value;
   if (settled && proof?.proven) return 'Proven: no choice of drills does more for these needs in this time.';
-  const over = (best: number, bound: number) => `${Math.max(0, (bound / best - 1) * 100).toFixed(1)} %`;
-  if (!settled)
-    return progress
-      ? `a first answer; at most ${over(progress.best, progress.bound)} better …`
-      : 'a first answer; proving …';
-  return proof ? `At most ${over(proof.value, proof.bound)} better could still be found.` : '';
+  const over = (best: number, bound: number) => {
+    const pct = Math.max(0, (bound / best - 1) * 100);
+    return pct <= TELLS_UP_TO_PCT ? `at most ${pct.toFixed(1)} % better` : null;
+  };
+  const first = progress && over(progress.best, progress.bound);
+  const last = proof && over(proof.value, proof.bound);
+  if (!settled) return first ? `a first answer; ${first} …` : 'a first answer; proving …';
+  if (!proof) return '';
+  return last
+    ? `${last.charAt(0).toUpperCase()}${last.slice(1)} could still be found.`
+    : 'A good answer; whether there is a better one was not found out in the time.';
 }
 
 /** What is worked on, the heaviest first. */

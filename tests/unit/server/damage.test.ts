@@ -294,8 +294,15 @@ describe('pages that a disk has lost', () => {
         Buffer.from(Array.from({ length: 4096 }, () => Math.floor(random() * 256))),
       );
       const was = readFileSync(path);
-      const found = must(examine(path));
+      const looked = examine(path);
       expect(readFileSync(path).equals(was)).toBe(true);
+      if (!looked.ok) {
+        // A further page of the list of tables: nothing can be opened, and that is said.
+        expect(looked.why).toMatch(/restore a backup/);
+        tried++;
+        continue;
+      }
+      const found = looked.value;
       if (found.pages.length === 0 && found.unreadable.length === 0) continue;
       tried++;
       const done = repair(path, NOW);

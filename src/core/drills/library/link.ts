@@ -49,7 +49,8 @@ export const LINK: readonly WrittenDrill[] = [
     zones: { pelvicFloor: 0.9, belly: 0.5 },
     steps: [
       place('The {pillow} between the knees.', { in: ['sideLying'] }),
-      place('The {pillow} under you, knees apart.', { in: ['sitting'] }),
+      place('The {pillow} under you, knees apart.', { in: ['sitting'], notWay: ['kneesTogether'] }),
+      place('The {pillow} under you.', { in: ['sitting'], way: ['kneesTogether'] }),
       contact('Upper hand low on the belly.', { in: ['sideLying'] }),
       contact('A hand low on the belly, both sit bones heavy.', { in: ['sitting'] }),
       exhale('Sigh, and let the pelvic floor go soft.'),
@@ -87,7 +88,8 @@ export const LINK: readonly WrittenDrill[] = [
     zones: { pelvicFloor: 1 },
     demands: ['floorLift'],
     steps: [
-      place('A hard, level seat, feet forward and apart.', { in: ['sitting'] }),
+      place('A hard, level seat, feet forward and apart.', { in: ['sitting'], notWay: ['kneesTogether'] }),
+      place('A hard, level seat.', { in: ['sitting'], way: ['kneesTogether'] }),
       contact('Weight on the sit bones.', { in: ['sitting'] }),
       exhale('Out once; notice what the base does by itself.'),
       breathe('Send the breath down between the sit bones.'),
@@ -289,7 +291,7 @@ export const LINK: readonly WrittenDrill[] = [
         with: ['anchor'],
       }),
       place('Thighs up, both hands flat on them.', { without: ['anchor'], in: ['legsOnChair'] }),
-      place('One knee raised, both hands flat on that thigh; change halfway.', {
+      place('Then raise one knee and lay both hands flat on that thigh; change halfway.', {
         without: ['anchor'],
         in: ['hookLying'],
       }),

@@ -43,7 +43,7 @@ export const MOVE: readonly WrittenDrill[] = [
     tone: { ...NO_TONE, floor: 'lift', floorPct: 25, control: 'drawIn', controlPct: 20 },
     serves: { control: 0.8, floorLink: 0.5, coordination: 0.4 },
     zones: { lowerRibsRight: 0.3, lowerRibsLeft: 0.3 },
-    demands: ['floorLift', 'abdominalLoad'],
+    demands: ['floorLift', 'abdominalLoad', 'oneLeg'],
     figure: { start: 'armsByTheSide', end: 'heelUp', on: 'exhale' },
     movement: 'exhale raises one heel 8–10 cm, inhale lowers it',
     steps: [
@@ -83,7 +83,7 @@ export const MOVE: readonly WrittenDrill[] = [
     serves: { control: 0.8, coordination: 0.5 },
     zones: { lowerRibsBack: 0.4 },
     bars: { leaking: 'the order of abdominal wall and pelvic floor comes first' },
-    demands: ['abdominalLoad'],
+    demands: ['abdominalLoad', 'oneLeg'],
     figure: { start: 'handsLowBelly', end: 'marchUp', on: 'exhale' },
     movement: 'one exhale raises the knee over the hip, the next one lowers the foot',
     steps: [
@@ -93,8 +93,8 @@ export const MOVE: readonly WrittenDrill[] = [
       exhale('Out: the knee comes up over the hip.', { wall: ['none'] }),
       breathe('In: the knee stays up; breathe into the back.'),
       tone('About {set} of the most, a little more before the foot goes down.', SET),
-      move('Out: set once more, then lower the foot. Two breaths a march, four marches a leg.', SET),
-      move('Out: lower the foot. Two breaths a march, four marches a leg.', { wall: ['none'] }),
+      move('Out: set once more, then lower the foot. Two breaths a march, {half} marches a leg.', SET),
+      move('Out: lower the foot. Two breaths a march, {half} marches a leg.', { wall: ['none'] }),
     ],
     cues: [
       image('A crane swings its load without a jerk.'),

@@ -185,7 +185,8 @@ export const SETTLE: readonly WrittenDrill[] = [
     zones: { lowerRibsRight: 0.5, lowerRibsLeft: 0.5, lowerRibsBack: 0.4, pelvicFloor: 0.5 },
     steps: [
       place('The {pillow} under you, if the hips sit low.'),
-      place('Ribs over pelvis, knees a little apart.', { in: ['sitting'] }),
+      place('Ribs over pelvis, knees a little apart.', { in: ['sitting'], notWay: ['kneesTogether'] }),
+      place('Ribs over pelvis.', { in: ['sitting'], way: ['kneesTogether'] }),
       contact('Both sit bones, both feet.'),
       exhale('Breathe out without hurry.'),
       breathe('Let the ribs open all round by themselves.'),
@@ -222,6 +223,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.9, lowBack: 0.7, pelvicFloor: 0.6 },
     bars: {
       recentSurgery: 'the belly is folded and pressed',
+      pubicPain: 'the pubic bone is spread or pressed',
     },
     alters: {
       pregnancyWeek: { remedy: 'kneesWide', why: 'room for the belly, and nothing pressed' },
@@ -347,7 +349,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.6, lowerRibsRight: 0.4, lowerRibsLeft: 0.4 },
     figure: { start: 'leanOnTable' },
     steps: [
-      place('Before a table, knees apart, arms and head on its top or on a pillow.'),
+      place('Before a table, arms and head on its top or on a pillow.'),
       contact('Forearms carry the weight of the chest.'),
       exhale('Let one breath run out over the table.'),
       breathe('In as it comes, out a little longer.'),

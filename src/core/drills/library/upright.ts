@@ -133,7 +133,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
       fault('ribs leave the pelvis', 'lower elbows, longer exhale'),
       fault('neck shortens', 'look down a little'),
     ],
-    feeling: 'Mid-back warm; a desk day undone.',
+    feeling: 'Mid-back warm and awake; the neck has less to do.',
   },
   {
     id: 'standZones',
@@ -235,7 +235,7 @@ export const UPRIGHT: readonly WrittenDrill[] = [
       tone('The same light set all the way up and all the way down; let go when you sit.', {
         wall: ['drawIn', 'brace'],
       }),
-      move('In: sit down slowly. {breaths} times.'),
+      move('In: sit down slowly. {breaths} times, then rest.'),
     ],
     cues: [
       count('About {set}, the same all the way.'),

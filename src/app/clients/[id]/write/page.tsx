@@ -6,6 +6,7 @@ import { allTemplates } from '@/server/templates';
 import { scopeOfRequest } from '@/server/request-scope';
 import { SequenceList } from '@/stations/write/sequence-list';
 import { startRun } from '../coach/actions';
+import { Notice } from '@/ui/notice';
 import { NotAsked } from '@/stations/screen/not-asked';
 import { dropTemplate, keepSequence } from './actions';
 
@@ -24,6 +25,7 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
   }));
   return (
     <>
+      {barOf(known.screen.data) !== null && <Notice level="stop">{barOf(known.screen.data)}</Notice>}
       <NotAsked clientId={id} screen={known.screen.data} />
       <SequenceList
         clientId={id}

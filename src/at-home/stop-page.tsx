@@ -38,7 +38,7 @@ export function StopPage({ signs = STOP_SIGNS, told, onSign, onTakeBack, onBack,
         few minutes.
       </p>
       <h2>What was it?</h2>
-      <p className="quiet">Press all that fits. Press again to take it back.</p>
+      <p className="quiet">Press all that fits.</p>
       <div className="signs">
         {shown.map((s) => {
           const report = told.find((r) => r.sign === s);
@@ -46,13 +46,19 @@ export function StopPage({ signs = STOP_SIGNS, told, onSign, onTakeBack, onBack,
             <Tap
               key={s}
               aria-pressed={report !== undefined}
-              onClick={() => (report ? onTakeBack(report.id) : onSign(s))}
+              // Pressed twice in a fright it is said once; taking it back is a button of its own.
+              onClick={() => !report && onSign(s)}
             >
               {STOP_SIGN_LABEL[s]}
             </Tap>
           );
         })}
       </div>
+      {told.map((r) => (
+        <Tap key={r.id} look="quiet" onClick={() => onTakeBack(r.id)}>
+          Take back: {STOP_SIGN_LABEL[r.sign]}
+        </Tap>
+      ))}
       <p role="status" ref={kept} className={any ? 'care' : undefined}>
         {any &&
           `Kept: ${told.map((r) => STOP_SIGN_LABEL[r.sign]).join(', ')}. Nothing more today. ${

@@ -171,9 +171,20 @@ test('a run on the phone counts with the engine of the room, and a stop sign sta
   await expect(phone.getByText('nobody watches this meanwhile')).toBeVisible();
   // Pressed twice in a fright it is said once.
   await phone.getByRole('button', { name: 'tingling lips or fingers' }).click();
+  await expect.poll(() => reportsOf(file).map((r) => r.kind)).toEqual(['stop']);
+  // Another sign as well, taken back again; and nothing more of the plan is offered on that day.
+  await phone.getByRole('button', { name: 'something else', exact: true }).click();
+  await phone.getByRole('button', { name: 'Take back: something else' }).click();
+  await expect.poll(() => reportsOf(file).map((r) => r.kind)).toEqual(['stop', 'stop', 'undo']);
+  await phone.getByRole('button', { name: '← Today' }).click();
+  await expect(
+    phone.getByText('You stopped today (tingling lips or fingers). Nothing more today.'),
+  ).toBeVisible();
+  await phone.getByRole('button', { name: 'Open', exact: true }).first().click();
+  await expect(phone.getByText('Not now. Read it if you like, and leave it out.')).toBeVisible();
+  await expect(phone.getByRole('button', { name: /Begin|I have done it/ })).toHaveCount(0);
   await phone.getByRole('button', { name: '← Today' }).click();
   expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([]);
-  await expect.poll(() => reportsOf(file).map((r) => r.kind)).toEqual(['stop']);
   await context.close();
   await page.goto('/');
   const line = page.getByRole('listitem').filter({ hasText: 'tingling lips or fingers' });

@@ -195,6 +195,12 @@ const MATRIX: readonly Row[] = [
     changed: ids('foldedBack floorSeat ballWrap'),
   },
   {
+    client: 'pain at the pubic bone',
+    flags: { pubicPain: true },
+    barred: ids('crossedHold foldedBack hipTurns innerThighRock hipStretch heelLift imprintMarch'),
+    changed: ids(''),
+  },
+  {
     client: 'shoulder',
     flags: { shoulder: true },
     barred: ids(

@@ -6,6 +6,7 @@ import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from '../
 import { doersOf, isNewToMost, shareBlock, type Seat, type ShareOfBlock } from './common';
 import type { Member } from './member';
 import type { ClassRoom, Way } from './own';
+import { isFar } from './timing';
 
 /** What is to be known before a class begins. `stop`: it cannot be so; `care`: somebody is served badly; `say`: good to know. */
 export type ClassNote = {
@@ -40,16 +41,20 @@ export function otherWays(share: ShareOfBlock, seats: readonly Pick<Seat, 'membe
   return [...by.values()].sort((a, b) => b.who.length - a.who.length || (a.says < b.says ? -1 : 1));
 }
 
-/** Whose breath is the shortest of those who set the time of a block; nobody where the drill is as it is taught. */
+/**
+ * Whose breath is the shortest of those who set the time of a block; nobody where the drill is as it is taught. Who is far
+ * from the others breathes as it comes and sets no time.
+ */
 export function pacersOf(block: Block, seats: readonly Seat[], where: ClassRoom): string[] {
   const drill = drillOf(block);
   if (!drill || block.breathing.kind !== 'paced' || block.breathing.full) return [];
-  const { exhaleS } = block.breathing.pattern;
+  const { pattern } = block.breathing;
+  const { exhaleS } = pattern;
   const own = doersOf(drill, seats, where).flatMap(({ seat, breathing }) =>
     breathing.kind === 'paced' ? [{ seat, exhaleS: breathing.pattern.exhaleS }] : [],
   );
   const longest = Math.max(0, ...own.map((o) => o.exhaleS));
-  const shortest = own.filter((o) => o.exhaleS <= exhaleS + 1e-6);
+  const shortest = own.filter((o) => o.exhaleS <= exhaleS + 1e-6 && !isFar(o, pattern));
   return longest > exhaleS + 1e-6 ? shortest.map((o) => o.seat.member.initials) : [];
 }
 

@@ -29,7 +29,8 @@ const nearTo = (own: readonly Pattern[]): readonly Pattern[] => {
 };
 
 /** Whether a breath is far too short for that of the class: it is then not counted at all. */
-const isFar = (own: Pattern, common: Pattern): boolean => own.exhaleS < FAR * common.exhaleS;
+export const isFar = (own: Pick<Pattern, 'exhaleS'>, common: Pick<Pattern, 'exhaleS'>): boolean =>
+  own.exhaleS < FAR * common.exhaleS;
 
 function commonPattern(all: readonly Pattern[], taught: Pattern): Pattern {
   const own = nearTo(all);

@@ -1,12 +1,13 @@
 import { listed } from '../base/listed';
 import { limitsFor } from '../propose/limits';
 import { hasFullHold } from '../breath/timeline';
+import type { Drill } from '../drills/drill';
 import type { Edit } from '../sequence/edit';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
 import { doersOf, isNewToMost, shareBlock, type Seat, type ShareOfBlock } from './common';
 import type { Member } from './member';
 import type { ClassRoom, Way } from './own';
-import { isFar } from './timing';
+import { nearTo } from './timing';
 
 /** What is to be known before a class begins. `stop`: it cannot be so; `care`: somebody is served badly; `say`: good to know. */
 export type ClassNote = {
@@ -41,6 +42,38 @@ export function otherWays(share: ShareOfBlock, seats: readonly Pick<Seat, 'membe
   return [...by.values()].sort((a, b) => b.who.length - a.who.length || (a.says < b.says ? -1 : 1));
 }
 
+/** The exhale of everybody who breathes a block by a count, as each would alone, s. */
+const ownExhales = (drill: Drill, seats: readonly Seat[], where: ClassRoom) =>
+  doersOf(drill, seats, where).flatMap(({ seat, breathing }) =>
+    breathing.kind === 'paced' ? [{ seat, exhaleS: breathing.pattern.exhaleS }] : [],
+  );
+
+/**
+ * Whom the exhale of a block is too long for, with their own, s. Whoever breathes it uncounted because it was drawn so long
+ * is among them; who is far from the others in any case is not.
+ */
+function tooLongFor(
+  block: Block,
+  drill: Drill,
+  share: ShareOfBlock,
+  seats: readonly Seat[],
+  where: ClassRoom,
+) {
+  if (block.breathing.kind !== 'paced' || block.breathing.full) return [];
+  const { exhaleS } = block.breathing.pattern;
+  let near: ReturnType<typeof ownExhales> | undefined;
+  const alone = (seat: Seat) => {
+    near ??= [...nearTo(ownExhales(drill, seats, where))];
+    return near.find((own) => own.seat === seat)?.exhaleS;
+  };
+  return seats.flatMap((seat, i) => {
+    const { kind, block: own } = share.ways[i]!;
+    if (kind !== 'common' || !own) return [];
+    const mine = own.breathing.kind === 'paced' ? own.breathing.pattern.exhaleS : alone(seat);
+    return mine !== undefined && mine < exhaleS - 1e-6 ? [{ who: seat.member.initials, exhaleS: mine }] : [];
+  });
+}
+
 /**
  * Whose breath is the shortest of those who set the time of a block; nobody where the drill is as it is taught. Who is far
  * from the others breathes as it comes and sets no time.
@@ -48,13 +81,10 @@ export function otherWays(share: ShareOfBlock, seats: readonly Pick<Seat, 'membe
 export function pacersOf(block: Block, seats: readonly Seat[], where: ClassRoom): string[] {
   const drill = drillOf(block);
   if (!drill || block.breathing.kind !== 'paced' || block.breathing.full) return [];
-  const { pattern } = block.breathing;
-  const { exhaleS } = pattern;
-  const own = doersOf(drill, seats, where).flatMap(({ seat, breathing }) =>
-    breathing.kind === 'paced' ? [{ seat, exhaleS: breathing.pattern.exhaleS }] : [],
-  );
+  const { exhaleS } = block.breathing.pattern;
+  const own = ownExhales(drill, seats, where);
   const longest = Math.max(0, ...own.map((o) => o.exhaleS));
-  const shortest = own.filter((o) => o.exhaleS <= exhaleS + 1e-6 && !isFar(o, pattern));
+  const shortest = nearTo(own).filter((o) => o.exhaleS <= exhaleS + 1e-6);
   return longest > exhaleS + 1e-6 ? shortest.map((o) => o.seat.member.initials) : [];
 }
 
@@ -132,17 +162,7 @@ function blockNotes(
   const out = seats.filter((_, i) => share.ways[i]!.kind === 'out').map((s) => s.member.initials);
   if (out.length > 0 && doing > 0)
     on('care', `${name}: nothing is open or at hand for ${listed(out)}; they sit it out.`);
-  const shortOfBreath = seats.flatMap(({ member }, i) => {
-    const own = share.ways[i]!.block?.breathing;
-    const common = block.breathing;
-    return share.ways[i]!.kind === 'common' &&
-      own?.kind === 'paced' &&
-      common.kind === 'paced' &&
-      !common.full &&
-      own.pattern.exhaleS < common.pattern.exhaleS - 1e-6
-      ? [{ who: member.initials, exhaleS: own.pattern.exhaleS }]
-      : [];
-  });
+  const shortOfBreath = tooLongFor(block, drill, share, seats, where);
   if (shortOfBreath.length > 0) {
     const seconds = Math.min(...shortOfBreath.map((s) => s.exhaleS));
     on(

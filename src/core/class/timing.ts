@@ -22,15 +22,14 @@ const FAR = 0.6;
 const middle = (of: readonly number[]): number =>
   [...of].sort((a, b) => a - b)[Math.floor(of.length / 2)] ?? 0;
 
-/** Those whose own breath is not far from that of the class. */
-const nearTo = (own: readonly Pattern[]): readonly Pattern[] => {
+/** Those whose own breath is not far from that of the others. */
+export const nearTo = <T extends Pick<Pattern, 'exhaleS'>>(own: readonly T[]): readonly T[] => {
   const least = FAR * middle(own.map((p) => p.exhaleS));
   return own.filter((p) => p.exhaleS >= least);
 };
 
 /** Whether a breath is far too short for that of the class: it is then not counted at all. */
-export const isFar = (own: Pick<Pattern, 'exhaleS'>, common: Pick<Pattern, 'exhaleS'>): boolean =>
-  own.exhaleS < FAR * common.exhaleS;
+const isFar = (own: Pattern, common: Pattern): boolean => own.exhaleS < FAR * common.exhaleS;
 
 function commonPattern(all: readonly Pattern[], taught: Pattern): Pattern {
   const own = nearTo(all);

@@ -5,6 +5,7 @@ import {
   isNewToMost,
   seatsOf,
   servedBy,
+  shareBlock,
   worthOfWay,
   type Seat,
   type ShareOfBlock,
@@ -318,4 +319,23 @@ describe('the members of a class', () => {
     expect(freeInitials('BT', [])).toBe('BT');
     expect(freeInitials('BT', ['BT', 'BT2'])).toBe('BT3');
   });
+});
+
+it('an exhale drawn so long that it is counted for nobody is named all the same, and mended by one press', () => {
+  const people = [7, 8, 9].map((s, i) =>
+    person(`P${i}`, { plan: { ...person('x').plan, comfortableExhaleS: s } }),
+  );
+  const seats = seatsOf(
+    people,
+    people.map(() => ({ lowBreath: 1 })),
+    room(3),
+  );
+  const drawn = block('a', 'handsRibs', { breathing: paced(3, 0, 30) });
+  const made = shareBlock(drawn, seats, room(3));
+  expect(made.ways.every((w) => w.block?.breathing.kind === 'free')).toBe(true);
+  const note = notes(sequence(30, drawn), seats, new Map([['a', made]])).find((n) => n.fix);
+  expect(note?.text).toMatch(/longer than is comfortable for P0, P1 and P2/);
+  expect(note!.fix!.edits).toEqual([
+    expect.objectContaining({ kind: 'phase', blockId: 'a', phase: 'exhale' }),
+  ]);
 });

@@ -1,7 +1,13 @@
+import { PROPS, type Prop } from '@/core/body/props';
 import { LIBRARY } from '@/core/drills/library';
 import { omit } from '@/core/base/omit';
 import { detailsOf, flagEntry, FLAGS, type Flag } from '@/core/screen/flag-table';
 import { isSet, type Flags } from '@/core/screen/flags';
+import { flagsOf, stopsOf } from '@/core/screen/known';
+import { QUESTIONS, type Question } from '@/core/screen/questions';
+import { propAsks } from '@/core/safety/demands';
+import { judgeBlock } from '@/core/sequence/judge';
+import { makeBlock } from '@/core/sequence/make-block';
 import { verdictFor, type Verdict } from '@/core/safety/verdict';
 import { ALL_PROPS } from '../helpers';
 
@@ -400,6 +406,90 @@ it.each(FLAGS)('%s has a row, and changes what somebody may do', (flag) => {
   });
   if (!changes)
     throw new Error(`${flag} changes no verdict: add a rule in core/safety/rules.ts or position-rules.ts`);
+});
+
+/**
+ * What each answer changes, for somebody of whom it is asked: it stops everything, or it says more than the same flags
+ * without it. Common practice, no source.
+ */
+const ANSWERS: Record<Question, { whom: Flags; yes: boolean; says: 'stops' | 'changes' }> = {
+  bleeding: { whom: { pregnancyWeek: 20 }, yes: true, says: 'stops' },
+  clinicianBirth: { whom: { postpartumWeeks: 9 }, yes: false, says: 'changes' },
+  clinicianPressure: { whom: { highBloodPressure: true }, yes: false, says: 'changes' },
+  osteoporosis: { whom: {}, yes: true, says: 'changes' },
+  respiratory: { whom: {}, yes: true, says: 'changes' },
+};
+
+it.each(QUESTIONS)('the answer to %s stops everything, or changes what somebody may do', (question) => {
+  const row = (ANSWERS as Partial<typeof ANSWERS>)[question];
+  if (!row)
+    throw new Error(`${question} has no row: add one to ANSWERS, and what it does to core/screen/known.ts`);
+  const screened = { flags: row.whom, answers: { [question]: row.yes }, redFlags: [] };
+  const of = (flags: Flags) => JSON.stringify(LIBRARY.map((d) => verdictFor(d, flags, ALL_PROPS)));
+  const stops = stopsOf(screened).length > 0;
+  const changes = of(flagsOf(screened)) !== of(flagsOf({ flags: row.whom }));
+  if (!stops && !changes)
+    throw new Error(
+      `${question}: nobody goes by it: let flagsOf or stopsOf of core/screen/known.ts look at it`,
+    );
+  expect(stops ? 'stops' : 'changes').toBe(row.says);
+  // The answer that settles the matter stops nobody.
+  expect(stopsOf({ ...screened, answers: { [question]: !row.yes } })).toEqual([]);
+});
+
+/**
+ * What each prop makes of a drill that does without it, and who then may not do it so; `null`: it holds somebody up, or is
+ * held, and asks nothing of them. Common practice, no source.
+ */
+const PROP_ROWS: Record<Prop, Flags | null> = {
+  band: { recentSurgery: true },
+  towel: null,
+  ball: null,
+  pillow: null,
+  block: null,
+  book: null,
+  straw: { eyePressure: true },
+  balloon: { eyePressure: true },
+  halfBall: null,
+  foldedPillows: null,
+  chair: null,
+  wall: null,
+  counter: null,
+  anchor: null,
+  weight: { thinBones: true },
+  twoBalls: { thinBones: true },
+  cable: { thinBones: true },
+  barbell: { thinBones: true },
+};
+
+it.each(PROPS)('%s has a row, and what it asks of a body bars it for somebody', (prop) => {
+  const bare = LIBRARY.find((d) => d.id === 'quietLying')!;
+  const asks = propAsks(bare, prop);
+  const whom = (PROP_ROWS as Partial<typeof PROP_ROWS>)[prop];
+  if (whom === undefined)
+    throw new Error(`${prop} has no row: say in PROP_ROWS who may not use it, and what it asks in PROP_ASKS`);
+  if (whom === null) {
+    expect([prop, asks]).toEqual([prop, []]);
+    return;
+  }
+  const found = (props: readonly Prop[], flags: Flags) => {
+    const verdict = verdictFor(bare, flags, ALL_PROPS);
+    const block = makeBlock({
+      id: 'b',
+      drill: bare,
+      verdict,
+      position: verdict.positions[0]!,
+      amount: 'usual',
+      client: {},
+      available: ALL_PROPS,
+    });
+    return judgeBlock({ ...block, props: [...block.props, ...props] }, bare, { flags, props: ALL_PROPS });
+  };
+  const barred = (f: ReturnType<typeof found>) => f.some((x) => x.level === 'stop');
+  if (asks.length === 0 || !barred(found([prop], whom)))
+    throw new Error(`${prop} changes no verdict: say what it asks in PROP_ASKS of core/safety/demands.ts`);
+  expect(barred(found([], whom))).toBe(false);
+  expect(barred(found([prop], {}))).toBe(false);
 });
 
 describe('the safety matrix', () => {

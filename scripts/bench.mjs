@@ -37,6 +37,10 @@ try {
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/cases.test.ts', '-t', 'limits'], {
     env: { ...ENV, KOKYU_CLIENTS: '500' },
   });
+  // Every path to a block, over more clients than the ordinary run walks.
+  run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/walk.test.ts'], {
+    env: { ...ENV, KOKYU_WALK: '500' },
+  });
   run(process.execPath, [TSX, 'scripts/bench-fill.ts'], { env: { ...ENV, KOKYU_DB: database } });
   await pages();
   // How far it is from a new client to the first running block; the line with the counts is printed by the walk.

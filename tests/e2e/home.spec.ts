@@ -167,10 +167,10 @@ test('a run on the phone counts with the engine of the room, and a stop sign sta
   await phone.getByRole('button', { name: 'Something is not right' }).click();
   await expect(phone.getByText(/Sit down or lie down/)).toBeVisible();
   expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([]);
-  await phone.getByRole('button', { name: 'tingling lips or fingers' }).click();
+  await phone.getByRole('button', { name: 'tingling lips or fingers', exact: true }).click();
   await expect(phone.getByText('nobody watches this meanwhile')).toBeVisible();
   // Pressed twice in a fright it is said once.
-  await phone.getByRole('button', { name: 'tingling lips or fingers' }).click();
+  await phone.getByRole('button', { name: 'tingling lips or fingers', exact: true }).click();
   await expect.poll(() => reportsOf(file).map((r) => r.kind)).toEqual(['stop']);
   // Another sign as well, taken back again; and nothing more of the plan is offered on that day.
   await phone.getByRole('button', { name: 'something else', exact: true }).click();

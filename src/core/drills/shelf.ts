@@ -37,4 +37,4 @@ export const isShipped = (drill: Drill): boolean => {
 };
 
 /** Changes whenever shipped drills or rules change what is computed; records keep the version they were made with. */
-export const RULES_VERSION = '2026.13';
+export const RULES_VERSION = '2026.14';

@@ -16,7 +16,7 @@ export const EXHALE = join(__dirname, 'data/exhale.wav');
 export const CAMERA = join(__dirname, 'data/camera.y4m');
 
 /** Files of which nothing is timed on the real clock and nothing is kept from one test to the next: two run side by side. */
-const CALM = /\/(house|names|by-keys|library|silent|write|editor|pictures|size)\.spec\.ts$/;
+const CALM = /\/(house|names|by-keys|library|silent|write|editor|pictures|size|verdict)\.spec\.ts$/;
 const part = process.env.KOKYU_E2E_PART;
 
 export default defineConfig({

@@ -14,7 +14,7 @@ export const Lift = z.object({
 export type Lift = z.infer<typeof Lift>;
 
 /** How a load is breathed with (practice P59): flowing, held past the sticking point, or held for the whole repetition. */
-export const STRATEGIES = ['withMovement', 'pastSticking', 'wholeRep'] as const;
+const STRATEGIES = ['withMovement', 'pastSticking', 'wholeRep'] as const;
 export type Strategy = (typeof STRATEGIES)[number];
 
 /** How the breath goes with a load in one block: the way, and with which part of it when it flows. */

@@ -127,7 +127,7 @@ const SETS: Record<Strategy, { breaths: number; rounds: number; restS: number }>
 };
 
 /** Why this client holds no breath under a load, besides what flags say: the hold is under six tenths of their own calm one. */
-export function holdUnderLoadBar(client: BlockClient): string | null {
+function holdUnderLoadBar(client: BlockClient): string | null {
   const bar = fullHoldBar(client);
   if (bar !== null) return bar;
   const { calmHoldS } = client;

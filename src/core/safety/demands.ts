@@ -20,7 +20,7 @@ export const propAsks = (drill: Drill, wanted: Prop): readonly Demand[] =>
   drill.propAsks?.[wanted] ?? PROP_ASKS[wanted] ?? [];
 
 /** What a prop that is used stands for in a drill: itself, or what it replaces there. */
-export const meantBy = (drill: Drill, used: Prop): Prop =>
+const meantBy = (drill: Drill, used: Prop): Prop =>
   [...drill.props, ...drill.helpful].find((wanted) => wanted === used) ??
   [...drill.props, ...drill.helpful].find((wanted) => SUBSTITUTES[wanted]?.includes(used)) ??
   used;

@@ -49,7 +49,7 @@ export const FLOOR_STEPS: readonly (readonly string[])[] = [
 ];
 
 /** Whether a drill is on that way, and no further than the next step from what was done. */
-export const isNextStep = (drillId: string, stepsDone: number): boolean => {
+const isNextStep = (drillId: string, stepsDone: number): boolean => {
   const step = FLOOR_STEPS.findIndex((s) => s.includes(drillId));
   return step >= 0 && step <= stepsDone;
 };

@@ -47,6 +47,17 @@ type Props = {
   keepRelook: (runId: string, data: LookData) => Promise<Result<{ id: string }>>;
 };
 
+/** The look again that a run says it had: what was just seen at once, what the page brought only where it is that look. */
+function seenAgainIn(
+  id: string | null | undefined,
+  kept: { id: string; data: LookData } | null,
+  brought: Props['after'],
+) {
+  if (id === undefined || id === null) return null;
+  if (kept?.id === id) return { data: kept.data, quiet: quietBreath(kept.data, []) };
+  return brought?.id === id ? brought : 'coming';
+}
+
 /** A run from its first block to the look again. */
 export function CoachRun(given: Props) {
   const { clientId, runId, madeFor, before, after } = given;
@@ -93,15 +104,7 @@ export function CoachRun(given: Props) {
     router.push(`/clients/${clientId}/${to}`);
     router.refresh();
   };
-  // What was just seen is shown at once; what the page brought only where it is the look of this moment.
-  const seenAgain =
-    state.relookLookId === undefined || state.relookLookId === null
-      ? null
-      : again?.id === state.relookLookId
-        ? { data: again.data, quiet: quietBreath(again.data, []) }
-        : after?.id === state.relookLookId
-          ? after
-          : 'coming';
+  const seenAgain = seenAgainIn(state.relookLookId, again, after);
   const silence = () => change({ muted: !room.muted });
   useRunKeys(live, run, {
     rate: (quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality }),

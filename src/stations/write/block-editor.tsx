@@ -36,12 +36,11 @@ type Props = {
   sequence: Sequence;
   plan: ClientPlan;
   onEdit: (edit: Edit) => void;
-  onEdits: (edits: readonly Edit[]) => void;
   onFix: (problem: Problem) => void;
 };
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
-export function BlockEditor({ block, client, problems, sequence, plan, onEdit, onEdits, onFix }: Props) {
+export function BlockEditor({ block, client, problems, sequence, plan, onEdit, onFix }: Props) {
   const { flags, props } = client;
   const [swapping, setSwapping] = useState(false);
   const drill = drillOf(block);

@@ -176,7 +176,6 @@ export function WriteStation(props: Props) {
           sequence={kept}
           plan={plan}
           onEdit={editor.edit}
-          onEdits={editor.editAll}
           onFix={editor.fix}
         />
       )}

@@ -52,25 +52,16 @@ const ownExhales = (drill: Drill, seats: readonly Seat[], where: ClassRoom) =>
  * Whom the exhale of a block is too long for, with their own, s. Whoever breathes it uncounted because it was drawn so long
  * is among them; who is far from the others in any case is not.
  */
-function tooLongFor(
-  block: Block,
-  drill: Drill,
-  share: ShareOfBlock,
-  seats: readonly Seat[],
-  where: ClassRoom,
-) {
+function tooLongFor(block: Block, drill: Drill, share: ShareOfBlock, seats: readonly Seat[], where: ClassRoom) {
   if (block.breathing.kind !== 'paced' || block.breathing.full) return [];
   const { exhaleS } = block.breathing.pattern;
-  let near: ReturnType<typeof ownExhales> | undefined;
-  const alone = (seat: Seat) => {
-    near ??= [...nearTo(ownExhales(drill, seats, where))];
-    return near.find((own) => own.seat === seat)?.exhaleS;
-  };
+  const near = new Map(nearTo(ownExhales(drill, seats, where)).map((own) => [own.seat, own.exhaleS]));
   return seats.flatMap((seat, i) => {
     const { kind, block: own } = share.ways[i]!;
-    if (kind !== 'common' || !own) return [];
-    const mine = own.breathing.kind === 'paced' ? own.breathing.pattern.exhaleS : alone(seat);
-    return mine !== undefined && mine < exhaleS - 1e-6 ? [{ who: seat.member.initials, exhaleS: mine }] : [];
+    const alone = near.get(seat);
+    if (kind !== 'common' || !own || alone === undefined) return [];
+    const mine = own.breathing.kind === 'paced' ? own.breathing.pattern.exhaleS : alone;
+    return mine < exhaleS - 1e-6 ? [{ who: seat.member.initials, exhaleS: mine }] : [];
   });
 }
 

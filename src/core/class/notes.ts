@@ -52,7 +52,13 @@ const ownExhales = (drill: Drill, seats: readonly Seat[], where: ClassRoom) =>
  * Whom the exhale of a block is too long for, with their own, s. Whoever breathes it uncounted because it was drawn so long
  * is among them; who is far from the others in any case is not.
  */
-function tooLongFor(block: Block, drill: Drill, share: ShareOfBlock, seats: readonly Seat[], where: ClassRoom) {
+function tooLongFor(
+  block: Block,
+  drill: Drill,
+  share: ShareOfBlock,
+  seats: readonly Seat[],
+  where: ClassRoom,
+) {
   if (block.breathing.kind !== 'paced' || block.breathing.full) return [];
   const { exhaleS } = block.breathing.pattern;
   const near = new Map(nearTo(ownExhales(drill, seats, where)).map((own) => [own.seat, own.exhaleS]));

@@ -55,7 +55,7 @@ export function HomeStation({
   };
   return (
     <div className="space-y-6">
-      {barred && <Notice level="care">{barred}</Notice>}
+      {barred && <Notice level="stop">{barred}</Notice>}
       {error && <Notice level="care">{error}</Notice>}
       {draft ? (
         <PlanEditor

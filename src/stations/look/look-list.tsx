@@ -31,6 +31,8 @@ type Saved = Protocol & { id: string };
 type Props = {
   clientId: string;
   looks: Item[];
+  /** Why nothing new is looked at now; null where it may be. */
+  bar: string | null;
   saved: Saved[];
   actions: {
     start: (clientId: string, protocol?: Protocol) => Promise<Result<{ id: string }>>;
@@ -40,7 +42,7 @@ type Props = {
 };
 
 /** All looks of a client, newest first, and the ways into a new one. */
-export function LookList({ clientId, looks, saved, actions }: Props) {
+export function LookList({ clientId, looks, bar, saved, actions }: Props) {
   const router = useRouter();
   const [error, setError] = useState<string | null>(null);
   const [choosing, setChoosing] = useState(false);
@@ -51,7 +53,7 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
     else setError(result.why);
   };
   const told = (result: Result<null>) => (result.ok ? router.refresh() : setError(result.why));
-  useHotkeys([{ key: 'n', does: 'new look, all tests', run: () => void start() }]);
+  useHotkeys(bar === null ? [{ key: 'n', does: 'new look, all tests', run: () => void start() }] : []);
   return (
     <div
       className={
@@ -84,69 +86,80 @@ export function LookList({ clientId, looks, saved, actions }: Props) {
         </section>
       )}
       <aside className="space-y-4">
-        <h2 className="border-b border-rule pb-2 text-title">
-          {looks.length > 0 ? 'A new look' : 'The first look'}
-        </h2>
-        <p className="text-soft">
-          Let the client lie or stand quietly first. Being told what is watched changes the breath.
-        </p>
-        {open && (
-          <p>
-            <Link
-              className="font-semibold underline underline-offset-4"
-              href={`/clients/${clientId}/look/${open.id}`}
-            >
-              Go on with the look that is not finished
+        {bar !== null ? (
+          <Notice level="stop">
+            {bar}{' '}
+            <Link className="underline" href={`/clients/${clientId}/screen`}>
+              Go to Screen
             </Link>
-          </p>
+          </Notice>
+        ) : (
+          <>
+            <h2 className="border-b border-rule pb-2 text-title">
+              {looks.length > 0 ? 'A new look' : 'The first look'}
+            </h2>
+            <p className="text-soft">
+              Let the client lie or stand quietly first. Being told what is watched changes the breath.
+            </p>
+            {open && (
+              <p>
+                <Link
+                  className="font-semibold underline underline-offset-4"
+                  href={`/clients/${clientId}/look/${open.id}`}
+                >
+                  Go on with the look that is not finished
+                </Link>
+              </p>
+            )}
+            <ul className="space-y-2">
+              {[...PROTOCOLS, ...saved].map((p) => (
+                <li key={'id' in p ? String(p.id) : p.name} className="flex items-center gap-3">
+                  <Button
+                    className="grow justify-between!"
+                    onClick={() => void start({ name: p.name, tests: p.tests })}
+                  >
+                    {p.name}{' '}
+                    <span className="font-normal text-soft">
+                      {p.tests.length} tests, {minutesOf(p.tests)} min
+                    </span>
+                  </Button>
+                  {'id' in p && (
+                    <Press
+                      look="quiet"
+                      className="text-fine"
+                      aria-label={`Forget the choice ${p.name}`}
+                      onClick={() => void answered(actions.dropProtocol(String(p.id))).then(told)}
+                    >
+                      forget
+                    </Press>
+                  )}
+                </li>
+              ))}
+            </ul>
+            <Button kind="main" onClick={() => void start()}>
+              Start a new look
+            </Button>
+            <Button kind="quiet" onClick={() => setChoosing(true)}>
+              Own choice of tests
+            </Button>
+            <details>
+              <summary className="text-small">Look again at one test</summary>
+              <ul className="flex flex-wrap gap-2 pt-2">
+                {TESTS.map((t) => (
+                  <li key={t}>
+                    <Press
+                      look="tool"
+                      className="px-2 py-0.5 text-small"
+                      onClick={() => void start({ name: TEST[t].name, tests: [t] })}
+                    >
+                      {TEST[t].name}
+                    </Press>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          </>
         )}
-        <ul className="space-y-2">
-          {[...PROTOCOLS, ...saved].map((p) => (
-            <li key={'id' in p ? String(p.id) : p.name} className="flex items-center gap-3">
-              <Button
-                className="grow justify-between!"
-                onClick={() => void start({ name: p.name, tests: p.tests })}
-              >
-                {p.name}{' '}
-                <span className="font-normal text-soft">
-                  {p.tests.length} tests, {minutesOf(p.tests)} min
-                </span>
-              </Button>
-              {'id' in p && (
-                <Press
-                  look="quiet"
-                  className="text-fine"
-                  aria-label={`Forget the choice ${p.name}`}
-                  onClick={() => void answered(actions.dropProtocol(String(p.id))).then(told)}
-                >
-                  forget
-                </Press>
-              )}
-            </li>
-          ))}
-        </ul>
-        <Button kind="main" onClick={() => void start()}>
-          Start a new look
-        </Button>
-        <Button kind="quiet" onClick={() => setChoosing(true)}>
-          Own choice of tests
-        </Button>
-        <details>
-          <summary className="text-small">Look again at one test</summary>
-          <ul className="flex flex-wrap gap-2 pt-2">
-            {TESTS.map((t) => (
-              <li key={t}>
-                <Press
-                  look="tool"
-                  className="px-2 py-0.5 text-small"
-                  onClick={() => void start({ name: TEST[t].name, tests: [t] })}
-                >
-                  {TEST[t].name}
-                </Press>
-              </li>
-            ))}
-          </ul>
-        </details>
         {error && <Notice level="care">{error}</Notice>}
       </aside>
       {choosing && (

@@ -1,6 +1,8 @@
+import { barOf } from '@/core/run/may-run';
 import { looksOf } from '@/server/looks';
 import { savedProtocols } from '@/server/protocols';
 import { scopeOfRequest } from '@/server/request-scope';
+import { readScreen } from '@/server/screens';
 import { LookList } from '@/stations/look/look-list';
 import { dropProtocol, startLook, storeProtocol } from './actions';
 
@@ -16,10 +18,12 @@ export default async function LooksPage({ params }: { params: Promise<{ id: stri
     purpose,
     data,
   }));
+  const screen = readScreen(scope, id);
   return (
     <LookList
       clientId={id}
       looks={looks}
+      bar={screen.ok ? barOf(screen.value.data) : null}
       saved={savedProtocols(scope)}
       actions={{ start: startLook, saveProtocol: storeProtocol, dropProtocol }}
     />

@@ -93,7 +93,13 @@ test('keys go on working after a quality was pressed', async ({ page }) => {
   await page.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
   await startRunning(page);
   await page.getByRole('button', { name: 'Next', exact: true }).click();
+  const ready = page.getByRole('button', { name: 'Ready now' });
+  await expect(ready).toBeVisible();
   await page.getByRole('button', { name: '4 of 5' }).click();
+  await page.keyboard.press(' ');
+  await expect(ready).toHaveCount(0);
+  await expect(page.getByTestId('phase')).toBeVisible();
+  await page.getByRole('button', { name: '5 of 5' }).click();
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Go on', exact: true }).first()).toBeVisible();
   const name = await page.getByRole('heading', { level: 1 }).last().innerText();

@@ -40,7 +40,7 @@ export function Slider({
         onPointerUp={() => value === undefined && onValue(middle)}
       >
         <Radix.Track className="relative h-[3px] grow bg-rule">
-          <Radix.Range className="absolute h-full bg-rise" />
+          <Radix.Range className={`absolute h-full bg-rise ${value === undefined ? 'invisible' : ''}`} />
         </Radix.Track>
         <Radix.Thumb
           aria-label={label}

@@ -166,7 +166,7 @@ export const FLAG = {
   respiratory: {
     kind: 'yes',
     group: 'medical',
-    label: 'lung disease, not told which',
+    label: 'lung disease (not told which)',
     untoldOf: ['asthma', 'copd'],
     noHold: { because: 'held breaths only once a clinician agrees', source: 'P7' },
   },
@@ -224,7 +224,7 @@ export const FLAG = {
   osteoporosis: {
     kind: 'yes',
     group: 'pressure',
-    label: 'osteoporosis or rib injury, not told which',
+    label: 'osteoporosis or rib injury (not told which)',
     untoldOf: ['thinBones', 'ribInjury'],
     bars: { trait: 'prone', because: 'no pressure on fragile ribs', source: 'P7' },
   },

@@ -83,23 +83,23 @@ type AnswersGiven = Partial<Record<Question, boolean>>;
 const UNTOLD: readonly { when: (flags: Flags) => boolean; text: string }[] = [
   {
     when: (f) => Boolean(f.respiratory),
-    text: 'Which lung disease: asthma, or COPD? Until then both count.',
+    text: 'whether it is asthma or COPD. Until then both count.',
   },
   {
     when: (f) => Boolean(f.osteoporosis),
-    text: 'Which: thin bones, or a rib injury? Until then both count.',
+    text: 'whether it is thin bones or a rib injury. Until then both count.',
   },
   {
     when: (f) => f.birth === 'caesarean' && f.postpartumWeeks === undefined,
-    text: 'How many weeks ago was the caesarean? Until then it counts as a new operation.',
+    text: 'how many weeks ago the caesarean was. Until then it counts as a new operation.',
   },
   {
     when: (f) => f.separationMm !== undefined && f.separationOn === undefined,
-    text: 'On which day was the separation measured?',
+    text: 'the day on which the separation was measured.',
   },
   {
     when: (f) => Boolean(f.ribInjury) && f.ribWeeks === undefined,
-    text: 'How many weeks ago was the rib injured? Until then it is spared.',
+    text: 'how many weeks ago the rib was injured. Until then it is spared.',
   },
 ];
 

@@ -11,11 +11,13 @@ export function NotAsked({ clientId, screen }: { clientId: string; screen: Scree
   );
   if (open.length === 0) return null;
   return (
-    <Notice level="care">
-      {open.join(' ')}{' '}
-      <Link className="underline" href={`/clients/${clientId}/screen`}>
-        Ask in Screen
-      </Link>
-    </Notice>
+    <div className="mb-3">
+      <Notice level="care">
+        {open.join(' ')}{' '}
+        <Link className="underline" href={`/clients/${clientId}/screen`}>
+          Ask in Screen
+        </Link>
+      </Notice>
+    </div>
   );
 }

@@ -181,10 +181,13 @@ describe('a prop that only helps', () => {
     expect(helpsIn(onlyLying, 'pillow', 'hookLying', ['pillow'])).toBe(true);
     expect(helpsIn(onlyLying, 'pillow', 'standing', ['pillow'])).toBe(false);
     expect(helpsIn([{ text: 'The {pillow} there.' }], 'pillow', 'standing', ['pillow'])).toBe(true);
-    // The position has a place for it of itself: lying on the side the head lies on one.
-    const side = POSITIONS.find((p) => POSITION[p].setUp.includes('head on a pillow'))!;
-    expect(helpsIn([{ text: 'The {pillow} there.', when: { in: ['onFeet'] } }], 'pillow', side, [])).toBe(
+    // The position has a place for it of itself: calves on a chair.
+    const calves = POSITIONS.find((p) => POSITION[p].setUp.includes('chair'))!;
+    expect(helpsIn([{ text: 'The {chair} there.', when: { in: ['onKnees'] } }], 'chair', calves, [])).toBe(
       true,
+    );
+    expect(helpsIn([{ text: 'The {chair} there.', when: { in: ['onKnees'] } }], 'chair', 'prone', [])).toBe(
+      false,
     );
   });
   it('a step that goes with another prop counts where that one or its stand-in is at hand', () => {

@@ -217,7 +217,10 @@ describe('set-ups', () => {
     expect([kept.fresh.length, kept.fresh[0], kept.fresh.at(-1), kept.known]).toEqual([200, 1, 2, [1, 1, 3]]);
     expect(kept.fresh.filter((v) => v === 1)).toHaveLength(100);
     expect(usualSetUps({ fresh: many(8, 20), known: many(7, 9) })).toEqual({ fresh: 20 });
-    expect(usualSetUps({ fresh: many(7), known: [1, 2, 3, 4, 5, 6, 7, 8] })).toEqual({ known: 4.5 });
+    expect(usualSetUps({ fresh: many(7), known: [5, 6, 7, 8, 9, 10, 11, 12] })).toEqual({ known: 8.5 });
+    // What was only tapped on is not a set-up, and eight of those do not make the studio's usual one.
+    expect(usualSetUps({ fresh: many(8, 0), known: [1, 2, 3, 4, 5, 6, 7, 8] })).toEqual({});
+    expect(usualSetUps({ fresh: [...many(8, 20), ...many(30, 1)], known: [] })).toEqual({ fresh: 20 });
     expect(usualSetUps({ fresh: [], known: [] })).toEqual({});
   });
 });

@@ -79,11 +79,11 @@ describe('what is still open is asked', () => {
   };
   it.each<[Partial<Screen>, RegExp]>([
     [{ flags: { pregnancyWeek: 20 } }, /Not asked yet \(in pregnancy\): Any bleeding now\?/],
-    [{ flags: { birth: 'caesarean' } }, /How many weeks ago was the caesarean/],
-    [{ flags: { separationMm: 20 } }, /On which day was the separation measured/],
-    [{ flags: { respiratory: true } }, /asthma, or COPD/],
-    [{ flags: { osteoporosis: true } }, /thin bones, or a rib injury/],
-    [{ flags: { ribInjury: 'left' } }, /How many weeks ago was the rib injured/],
+    [{ flags: { birth: 'caesarean' } }, /how many weeks ago the caesarean was/],
+    [{ flags: { separationMm: 20 } }, /the day on which the separation was measured/],
+    [{ flags: { respiratory: true } }, /asthma or COPD/],
+    [{ flags: { osteoporosis: true } }, /thin bones or a rib injury/],
+    [{ flags: { ribInjury: 'left' } }, /how many weeks ago the rib was injured/],
   ])('%j', (over, says) => expect(open(over).join(' ')).toMatch(says));
   it('and an answer closes it', () => {
     expect(open({ flags: { pregnancyWeek: 20 }, answers: { bleeding: false } })).toEqual([]);

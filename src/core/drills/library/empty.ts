@@ -40,7 +40,7 @@ export const EMPTY: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.5, lowerRibsRight: 0.4, lowerRibsLeft: 0.4 },
     demands: ['breathHold'],
     steps: [
-      place('The {pillow} under the head.', { in: ['onBack'] }),
+      place('The {pillow} under the head.', { in: ['onBack'], notWay: ['headRaised'] }),
       place('The {balloon} between the lips, one hand on it.'),
       place('Palms up.', { without: ['balloon'] }),
       place('Heels press and drag lightly down the wall; the tail stays heavy.'),
@@ -135,7 +135,7 @@ export const EMPTY: readonly WrittenDrill[] = [
     serves: { emptyChest: 0.7, exhaleLength: 0.5, settle: 0.3 },
     zones: { belly: 0.4 },
     steps: [
-      place('The {pillow} under the head.', { in: ['onBack'] }),
+      place('The {pillow} under the head.', { in: ['onBack'], notWay: ['headRaised'] }),
       place('Let the jaw hang.'),
       contact('A hand where the ribs sink.'),
       exhale('Open the mouth a little and fog a window.'),

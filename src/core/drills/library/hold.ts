@@ -41,7 +41,7 @@ export const HOLD: readonly WrittenDrill[] = [
     zones: { lowerRibsBack: 0.3 },
     demands: ['breathHold'],
     steps: [
-      place('The {pillow} under the head.'),
+      place('The {pillow} under the head.', { notWay: ['headRaised'] }),
       contact('Back of the ribs and the sacrum.'),
       exhale('Out, and out to the end.'),
       breathe('Pause for {wait}, throat open; let the breath come back by itself, through the nose.'),

@@ -41,7 +41,7 @@ export const OPEN: readonly WrittenDrill[] = [
     serves: { upperRibs: 0.7, sideRibs: 0.5, emptyChest: 0.3 },
     zones: { sternum: 0.8, lowerRibsRight: 0.6, lowerRibsLeft: 0.6 },
     steps: [
-      place('The {pillow} under the head.', { in: ['onBack'] }),
+      place('The {pillow} under the head.', { in: ['onBack'], notWay: ['headRaised'] }),
       place('Pelvis tilted a finger’s width under.'),
       contact('One hand on the breastbone, one on the low ribs.'),
       exhale('Empty until the front ribs rest.'),

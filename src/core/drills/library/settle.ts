@@ -36,7 +36,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     zones: {},
     figure: { start: 'armsByTheSide' },
     steps: [
-      place('The {pillow} under the head.', { in: ['onBack'] }),
+      place('The {pillow} under the head.', { in: ['onBack'], notWay: ['headRaised'] }),
       place('Let everything that can be heavy be heavy.'),
       contact('Heels, sacrum, shoulder blades, back of the head.', { in: ['onBack'] }),
       breathe('Let the breath do what it does; nobody asks for anything.'),
@@ -76,7 +76,7 @@ export const SETTLE: readonly WrittenDrill[] = [
     serves: { lowBreath: 1, settle: 0.4 },
     zones: { belly: 1, lowBack: 0.3 },
     steps: [
-      place('The {pillow} under the head.', { in: ['onBack'] }),
+      place('The {pillow} under the head.', { in: ['onBack'], notWay: ['headRaised'] }),
       contact('One hand on the belly, one on the breastbone.'),
       exhale('Empty once, slowly, and let the next breath come when it likes.'),
       breathe('Let the lower hand move first; the upper one stays.'),
@@ -147,7 +147,7 @@ export const SETTLE: readonly WrittenDrill[] = [
       hernia: 'the thighs press on the belly',
     },
     steps: [
-      place('The {pillow} under the head.'),
+      place('The {pillow} under the head.', { notWay: ['headRaised'] }),
       place('Each hand clasps the shin or thigh that it meets.'),
       contact('Thighs on the belly, arms on the ribs, back on the floor.'),
       exhale('Let one breath out until you are small.'),

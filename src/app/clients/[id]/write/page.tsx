@@ -23,9 +23,14 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
     updatedAt,
     data,
   }));
+  const bar = barOf(known.screen.data);
   return (
     <>
-      {barOf(known.screen.data) !== null && <Notice level="stop">{barOf(known.screen.data)}</Notice>}
+      {bar !== null && (
+        <div className="mb-3">
+          <Notice level="stop">{bar}</Notice>
+        </div>
+      )}
       <NotAsked clientId={id} screen={known.screen.data} />
       <SequenceList
         clientId={id}
@@ -35,7 +40,7 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
         prescription={known.exhale()}
         plan={known.plan()}
         library={ownLibrary(scope)}
-        bar={barOf(known.screen.data)}
+        bar={bar}
         actions={{ keepSequence, dropTemplate, startRun }}
       />
     </>

@@ -75,7 +75,7 @@ function placeSaid(o: Option, index: number, all: readonly Option[], input: Prop
     drill.id === 'findSeat' ? input.best?.sitting : drill.id === 'findStand' ? input.best?.standing : null;
   if (best)
     return [
-      `Of the three ways to ${drill.id === 'findSeat' ? 'sit' : 'stand'} most air went in ${RING_POSITION[best].alignment === 'between' ? 'between arched and slouched' : RING_POSITION[best].alignment}; see whether the client finds it.`,
+      `Of the three ways to ${drill.id === 'findSeat' ? 'sit' : 'stand'}, ${RING_POSITION[best].alignment === 'between' ? 'the one between arched and slouched' : RING_POSITION[best].alignment} took in the most air; see whether the client finds it.`,
     ];
   if (ownedHere(drill, position, input)) return ['It is owned already, so it is short.'];
   if (input.owned?.includes(drill.id))

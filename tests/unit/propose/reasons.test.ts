@@ -95,10 +95,10 @@ describe('why it is done where it is done', () => {
   it('the alignment of the sweep, for the drill that looks for it', () => {
     const best = { sitting: 'sittingSlouched', standing: 'standing' } as const;
     expect(place(option({ lowBreath: 1 }, { id: 'findSeat' }, 'sitting'), { best })).toEqual([
-      'In the sweep most air went in sitting, slouched; see whether the client finds it.',
+      'Of the three ways to sit, slouched took in the most air; see whether the client finds it.',
     ]);
     expect(place(option({ lowBreath: 1 }, { id: 'findStand' }, 'standing'), { best })[0]).toContain(
-      'in standing;',
+      'Of the three ways to stand, ',
     );
     expect(
       place(option({ lowBreath: 1 }, { id: 'findSeat' }, 'sitting'), {

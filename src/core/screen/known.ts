@@ -1,3 +1,4 @@
+import { omit } from '../base/omit';
 import type { Flags } from './flags';
 import { openRedFlags, RED_FLAG_LABEL } from './red-flags';
 import type { Screen } from './screen';
@@ -40,6 +41,18 @@ export function withAnswers(screen: Screen, answers: NonNullable<Screen['answers
       ? screen.redFlags.filter((r) => !isOpen(r))
       : screen.redFlags;
   return { ...screen, answers, redFlags };
+}
+
+/**
+ * A screening with these red flags. What was answered with yes and is not open any more, settled or pressed by mistake, is
+ * to be asked anew.
+ */
+export function withRedFlags(screen: Screen, redFlags: Screen['redFlags']): Screen {
+  const { answers } = screen;
+  const open = (of: Screen['redFlags']) => of.filter((r) => r.flag === 'bleedingOrFluid' && !r.action).length;
+  return answers?.bleeding === true && open(redFlags) < open(screen.redFlags)
+    ? { ...screen, redFlags, answers: omit(answers, 'bleeding') }
+    : { ...screen, redFlags };
 }
 
 /**

@@ -10,7 +10,7 @@ import type { Flags } from '@/core/screen/flags';
 import type { RedFlagRecord } from '@/core/screen/red-flags';
 import { GOAL, GOALS } from '@/core/aims/goals';
 import { answersSay } from '@/core/screen/questions';
-import { flagsOf, stopsOf, withAnswers } from '@/core/screen/known';
+import { flagsOf, stopsOf, withAnswers, withRedFlags } from '@/core/screen/known';
 import { goalsSay } from '@/core/safety/verdict';
 import type { Screen } from '@/core/screen/screen';
 import { CheckField } from '@/ui/choice';
@@ -73,7 +73,7 @@ export function ScreenStation({
   const whom = { flags: screen.flags, goals, size: screen.size };
   const said = [...answersSay(whom, screen.answers ?? {}), ...goalsSay(goals)];
   const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));
-  const setRedFlags = (redFlags: RedFlagRecord[]) => set((s) => ({ ...s, redFlags }));
+  const setRedFlags = (redFlags: RedFlagRecord[]) => set((s) => withRedFlags(s, redFlags));
   return (
     <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_420px] gap-9">
       <div className="space-y-3">

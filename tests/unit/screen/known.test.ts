@@ -1,5 +1,5 @@
 import { barOf } from '@/core/run/may-run';
-import { flagsOf, stopsOf, withAnswers } from '@/core/screen/known';
+import { flagsOf, stopsOf, withAnswers, withRedFlags } from '@/core/screen/known';
 import { answersSay, notAsked } from '@/core/screen/questions';
 import { EMPTY_SCREEN, type Screen } from '@/core/screen/screen';
 import { stopSaid, stopSignsFor, STOP_SIGNS } from '@/core/screen/stop-signs';
@@ -31,6 +31,21 @@ describe('an answer is part of the one verdict', () => {
     };
     expect(barOf(done)).toBeNull();
     expect(withAnswers(done, {}, AT).redFlags).toEqual(done.redFlags);
+  });
+  it('pressed by mistake or settled, the flag takes its answer along: it is asked anew, and nothing stays stopped unseen', () => {
+    const yes = withAnswers(screen({ flags: { pregnancyWeek: 34 } }), { bleeding: true }, AT);
+    const mistaken = withRedFlags(yes, []);
+    expect(mistaken.answers).toEqual({});
+    expect(barOf(mistaken)).toBeNull();
+    const settled = withRedFlags(yes, [{ ...yes.redFlags[0]!, action: 'seen by the midwife', actionAt: AT }]);
+    expect(barOf(settled)).toBeNull();
+    expect(notAsked({ flags: settled.flags, goals: [] }, settled.answers!).join(' ')).toMatch(
+      /Any bleeding now/,
+    );
+    // Another flag leaves the answer where it is.
+    const both = withRedFlags(yes, [...yes.redFlags, { flag: 'chestPain', at: AT }]);
+    expect(both.answers).toEqual({ bleeding: true });
+    expect(withAnswers(settled, { bleeding: true }, '2026-12-08T10:00:00.000Z').redFlags).toHaveLength(2);
   });
   it('also where it came by a file, with no flag beside it', () => {
     expect(stopsOf({ redFlags: [], answers: { bleeding: true } })).toEqual(['bleeding now']);

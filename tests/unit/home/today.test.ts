@@ -3,9 +3,11 @@ import { homeDocOf, firstNameOf } from '@/core/home/home-doc';
 import { HomeDoc } from '@/core/home/home-doc.schema';
 import { idOf } from '@/core/home/hand-back';
 import type { HomeReport } from '@/core/home/report.schema';
-import { slotFor, todayOf } from '@/core/home/today';
+import { slotFor, stoppedOn, todayOf } from '@/core/home/today';
 import { endOfDay, momentIn, practiceDay, timeIn } from '@/core/home/zoned';
 import { FLAG_LABEL } from '@/core/screen/flags';
+import { STOP_SIGNS } from '@/core/screen/stop-signs';
+import { omit } from '@/core/base/omit';
 import { LIBRARY } from '@/core/drills/library';
 import { wordsOf } from '@/core/sequence/words';
 import { anyFlags } from '../helpers';
@@ -108,7 +110,10 @@ describe('what goes to a phone', () => {
         expect(text).not.toContain('Vargas');
         expect(text).not.toContain(reason);
         expect(text).not.toContain('takenOut');
-        for (const key of Object.keys(FLAG_LABEL)) expect(text).not.toContain(`"${key}"`);
+        // Of flags only what the client has to watch for comes along: signs, which are words for their own body.
+        const rest = JSON.stringify(omit(doc, 'stops'));
+        for (const key of Object.keys(FLAG_LABEL)) expect(rest).not.toContain(`"${key}"`);
+        for (const sign of doc.stops ?? []) expect(STOP_SIGNS).toContain(sign);
       }),
       { numRuns: 60 },
     );
@@ -168,5 +173,24 @@ describe('what goes to a phone', () => {
         true,
       ]);
     }
+  });
+});
+
+describe('a stop sign closes the day', () => {
+  const base = (id: string) => ({ id: idOf(id), at: '2026-03-02T10:00:00.000Z' });
+  const stop = (id: string, day: string): HomeReport => ({
+    ...base(id),
+    kind: 'stop',
+    day,
+    entryId: null,
+    sign: 'dizziness',
+  });
+  it('its own, and no other; taken back, it is open again', () => {
+    const reports = [stop('a', '2026-03-02'), stop('b', '2026-03-03')];
+    expect(stoppedOn(reports, '2026-03-02').map((r) => r.id)).toEqual([idOf('a')]);
+    expect(stoppedOn(reports, '2026-03-04')).toEqual([]);
+    const undo: HomeReport = { ...base('u'), kind: 'undo', day: '2026-03-02', of: idOf('a') };
+    expect(stoppedOn([...reports, undo], '2026-03-02')).toEqual([]);
+    expect(stoppedOn([...reports, undo], '2026-03-03')).toHaveLength(1);
   });
 });

@@ -113,7 +113,7 @@ function battery(ask: (random: Random) => unknown): { wrong: string[]; taken: nu
   const wrong: string[] = [];
   let [taken, refused] = [0, 0];
   for (let seed = 1; seed <= EACH && wrong.length < 5; seed++) {
-    const began = performance.now();
+    const began = process.cpuUsage();
     try {
       const answer = ask(seeded(seed * 2654435761)) as { ok: boolean; why?: string };
       if (answer.ok) taken++;
@@ -124,7 +124,9 @@ function battery(ask: (random: Random) => unknown): { wrong: string[]; taken: nu
     } catch (error) {
       wrong.push(`seed ${seed}: ${(error as Error).stack?.split('\n').slice(0, 3).join(' ')}`);
     }
-    const ms = performance.now() - began;
+    // Of the processor, not of the clock: a machine that is busy with something else is no slow reader.
+    const { user, system } = process.cpuUsage(began);
+    const ms = (user + system) / 1000;
     if (ms > SLOWEST_MS) wrong.push(`seed ${seed}: ${Math.round(ms)} ms`);
   }
   return { wrong, taken, refused };

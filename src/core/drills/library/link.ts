@@ -88,8 +88,11 @@ export const LINK: readonly WrittenDrill[] = [
     zones: { pelvicFloor: 1 },
     demands: ['floorLift'],
     steps: [
-      place('A hard, level seat, feet forward and apart.', { in: ['sitting'], notWay: ['kneesTogether'] }),
-      place('A hard, level seat.', { in: ['sitting'], way: ['kneesTogether'] }),
+      place('A hard, level seat, feet forward and apart.', {
+        in: ['sitting'],
+        notWay: ['kneesTogether', 'feetApart'],
+      }),
+      place('A hard, level seat.', { in: ['sitting'], way: ['kneesTogether', 'feetApart'] }),
       contact('Weight on the sit bones.', { in: ['sitting'] }),
       exhale('Out once; notice what the base does by itself.'),
       breathe('Send the breath down between the sit bones.'),

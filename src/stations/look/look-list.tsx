@@ -89,7 +89,7 @@ export function LookList({ clientId, looks, bar, saved, actions }: Props) {
         {bar !== null ? (
           <Notice level="stop">
             {bar}{' '}
-            <Link className="underline" href={`/clients/${clientId}/screen`}>
+            <Link className="inline-block py-0.5 underline" href={`/clients/${clientId}/screen`}>
               Go to Screen
             </Link>
           </Notice>

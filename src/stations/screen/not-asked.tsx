@@ -14,7 +14,7 @@ export function NotAsked({ clientId, screen }: { clientId: string; screen: Scree
     <div className="mb-3">
       <Notice level="care">
         {open.join(' ')}{' '}
-        <Link className="underline" href={`/clients/${clientId}/screen`}>
+        <Link className="inline-block py-0.5 underline" href={`/clients/${clientId}/screen`}>
           Ask in Screen
         </Link>
       </Notice>

@@ -78,7 +78,7 @@ export const StopHere = ({ stops }: { stops: readonly string[] }) =>
   stops.length === 0 ? null : (
     <p role="status" className="w-full font-semibold text-stop">
       Stop: {stops.join(', ')}. Nothing is coached until you write what was done.{' '}
-      <a className="underline" href="#red">
+      <a className="inline-block py-0.5 underline" href="#red">
         Write it
       </a>
     </p>

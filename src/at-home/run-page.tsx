@@ -1,6 +1,5 @@
 import { useEffect, useState, type CSSProperties } from 'react';
-import { coachedBlock, momentAt, type Moment } from '@/core/run/coached';
-import { layoutOf } from '@/core/sequence/sequence';
+import { momentAt, type Moment } from '@/core/run/coached';
 import { BreathLine } from '@/pictures/breath-line';
 import { Trunk } from '@/pictures/trunk';
 import type { DrillProps } from './drill-page';
@@ -19,11 +18,9 @@ const SAY = {
 /** A drill with its count: one word, how long still, the trunk that breathes, one cue. */
 export function RunPage({ entry, words, onBack, onDone, onStop }: DrillProps) {
   const [silent, setSilent] = useState(false);
-  const { session, t, start, pause } = useRun(entry, silent, onDone);
+  const { coached, running, t, start, pause } = useRun(entry, silent, onDone);
   useEffect(start, []); // eslint-disable-line react-hooks/exhaustive-deps
-  useAwake(session.running);
-  const placed = layoutOf(session.sequence).placed[0]!;
-  const coached = coachedBlock(placed);
+  useAwake(running);
   const moment = momentAt(coached, t);
   const volume = moment.kind === 'breath' ? moment.volume : 0;
   const tone = moment.kind === 'breath' ? moment.tone : { floorPct: 0, controlPct: 0, squeezePct: 0 };
@@ -46,8 +43,8 @@ export function RunPage({ entry, words, onBack, onDone, onStop }: DrillProps) {
       </div>
       <p className="cue">{words.cues[0] ?? words.counts}</p>
       <div className="below">
-        <Tap look="main" className="wide" onClick={session.running ? pause : start}>
-          {session.running ? 'Pause' : 'Go on'}
+        <Tap look="main" className="wide" onClick={running ? pause : start}>
+          {running ? 'Pause' : 'Go on'}
         </Tap>
         <div className="row">
           <Tap onClick={() => setSilent(!silent)} aria-pressed={silent}>

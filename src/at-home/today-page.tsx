@@ -1,5 +1,5 @@
 import { PLACE_WORDS } from '@/core/home/home-places';
-import { CHECK_WORDS } from '@/core/home/reminders';
+import { CHECK_WORDS } from '@/core/home/check-words';
 import { slotFor, type LineNow, type SlotNow } from '@/core/home/today';
 import type { HomeDoc } from '@/core/home/home-doc.schema';
 import type { HomeReport } from '@/core/home/report.schema';

@@ -1,33 +1,29 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { asSequence } from '@/core/home/as-sequence';
+import { durationS } from '@/core/breath/timeline';
 import type { HomeEntry } from '@/core/home/home-plan.schema';
-import { NEW_RUN } from '@/core/run/run';
-import { clockS, coachedNow, type RunContext, type Session } from '@/core/run/session';
-import { step, type RunEvent } from '@/core/run/step';
-import { tonesAhead } from '@/core/run/tones';
+import { coachedBlock } from '@/core/run/coached';
+import { breathStartS } from '@/core/run/session';
+import { tonesOf } from '@/core/run/tones';
 import { TurnClock } from '@/devices/turn-clock';
 
 /** At home the place is taken before Begin is pressed: what is left of the set-up is the count-in. */
 const COUNT_IN_S = 4;
-const CONTEXT: RunContext = { flags: {}, props: [], library: [], waits: false };
 
-const sessionOf = ({ block }: HomeEntry): Session => ({
-  sequence: asSequence([{ ...block, setUpS: COUNT_IN_S }]),
-  state: NEW_RUN,
-  running: false,
-});
+const coachedAtHome = ({ block }: HomeEntry) =>
+  coachedBlock({
+    block: { ...block, setUpS: COUNT_IN_S },
+    startS: 0,
+    changeS: 0,
+    workStartS: COUNT_IN_S,
+    endS: COUNT_IN_S + durationS(block.breathing, block.dose),
+  });
 
-/** A drill as it runs: the session of the room with one block, its clock and its tones. */
+/** A drill as it runs: one block with its clock and its tones. Gone on with after a pause, its breath begins anew. */
 export function useRun(entry: HomeEntry, silent: boolean, onOver: () => void) {
-  const [session, setSession] = useState(() => sessionOf(entry));
+  const [coached] = useState(() => coachedAtHome(entry));
+  const [running, setRunning] = useState(false);
   const [t, setT] = useState(0);
   const clock = useRef<TurnClock | null>(null);
-  const held = useRef(session);
-  const take = useCallback((event: RunEvent) => {
-    held.current = step(held.current, event, CONTEXT);
-    setSession(held.current);
-    return held.current;
-  }, []);
   useEffect(() => clock.current?.mute(silent), [silent]);
   useEffect(() => () => clock.current?.close(), []);
   const over = useRef(onOver);
@@ -35,14 +31,13 @@ export function useRun(entry: HomeEntry, silent: boolean, onOver: () => void) {
     over.current = onOver;
   });
   useEffect(() => {
-    if (!session.running) return;
+    if (!running) return;
     let frame = 0;
     const tick = () => {
       const atS = clock.current?.now() ?? 0;
       setT(atS);
-      const coached = coachedNow(held.current);
-      if (coached && atS >= coached.totalS) {
-        take({ kind: 'clock', atS });
+      if (atS >= coached.totalS) {
+        setRunning(false);
         clock.current?.pause();
         over.current();
         return;
@@ -51,16 +46,17 @@ export function useRun(entry: HomeEntry, silent: boolean, onOver: () => void) {
     };
     frame = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(frame);
-  }, [session.running, take]);
-  const start = () => {
+  }, [running, coached]);
+  const start = useCallback(() => {
     clock.current ??= new TurnClock();
-    const begun = take({ kind: 'start' });
-    void clock.current.start(clockS(begun.state), tonesAhead(begun, CONTEXT), silent);
-  };
-  const pause = () => {
-    const atS = clock.current?.pause() ?? t;
-    take({ kind: 'pause', atS });
+    const atS = breathStartS(coached, t);
+    setRunning(true);
     setT(atS);
+    void clock.current.start(atS, tonesOf(coached), silent);
+  }, [coached, t, silent]);
+  const pause = () => {
+    setRunning(false);
+    setT(clock.current?.pause() ?? t);
   };
-  return { session, t, start, pause };
+  return { coached, running, t, start, pause };
 }

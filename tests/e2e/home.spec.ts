@@ -517,7 +517,7 @@ test('the page at home is small, painted soon on a slow phone, and holds at ever
   await sentHome(page, file);
   const link = await linkOf(page);
   const script = readFileSync('public/at-home/page.js');
-  expect(gzipSync(script).length / 1024).toBeLessThan(90);
+  expect(gzipSync(script).length / 1024).toBeLessThan(50);
   const { context, phone } = await phoneOf(browser);
   const cdp = await context.newCDPSession(phone);
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });

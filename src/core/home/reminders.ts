@@ -1,4 +1,5 @@
 import { countsOf, doseOf } from '../sequence/sheet';
+import { CHECK_WORDS } from './check-words';
 import { dayAfter, weekdayOf } from './clock-time';
 import type { HomeEntry, HomePlan } from './home-plan.schema';
 import { sinceWaking, slotsOn } from './schedule';
@@ -58,12 +59,6 @@ export function remindersOf(plan: HomePlan): Reminder[] {
     .filter((r) => r.day <= r.until)
     .sort((a, b) => sinceWaking(plan.day, a.at) - sinceWaking(plan.day, b.at) || a.key.localeCompare(b.key));
 }
-
-/** What a look at oneself asks. */
-export const CHECK_WORDS = {
-  title: 'Look: how do you sit, how do you breathe?',
-  text: 'Three breaths as they come. Nothing to change; only notice.',
-} as const;
 
 function wordsOfEntry({ block }: HomeEntry): { title: string; text: string } {
   return {

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { PLACE_WORDS, type HomePlace } from '@/core/home/home-places';
 import type { HomePlan } from '@/core/home/home-plan.schema';
-import { CHECK_WORDS } from '@/core/home/reminders';
+import { CHECK_WORDS } from '@/core/home/check-words';
 import { countsOf, doseOf } from '@/core/sequence/sheet';
 import { PlaceSign } from '@/pictures/place-sign';
 import { Button, buttonClass } from '@/ui/button';

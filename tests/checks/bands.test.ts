@@ -14,6 +14,9 @@ import { median } from '@/core/base/statistics';
 import { must } from '../unit/helpers';
 import { goldenRecord } from './golden/record';
 import readByLibedf from './golden/edf-read-by-libedf.json';
+import { battery } from '../battery';
+
+const { it } = battery(4);
 
 const golden = (name: string) => new Uint8Array(readFileSync(join(__dirname, 'golden', name)));
 

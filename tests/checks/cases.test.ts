@@ -20,6 +20,9 @@ import { wordsOf } from '@/core/sequence/words';
 import { anyFlags, anyProps } from '../unit/helpers';
 import { contradictions } from '../lexicon';
 import { caseFor, CLIENTS, inputFor, proposalFor, type WrittenClient } from './case-clients';
+import { battery } from '../battery';
+
+const { some, share } = battery(1);
 
 // The whole file: common practice, no source. The clients are made up.
 
@@ -161,7 +164,7 @@ function openTo(drill: Drill, position: string, input: ProposalInput): boolean {
 }
 
 describe('24 written clients', () => {
-  it.each(Object.entries(CLIENTS))('%s: keeps what every proposal keeps', (_, client) => {
+  it.each(share(Object.entries(CLIENTS), 6))('%s: keeps what every proposal keeps', (_, client) => {
     const input = inputFor(client);
     expect(wrongWith(proposalFor(client), input)).toEqual([]);
   });
@@ -452,7 +455,7 @@ const anyInput: fc.Arbitrary<ProposalInput> = fc
   .map((x) => ({ ...x, relook: 'rings' as const, library: LIBRARY }));
 
 /** So many here; `npm run bench` runs them all. */
-const RUNS = Number(process.env.KOKYU_CLIENTS ?? 120);
+const RUNS = Number(process.env.KOKYU_CLIENTS ?? some(120, 20));
 
 describe('the limits of every proposal', () => {
   it(`hold for ${RUNS} clients of any kind`, () => {

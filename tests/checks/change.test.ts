@@ -10,6 +10,9 @@ import { RING_ZONES } from '@/core/body/zones';
 import { look } from '../unit/helpers';
 import { dice } from './bodies/body';
 import { pageOf } from './pages';
+import { battery } from '../battery';
+
+const { it } = battery(8);
 
 const days = { share: 0.15, least: 1, source: 'of this test' };
 const known: NoiseKnown = { kind: 'repeated', days };

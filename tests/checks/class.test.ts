@@ -9,6 +9,9 @@ import { seeded } from '@/core/simulate/random';
 import { NEEDS } from '@/core/aims/needs';
 import { must } from '../unit/helpers';
 import { asMip } from './plan-as-mip';
+import { battery } from '../battery';
+
+const { it } = battery(5);
 
 const FLAGS = [{}, { pregnancyWeek: 29 }, { highBloodPressure: true }, { panic: true }, { knees: true }, {}];
 

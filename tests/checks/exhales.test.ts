@@ -2,6 +2,9 @@ import { heardExhales, type Evenness } from '@/core/sound/exhale';
 import { levelMeter } from '@/core/sound/loudness';
 import { must, why } from '../unit/helpers';
 import { dice } from './bodies/body';
+import { battery } from '../battery';
+
+const { it } = battery(6);
 
 // A second maker of exhales, which shares nothing with `core/simulate`: hiss or hum under an envelope, in a room of steady
 // noise, with a room that rings on (60 dB in 1.2 s) and with clicks of the mouth. Invented, used for its truth alone.

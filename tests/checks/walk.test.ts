@@ -24,11 +24,14 @@ import { drillOf, type Block, type Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { harmsOf, wordsAgainst, type Somebody } from '../oracle';
 import { DAY } from '../unit/home/people';
+import { battery } from '../battery';
+
+const { some, share } = battery(1);
 
 // Every path by which a block comes to somebody, walked by made-up clients and held against an oracle of its own: what
 // comes out must be nothing that could hurt, in no word that the block does not have. So many here, all of them with
 // KOKYU_WALK=500 (npm run bench).
-const CLIENTS = Number(process.env.KOKYU_WALK ?? 48);
+const CLIENTS = Number(process.env.KOKYU_WALK ?? some(48, 6));
 
 type Walker = Somebody & { input: ProposalInput };
 
@@ -395,7 +398,7 @@ const FAULTS: readonly [what: string, who: Walker, Partial<Paths>, RegExp][] = [
   ],
 ];
 
-test.each(FAULTS)(
+test.each(share(FAULTS, 3))(
   'finds a seeded fault: %s',
   (_, who, fault, says) => {
     expect(walk([who, who, who], REAL)).toEqual([]);

@@ -11,6 +11,9 @@ import { LIBRARY } from '@/core/drills/library';
 import { layoutOf } from '@/core/sequence/sequence';
 import { must, why } from '../helpers';
 import { anyClass, anyRoom, member } from './people';
+import { battery } from '../../battery';
+
+const { it } = battery(5);
 
 const ROOM = { pillow: 12, towel: 12, straw: 12, wall: 4, ball: 4, chair: 3 };
 const FOUR = [

@@ -10,8 +10,11 @@ import { propose } from '@/core/propose/propose';
 import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
 import { barOf } from '@/core/run/may-run';
 import { wordsOf } from '@/core/sequence/words';
-import { demoFiles } from '@/demo/scenario';
 import { must, why } from '../helpers';
+import { battery } from '../../battery';
+import { demoFilesAt } from '../../made-up-house';
+
+const { it } = battery(4);
 
 const root = join(__dirname, '../../..');
 const docs = readFileSync(join(root, 'docs/commands.md'), 'utf8');
@@ -38,7 +41,7 @@ describe('the documented commands', () => {
 });
 
 /** The clients of the demo, as the server knows them. */
-const known = demoFiles(new Date('2026-06-01T10:00:00Z')).map((f) => ({
+const known = demoFilesAt(new Date('2026-06-01T10:00:00Z')).map((f) => ({
   name: f.name,
   file: f,
   known: caseOf({

@@ -7,14 +7,14 @@ import { printDictionary, printTidy, TIDY_HEAD } from '@/core/formats/tidy-csv';
 import { READING, READINGS } from '@/core/read/readings';
 import { FLAG_LABEL, setFlags } from '@/core/screen/flags';
 import type { ClientFile } from '@/core/formats/client-file';
-import { demoFiles } from '@/demo/scenario';
 import { isBetter } from '@/core/follow/compare';
 import Papa from 'papaparse';
 import { knownOf } from './demo-cases';
+import { demoFilesAt } from '../../made-up-house';
 
 const NOW = new Date('2026-11-20T09:00:00.000Z');
 const ID = '5e0a4a52-1f1c-4a6f-9d6e-1c2b3a4d5e6f';
-const FILES = demoFiles(NOW);
+const FILES = demoFilesAt(NOW);
 
 /** The same client with holds and exhales that went up by much, or stayed. */
 const better = (file: ClientFile, by: number): ClientFile => ({

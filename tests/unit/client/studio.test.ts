@@ -3,8 +3,8 @@ import { GOALS } from '@/core/aims/goals';
 import { LEAST_PEOPLE, personOf, studioFigures, type Person } from '@/core/client/studio';
 import { LIBRARY } from '@/core/drills/library';
 import { READING, READINGS } from '@/core/read/readings';
-import { demoFiles } from '@/demo/scenario';
 import { knownOf } from './demo-cases';
+import { demoFilesAt } from '../../made-up-house';
 
 const NOW = new Date('2026-11-20T09:00:00.000Z');
 
@@ -105,7 +105,7 @@ test('medians are of each one’s own change', () => {
 });
 
 test('what one of the demo did goes in without the name', () => {
-  const file = demoFiles(NOW)[0]!;
+  const file = demoFilesAt(NOW)[0]!;
   const person = personOf('K-1', knownOf(file), NOW);
   expect(person.looks).toBe(file.looks.filter((l) => l.purpose === 'visit').length);
   expect(person.changes.map((c) => c.id)).toContain('rate');

@@ -11,8 +11,9 @@ import { FLAG_GROUPS, isSet } from '@/core/screen/flags';
 import { problemsOf } from '@/core/sequence/check';
 import { layoutOf } from '@/core/sequence/sequence';
 import { demoFiles } from '@/demo/scenario';
+import { demoFilesAt } from '../../made-up-house';
 
-const files = demoFiles(new Date('2026-11-20T09:00:00Z'));
+const files = demoFilesAt(new Date('2026-11-20T09:00:00.000Z'));
 
 /** What the bands of a look show, from the records that come with the file. */
 const bandsIn = (f: ClientFile, data: LookData): SeenBands[] =>
@@ -74,5 +75,5 @@ describe('the made-up house', () => {
       }
   });
   it('is the same each time it is made', () =>
-    expect(JSON.stringify(demoFiles(new Date('2026-11-20T09:00:00Z')))).toBe(JSON.stringify(files)));
+    expect(JSON.stringify(demoFiles(new Date('2026-11-20T09:00:00.000Z')))).toBe(JSON.stringify(files)));
 });

@@ -5,8 +5,8 @@ import { CURVE_MAX_BYTES, parseCurveCsv, printCurveCsv, textOf } from '@/core/fo
 import { kindOf } from '@/core/formats/recording';
 import { printSequenceFile } from '@/core/formats/print-json';
 import { parseSequenceFile } from '@/core/formats/sequence-file';
-import { demoFiles } from '@/demo/scenario';
 import { must, why } from '../helpers';
+import { demoFilesAt } from '../../made-up-house';
 
 describe('curves as CSV', () => {
   it('reads back any curve that it writes', () => {
@@ -108,7 +108,7 @@ describe('curves as CSV', () => {
 });
 
 describe('client and sequence files', () => {
-  const files = demoFiles(new Date('2026-11-20T09:00:00Z'));
+  const files = demoFilesAt(new Date('2026-11-20T09:00:00.000Z'));
   it.each(files.map((f) => [f.name, f] as const))('reads back the file of %s', (_, file) => {
     expect(must(parseClientFile(printClientFile(file)))).toEqual(file);
   });

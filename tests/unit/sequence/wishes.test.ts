@@ -10,6 +10,9 @@ import { problemsOf } from '@/core/sequence/check';
 import { layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { verdictFor } from '@/core/safety/verdict';
 import { ALL_PROPS, anyFlags, anyNeeds, must, why } from '../helpers';
+import { battery } from '../../battery';
+
+const { it } = battery(4);
 
 const input = (over: Partial<ProposalInput> = {}): ProposalInput => ({
   library: LIBRARY,

@@ -12,6 +12,9 @@ import { contradictions, everythingSaid } from '../../lexicon';
 import { countsOf } from '@/core/sequence/sheet';
 import { nextCue, twoCues, wordsOf, wordsOfDrill } from '@/core/sequence/words';
 import { CONTROL_MODES, FLOOR_MODES } from '@/core/tone/tone';
+import { battery } from '../../battery';
+
+const { it } = battery(3);
 
 const FLAG_CHANGES: [string, Flags][] = [
   ['nothing', {}],

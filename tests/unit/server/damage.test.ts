@@ -21,7 +21,6 @@ import { over } from '@/core/base/revision';
 import { seeded } from '@/core/simulate/random';
 import { EMPTY_LOOK } from '@/core/look/look';
 import { doctor } from '@/cli/doctor';
-import { fill } from '@/demo/house';
 import { createClient, everyClient, findClient } from '@/server/clients';
 import { connect, db, disconnect, openDb } from '@/server/db/client';
 import { plainCopiesOf } from '@/server/db/upgrade';
@@ -33,9 +32,10 @@ import { keepRevision, revisionsOf } from '@/server/revisions';
 import { guarded } from '@/server/save';
 import { STUDIO } from '@/server/scope';
 import { must, why } from '../helpers';
+import { moveInto } from '../../made-up-house';
 
 const folder = mkdtempSync(join(tmpdir(), 'kokyu-damage-'));
-const NOW = new Date('2026-11-27T09:00:00Z');
+const NOW = new Date('2026-11-20T09:00:00.000Z');
 let nth = 0;
 const use = (): string => {
   disconnect();
@@ -47,7 +47,7 @@ const use = (): string => {
 let demo: string;
 beforeAll(() => {
   demo = use();
-  fill(NOW);
+  moveInto(NOW);
   disconnect();
 });
 afterAll(() => {

@@ -12,7 +12,6 @@ import { NEW_RUN } from '@/core/run/run';
 import { simulateBands } from '@/core/simulate/bands';
 import { bandSetup } from '@/core/simulate/bands.schema';
 import { exhaleSound } from '@/core/simulate/exhale-sound';
-import { demoFiles } from '@/demo/scenario';
 import { clientFileOf, importClientFile } from '@/server/client-file';
 import {
   archiveClient,
@@ -40,6 +39,7 @@ import { saveScreen, screenOf } from '@/server/screens';
 import { saveThresholds, thresholds } from '@/server/settings';
 import { createSequence, findSequence, saveSequence } from '@/server/sequences';
 import { must, why } from '../helpers';
+import { demoFilesAt } from '../../made-up-house';
 
 const folder = mkdtempSync(join(tmpdir(), 'kokyu-'));
 const path = join(folder, 'deep/er/test.db');
@@ -231,7 +231,7 @@ describe('runs', () => {
 });
 
 describe('a client file', () => {
-  it.each(demoFiles(new Date('2026-11-20T09:00:00Z')).map((f) => [f.name, f] as const))(
+  it.each(demoFilesAt(new Date('2026-11-20T09:00:00.000Z')).map((f) => [f.name, f] as const))(
     'comes back the same but for its ids: %s',
     (_, file) => {
       const id = must(importClientFile(STUDIO, file)).id;

@@ -19,8 +19,10 @@ describe('a recorder of bands', () => {
   it('keeps every sample of an hour of four channels at 100 Hz', () => {
     const recorder = bandRecorder();
     const n = 3600 * 100;
+    let kept = 0;
     for (let i = 0; i < n; i++)
-      expect(recorder.push({ tMs: i * 10, values: [i, 2, 3, 4] }) === 'kept' || i).toBe(true);
+      if (recorder.push({ tMs: i * 10, values: [i, 2, 3, 4] }) === 'kept') kept++;
+    expect(kept).toBe(n);
     expect([recorder.samples(), recorder.leftOut(), recorder.gaps().length]).toEqual([n, 0, 0]);
     const record = must(recorder.record(null));
     expect([record.hz, record.channels.length, record.channels[0]!.values.length]).toEqual([100, 4, n]);

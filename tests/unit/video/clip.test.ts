@@ -11,6 +11,9 @@ import { proposeLines } from '@/core/video/propose';
 import { snapLine } from '@/core/video/snap';
 import { drawOn, followBody } from '../../checks/clips';
 import { must, why } from '../helpers';
+import { battery } from '../../battery';
+
+const { it } = battery(6);
 
 const SMALL: Partial<ClipSetup> = {
   width: 320,
@@ -41,7 +44,7 @@ const lineAt = (seen: ReturnType<typeof analysed>, place: string) =>
   seen.lines.find((l) => l.place === place)!;
 
 describe('a clip', () => {
-  test('ordinary and deep breaths are told apart, and each contour’s travel is known', () => {
+  it('ordinary and deep breaths are told apart, and each contour’s travel is known', () => {
     const { body, clip } = followed();
     const seen = analysed(clip);
     expect(seen.breaths.counted).toBe(7);
@@ -55,14 +58,14 @@ describe('a clip', () => {
     expect(lineAt(seen, 'chest').ordinary!.error).toBe(0.3);
   });
 
-  test('a known length gives millimetres', () => {
+  it('a known length gives millimetres', () => {
     const { clip } = followed();
     const belly = lineAt(analysed(clip, { pxPerMm: 0.4 }), 'belly').ordinary!;
     expect(belly.mm).toBeCloseTo(belly.px / 0.4, 9);
     expect(lineAt(analysed(clip), 'belly').ordinary!.mm).toBeNull();
   });
 
-  test('is kept as EDF+ and comes back with all its lines', () => {
+  it('is kept as EDF+ and comes back with all its lines', () => {
     const { clip } = followed();
     const back = must(readBands('edf', printEdf(clip.record), 'all')).record;
     expect(back.channels.map((c) => c.name)).toEqual(clip.record.channels.map((c) => c.name));
@@ -75,18 +78,18 @@ describe('a clip', () => {
     });
   });
 
-  test('what was named as deep is deep, whatever its depth', () => {
+  it('what was named as deep is deep, whatever its depth', () => {
     const { body, clip } = followed();
     const seen = analysed(clip, { deepFromS: body.breaths[2]!.fromS });
     expect([seen.ordinary.length, seen.deep.length]).toEqual([2, 5]);
     expect(analysed(clip, { deepFromS: null }).deep).toEqual([]);
   });
 
-  test('breaths of one depth are all ordinary', () => {
+  it('breaths of one depth are all ordinary', () => {
     expect(analysed(followed({ deepOver: 1 }).clip).deep).toEqual([]);
   });
 
-  test('without a still line nothing counts, and it says why', () => {
+  it('without a still line nothing counts, and it says why', () => {
     const { body, drawn } = followed();
     const clip = must(
       followBody(
@@ -98,19 +101,19 @@ describe('a clip', () => {
     expect(why(analyseClip(clip.record, clip.lines))).toMatch(/no line on still background/);
   });
 
-  test('the shake of the camera is taken away: a body that holds its breath does not move', () => {
+  it('the shake of the camera is taken away: a body that holds its breath does not move', () => {
     const still = { movesPx: { belly: 0, chest: 0 }, shakePx: 1.2 };
     const { clip } = followed(still);
     expect(why(analyseClip(clip.record, clip.lines))).toMatch(/moves too little|hardly more/);
   });
 
-  test('a contour that hardly moves is “less than”, not nothing', () => {
+  it('a contour that hardly moves is “less than”, not nothing', () => {
     const { clip } = followed({ movesPx: { belly: 3, chest: 0.15 } });
     const chest = lineAt(analysed(clip), 'chest');
     expect(chest).toMatchObject({ counts: false, faults: ['small'], lessThanPx: 1, ordinary: null });
   });
 
-  test('one that draws in is reversed, and does not lead', () => {
+  it('one that draws in is reversed, and does not lead', () => {
     const { clip } = followed({ movesPx: { chest: 3, lowerRibs: 3, belly: -2 } });
     const seen = analysed(clip);
     expect(lineAt(seen, 'belly')).toMatchObject({ counts: true, reversed: true, onsetS: null });
@@ -118,14 +121,14 @@ describe('a clip', () => {
     expect(lineAt(seen, 'chest').reversed).toBe(false);
   });
 
-  test('one that comes later begins later, within what is claimed', () => {
+  it('one that comes later begins later, within what is claimed', () => {
     const { clip } = followed({ movesPx: { chest: 3, belly: 3 }, lagS: { chest: 0.5 }, hz: 20 });
     const seen = analysed(clip);
     expect(lineAt(seen, 'belly').onsetS).toBe(0);
     expect(Math.abs(lineAt(seen, 'chest').onsetS! - 0.5)).toBeLessThan(0.2);
   });
 
-  test('shoulder over belly, and right against left', () => {
+  it('shoulder over belly, and right against left', () => {
     const side = analysed(followed({ movesPx: { shoulder: 2, belly: 4 } }).clip);
     expect(Math.abs(side.shoulderToBelly.ordinary! - 0.5)).toBeLessThan(0.12);
     const front = analysed(
@@ -134,7 +137,7 @@ describe('a clip', () => {
     expect(Math.abs(front.sideRatio! - 0.5)).toBeLessThan(0.1);
   });
 
-  test('a hand that crosses is named, and nothing is read from behind it', () => {
+  it('a hand that crosses is named, and nothing is read from behind it', () => {
     const { clip } = followed({
       event: { kind: 'hand', atS: 9, lengthS: 4 },
       movesPx: { belly: 3, chest: 2 },
@@ -151,7 +154,7 @@ describe('a clip', () => {
     }
   });
 
-  test('a person who walks out leaves no breaths behind', () => {
+  it('a person who walks out leaves no breaths behind', () => {
     const { body, clip } = followed({ event: { kind: 'leaves', atS: 16, lengthS: 999 } });
     const seen = analyseClip(clip.record, clip.lines);
     expect(body.breaths.filter((b) => b.fromS > 16).length).toBeGreaterThan(0);
@@ -159,7 +162,7 @@ describe('a clip', () => {
     else expect(seen.why).toMatch(/lost for more than a tenth/);
   });
 
-  test('a cut parts the clip: only the scene of the lines is followed', () => {
+  it('a cut parts the clip: only the scene of the lines is followed', () => {
     const body = small({ event: { kind: 'cut', atS: 9, lengthS: 999 }, clutter: 1, hz: 8, deep: 0 });
     const size = { width: 320, height: 200 };
     for (const drawnAtS of [4, 14]) {
@@ -177,7 +180,7 @@ describe('a clip', () => {
     }
   });
 
-  test('a rotated phone clip gives what the upright one gives', () => {
+  it('a rotated phone clip gives what the upright one gives', () => {
     const body = small({ ordinary: 2, deep: 0, hz: 8 });
     const pictures = Array.from({ length: body.frames }, (_, i) => body.picture(i));
     const drawn = drawOn(body, exact, 2, 0);
@@ -201,7 +204,7 @@ describe('a clip', () => {
     }
   });
 
-  test('lines that are too short or leave the picture, and parts that are too short, are refused', () => {
+  it('lines that are too short or leave the picture, and parts that are too short, are refused', () => {
     const line = { place: 'belly', stepGrey: 90, rivalPx: null, seenShare: 1 } as const;
     const size = { width: 320, height: 200 };
     const at = (x: number, by: number) => ({ ...line, from: { x, y: 100 }, to: { x: x + by, y: 100 } });
@@ -210,7 +213,7 @@ describe('a clip', () => {
     expect(why(must(clipFollower([at(100, 40)], size)).finish(0))).toMatch(/too short/);
   });
 
-  test('pictures of uneven times make the curve of even ones', () => {
+  it('pictures of uneven times make the curve of even ones', () => {
     const body = small({ ordinary: 3, deep: 0, shakePx: 0, noise: 1 });
     const lines = drawOn(body, exact, 2, 0);
     const follower = must(clipFollower(lines, { width: 320, height: 200 }));
@@ -284,7 +287,7 @@ describe('proposed lines', () => {
     expect(seen.breaths.counted).toBe(4);
   });
 
-  test('where nothing breathes none are', () => {
+  it('where nothing breathes none are', () => {
     const body = small({ hz: 5, movesPx: { belly: 0 }, ordinary: 4, deep: 0 });
     const pictures = Array.from({ length: body.frames }, (_, i) => body.picture(i));
     expect(why(proposeLines(pictures, 5, { width: 320, height: 200 }, 'side'))).toMatch(

@@ -1,13 +1,19 @@
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { defineConfig } from '@playwright/test';
 
-export const PORT = 4699;
+/** Each of two workers has a server and a database of its own. */
+const WORKERS = 2;
+const portOf = (worker: number) => 4699 + worker * 10;
+const databaseOf = (worker: number) => join(__dirname, `data/e2e/${worker}/e2e.db`);
+const mine = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+export const PORT = portOf(mine);
+export const DATABASE = databaseOf(mine);
+export const DATABASES = Array.from({ length: WORKERS }, (_, worker) => databaseOf(worker));
 
 // It is about noon wherever the tests run, of the day that UTC has: before a client wakes, a plan that was sent in that
 // night begins only with the day. Server, browsers and workers take it from here.
 const ahead = 12 - new Date().getUTCHours();
 process.env.TZ ??= `Etc/GMT${ahead > 0 ? '-' : '+'}${Math.abs(ahead)}`;
-export const DATABASE = join(__dirname, 'data/e2e/e2e.db');
 
 /** What the browser's stand-in for a microphone plays: an exhale of four seconds, over and over. */
 export const EXHALE = join(__dirname, 'data/exhale.wav');
@@ -15,15 +21,14 @@ export const EXHALE = join(__dirname, 'data/exhale.wav');
 /** What its stand-in for a camera shows: a made-up body that breathes, over and over. */
 export const CAMERA = join(__dirname, 'data/camera.y4m');
 
-/** Files of which nothing is timed on the real clock and nothing is kept from one test to the next: two run side by side. */
-const CALM = /\/(house|names|by-keys|library|silent|write|editor|pictures|size|verdict)\.spec\.ts$/;
+/** Tests of real sound have the machine to themselves; all others run two at a time. */
 const part = process.env.KOKYU_E2E_PART;
 
 export default defineConfig({
   testDir: './tests/e2e',
-  ...(part === 'calm' ? { testMatch: CALM } : part === 'timed' ? { testIgnore: CALM } : {}),
+  ...(part === 'sound' ? { grep: /@sound/ } : part === 'rest' ? { grepInvert: /@sound/ } : {}),
   globalSetup: './tests/e2e/fill-demo.ts',
-  workers: part === 'calm' ? 2 : 1,
+  workers: part === 'sound' ? 1 : WORKERS,
   // Taps are timed on the real clock; a machine that stalls for a moment gets another try, and has time for all else.
   retries: 2,
   timeout: 150_000,
@@ -54,10 +59,10 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: `rm -rf data/e2e && node node_modules/next/dist/bin/next start -H 127.0.0.1 -p ${PORT}`,
-    url: `http://127.0.0.1:${PORT}/drills`,
-    env: { KOKYU_DB: DATABASE, NEXT_TELEMETRY_DISABLED: '1' },
+  webServer: DATABASES.map((database, worker) => ({
+    command: `rm -rf ${dirname(database)} && node node_modules/next/dist/bin/next start -H 127.0.0.1 -p ${portOf(worker)}`,
+    url: `http://127.0.0.1:${portOf(worker)}/drills`,
+    env: { KOKYU_DB: database, NEXT_TELEMETRY_DISABLED: '1' },
     timeout: 240_000,
-  },
+  })),
 });

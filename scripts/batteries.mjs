@@ -14,11 +14,10 @@ const below = (folder) =>
     .map((entry) => relative(ROOT, join(entry.parentPath ?? entry.path, entry.name)));
 const read = (path) => readFileSync(join(ROOT, path), 'utf8');
 
-/** The test files that hold a battery, as paths below `tests`. */
+/** The test files that hold a battery, as paths below the root. */
 export const batteries = () =>
   FOLDERS.flatMap(below)
     .filter((file) => /\.test\.tsx?$/.test(file) && /\bbattery\(\d+\)/.test(read(file)))
-    .map((file) => relative('tests', file))
     .sort();
 
 /** One hash of all data that tests read and no import names. */
@@ -32,21 +31,18 @@ function dataMark() {
   return hash.digest('hex');
 }
 
-/** What each of these batteries rests on, as one hash. */
-export async function marksOf(files) {
-  const data = dataMark();
-  const marks = {};
-  for (const file of files) marks[file] = await markOf(`tests/${file}`, data);
-  return marks;
-}
-
-async function markOf(file, data) {
-  // Programs that a test starts by their path are a part of it as well.
-  const started = [...read(file).matchAll(/'((?:src|scripts|tests)\/[\w./-]+\.(?:ts|tsx|mjs))'/g)]
-    .map((m) => m[1])
+/** Programs that a test starts by their path: they are a part of it as well. */
+const startedBy = (file) =>
+  [...read(file).matchAll(/'((?:src|scripts|tests)\/[\w./-]+\.(?:ts|tsx|mjs))'/g)]
+    .map(([, path]) => path)
     .filter((path) => existsSync(join(ROOT, path)));
-  const made = await build({
-    entryPoints: [...new Set([file, 'tests/setup.ts', ...started])],
+
+/** What each of these files rests on, as one hash; by path below the root. */
+export async function marksOf(files) {
+  if (files.length === 0) return {};
+  const parts = new Map(files.map((file) => [file, [file, 'tests/setup.ts', ...startedBy(file)]]));
+  const { outputFiles, metafile } = await build({
+    entryPoints: [...new Set([...parts.values()].flat())],
     absWorkingDir: ROOT,
     bundle: true,
     minify: true,
@@ -61,23 +57,35 @@ async function markOf(file, data) {
     logLevel: 'silent',
     alias: { '@': join(ROOT, 'src') },
   });
-  const hash = createHash('sha256').update(data);
-  for (const out of made.outputFiles.toSorted((a, b) => a.path.localeCompare(b.path))) hash.update(out.text);
-  const packages = new Set();
-  for (const { imports } of Object.values(made.metafile.outputs))
-    for (const { path, external } of imports)
-      if (external)
-        packages.add(
-          path
-            .split('/')
-            .slice(0, path.startsWith('@') ? 2 : 1)
-            .join('/'),
-        );
-  for (const name of [...packages].sort()) {
+  const text = new Map(outputFiles.map((out) => [relative(ROOT, out.path), out.text]));
+  const marks = new Map(
+    Object.entries(metafile.outputs).map(([path, { entryPoint, imports }]) => [
+      entryPoint,
+      [text.get(path), ...packagesOf(imports)],
+    ]),
+  );
+  const data = dataMark();
+  return Object.fromEntries(
+    [...parts].map(([file, entries]) => {
+      const hash = createHash('sha256').update(data);
+      for (const entry of entries) for (const mark of marks.get(entry)) hash.update(mark);
+      return [file, hash.digest('hex').slice(0, 16)];
+    }),
+  );
+}
+
+/** The packages that a program names, each with its version. */
+function packagesOf(imports) {
+  const names = imports.map(({ path }) =>
+    path
+      .split('/')
+      .slice(0, path.startsWith('@') ? 2 : 1)
+      .join('/'),
+  );
+  return [...new Set(names)].sort().flatMap((name) => {
     const about = join(ROOT, 'node_modules', name, 'package.json');
-    if (existsSync(about)) hash.update(`${name}@${JSON.parse(readFileSync(about, 'utf8')).version}`);
-  }
-  return hash.digest('hex').slice(0, 16);
+    return existsSync(about) ? [`${name}@${JSON.parse(readFileSync(about, 'utf8')).version}`] : [];
+  });
 }
 
 const noted = () => (existsSync(NOTED) ? JSON.parse(readFileSync(NOTED, 'utf8')) : {});
@@ -93,9 +101,10 @@ export async function due() {
 export async function note(files) {
   const before = noted();
   const there = batteries();
-  const marks = await marksOf(files.filter((f) => there.includes(f)));
-  const all = Object.fromEntries(
-    there.flatMap((f) => ((marks[f] ?? before[f]) ? [[f, marks[f] ?? before[f]]] : [])),
-  );
-  writeFileSync(NOTED, `${JSON.stringify(all, null, 2)}\n`);
+  const marks = await marksOf(there.filter((file) => files.includes(file)));
+  const all = there.flatMap((file) => {
+    const mark = marks[file] ?? before[file];
+    return mark ? [[file, mark]] : [];
+  });
+  writeFileSync(NOTED, `${JSON.stringify(Object.fromEntries(all), null, 2)}\n`);
 }

@@ -28,14 +28,14 @@ const code = run(
     '--json',
     `--outputFile=${report}`,
     '--runTestsByPath',
-    ...files.map((f) => `tests/${f}`),
+    ...files,
   ],
   { env: { ...ENV, KOKYU_BATTERIES: 'all' } },
 );
 if (!existsSync(report)) process.exit(code || 1);
 const passed = JSON.parse(readFileSync(report, 'utf8'))
   .testResults.filter((r) => r.status === 'passed')
-  .map((r) => r.name.slice(join(ROOT, 'tests/').length));
+  .map((r) => r.name.slice(ROOT.length + 1));
 await note(passed);
 console.log(`${passed.length} of ${files.length} batteries passed whole.`);
 process.exit(code);

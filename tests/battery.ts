@@ -1,4 +1,4 @@
-import { relative } from 'node:path';
+import { join, relative } from 'node:path';
 
 /** Runs whole, or the part of the day where nothing that it rests on has changed since it ran whole (scripts/batteries.mjs). */
 export type Battery = {
@@ -17,7 +17,7 @@ const DAY = Math.floor(Date.now() / 86_400_000);
  * ones each day; `npm run battery` runs all and notes what they rested on.
  */
 export function battery(parts: number): Battery {
-  const file = relative(__dirname, expect.getState().testPath!);
+  const file = relative(join(__dirname, '..'), expect.getState().testPath!);
   const asked = process.env.KOKYU_BATTERIES ?? '';
   const whole = asked === 'all' || asked.split(',').includes(file);
   let count = DAY;
@@ -27,10 +27,11 @@ export function battery(parts: number): Battery {
       if (due()) it(name, test, timeout);
     },
     {
-      each: ((table: readonly unknown[]) => (name: string, test: (row: unknown) => void, timeout?: number) => {
-        const rows = table.filter(due);
-        if (rows.length > 0) it.each(rows)(name, test, timeout);
-      }) as unknown as jest.Each,
+      each: ((table: readonly unknown[]) =>
+        (name: string, test: (row: unknown) => void, timeout?: number) => {
+          const rows = table.filter(due);
+          if (rows.length > 0) it.each(rows)(name, test, timeout);
+        }) as unknown as jest.Each,
     },
   );
   return {

@@ -20,8 +20,7 @@ describe('a recorder of bands', () => {
     const recorder = bandRecorder();
     const n = 3600 * 100;
     let kept = 0;
-    for (let i = 0; i < n; i++)
-      if (recorder.push({ tMs: i * 10, values: [i, 2, 3, 4] }) === 'kept') kept++;
+    for (let i = 0; i < n; i++) if (recorder.push({ tMs: i * 10, values: [i, 2, 3, 4] }) === 'kept') kept++;
     expect(kept).toBe(n);
     expect([recorder.samples(), recorder.leftOut(), recorder.gaps().length]).toEqual([n, 0, 0]);
     const record = must(recorder.record(null));

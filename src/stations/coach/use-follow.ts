@@ -3,20 +3,10 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ratePerMin } from '@/core/breath/pattern';
 import { spanAt } from '@/core/breath/timeline';
-import {
-  askedTurns,
-  followed,
-  metBreath,
-  suggestedQuality,
-  type AskedTurn,
-  type Followed,
-  type Lead,
-} from '@/core/run/follow';
-import { NO_INHALES, watchInhale } from '@/core/run/inhales';
+import { followed, type Followed, type Lead } from '@/core/run/follow';
 import type { CoachedBlock } from '@/core/run/coached';
 import type { Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
-import type { StreamedTurn } from '@/core/signal/streaming';
 import type { LiveLine } from '@/core/video/live';
 import type { BandState } from '@/devices/band-source';
 import { madeUpCamera, openCamera } from '@/devices/camera';
@@ -28,10 +18,8 @@ import {
   tappedTurns,
   type TurnSource,
 } from '@/devices/turn-source';
+import { asked, asksToLead, blockOver, sampled, turned, watching, type Measured } from './follow-machine';
 import type { Room } from './room';
-
-/** A measured sample on the clock of the block. */
-type Measured = { t: number; v: number };
 
 export type Following = {
   /** Whether anything tells how the client breathes, and why not. */
@@ -40,6 +28,7 @@ export type Following = {
   taps: boolean;
   tap: () => void;
   followed: Followed | null;
+  /** On the clock of the block. */
   trace: readonly Measured[];
   /** The quality that was measured, by block. */
   measured: Readonly<Record<string, number>>;
@@ -48,9 +37,6 @@ export type Following = {
   pending: boolean;
 };
 
-/** So much of the curve is kept for the picture, s, and so many points a second. */
-const TRACE_S = 9;
-const TRACE_HZ = 20;
 const DRAW_MS = 100;
 
 const USUAL_RATE = 14;
@@ -102,14 +88,9 @@ export function useFollow(
   });
   const [measured, setMeasured] = useState<Record<string, number>>({});
   const source = useRef<TurnSource | null>(null);
-  /** Asked and measured, on the page's clock. */
-  const asked = useRef<AskedTurn[]>([]);
-  const turns = useRef<StreamedTurn[]>([]);
-  const trace = useRef<Measured[]>([]);
-  /** Asked for, and begun with the next inhale. */
-  const toMeet = useRef(false);
+  const faults = session.state.faults?.length ?? 0;
+  const watch = useRef(watching(faults));
   const [pending, setPending] = useState(false);
-  const usualDepth = useRef<number | null>(null);
   /** Seconds on the page's clock, less those on the clock of the block, while it runs. */
   const offsetS = useRef<number | null>(null);
   const { state, running } = session;
@@ -120,16 +101,6 @@ export function useFollow(
     offsetS.current = breathing ? performance.now() / 1000 - state.blockS : null;
   });
 
-  /** Inhales that came as they liked, round a block of full exhales. */
-  const inhales = useRef(NO_INHALES);
-  const tellInhale = useCallback((travel: number) => {
-    const { breathing: on, coached: now } = here.current;
-    const block = now?.placed.block;
-    const full = on && block?.breathing.kind === 'paced' && block.breathing.full ? block.id : null;
-    const { watch, told } = watchInhale(inhales.current, travel, full);
-    inhales.current = watch;
-    if (told) here.current.happen({ kind: 'inhales', around: told });
-  }, []);
   const blockId = coached?.placed.block.id;
   const active = follow !== 'none' && state.stage === 'running' && running;
   const paced = coached?.placed.block.breathing;
@@ -155,21 +126,16 @@ export function useFollow(
           here.current.happen({ kind: 'lead', lead: 'clock', ownS: null });
       },
       sample: (tS, v) => {
-        const last = trace.current.at(-1);
-        if (last && tS - last.t < 1 / TRACE_HZ) return;
-        trace.current = [...trace.current.filter((p) => p.t > tS - TRACE_S), { t: tS, v }];
+        watch.current = sampled(watch.current, tS, v);
       },
       turn: (turn, usual) => {
-        usualDepth.current = usual.depth;
-        turns.current = [...turns.current, turn].slice(-400);
-        if (turn.kind === 'exhale') tellInhale(turn.travel);
-        if (turn.kind === 'inhale' && toMeet.current) {
-          // They meet with the client’s own inhale, so that both begin together.
-          toMeet.current = false;
-          setPending(false);
-          here.current.happen({ kind: 'lead', lead: 'meet', ownS: usual.periodS });
-        }
-        if (here.current.state.lead === 'client') here.current.happen({ kind: 'turned', turn: turn.kind });
+        const { state: now, breathing: on, coached: here_ } = here.current;
+        const block = here_?.placed.block;
+        const full = on && block?.breathing.kind === 'paced' && block.breathing.full ? block.id : null;
+        const done = turned(watch.current, turn, usual, now.lead, full);
+        watch.current = done.watch;
+        setPending(done.watch.toMeet);
+        for (const event of done.events) here.current.happen(event);
       },
     });
     return () => {
@@ -178,7 +144,7 @@ export function useFollow(
       source.current = null;
       setStatus({ on: false, why: '' });
     };
-  }, [active, follow, cameraLines, tellInhale]);
+  }, [active, follow, cameraLines]);
 
   // Turns that are asked for, as they come, on the page's clock: whatever the clock of the block does later.
   const span = breathing && coached ? spanAt(coached.timeline, state.blockS - coached.prepS) : undefined;
@@ -186,42 +152,21 @@ export function useFollow(
     span && (span.phase === 'inhale' || span.phase === 'exhale')
       ? `${span.side} ${span.round} ${span.breath} ${span.phase}`
       : null;
-  /** At an inhale while they meet: how the breath before it was met. */
-  const faults = state.faults?.length ?? 0;
-  const seenFaults = useRef(faults);
-  const onBreath = () => {
-    const [to, ...before] = asked.current.toReversed();
-    const from = before.findIndex((a) => a.kind === 'inhale');
-    if (state.lead !== 'meet' || !to || from < 0) return;
-    const breath = before.slice(0, from + 1);
-    const sinceS = breath.at(-1)!.atS - to.breathS / 2;
-    const met = metBreath(
-      breath,
-      turns.current.filter((t) => t.atS >= sinceS),
-      usualDepth.current,
-      seenFaults.current < faults,
-    );
-    seenFaults.current = faults;
-    happen({ kind: 'met', met });
-  };
-
   useEffect(() => {
     const off = offsetS.current;
     if (due === null || !span || !coached || off === null) return;
-    const turn = askedTurns(coached).find((a) => Math.abs(a.atS - coached.prepS - span.startS) < 1e-6);
-    if (turn) asked.current = [...asked.current, { ...turn, atS: turn.atS + off }].slice(-400);
-    if (turn?.kind === 'inhale') onBreath();
+    const done = asked(watch.current, coached, span, off, state.lead, faults);
+    watch.current = done.watch;
+    if (done.event) happen(done.event);
     // Only a turn that becomes due is noted.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [due, blockId]);
 
   // Another block: what was measured of the one before is a suggestion for its quality.
   useEffect(() => {
-    asked.current = [];
-    turns.current = [];
-    trace.current = [];
+    watch.current = blockOver(watch.current).watch;
     return () => {
-      const quality = suggestedQuality(followed(asked.current, turns.current, Infinity));
+      const { quality } = blockOver(watch.current);
       if (blockId !== undefined && quality !== null) setMeasured((m) => ({ ...m, [blockId]: quality }));
     };
   }, [blockId]);
@@ -234,8 +179,8 @@ export function useFollow(
       if (off === null) return;
       const now = performance.now() / 1000;
       setShown({
-        followed: followed(asked.current, turns.current, now),
-        trace: trace.current.map((p) => ({ t: p.t - off, v: p.v })),
+        followed: followed(watch.current.asked, watch.current.turns, now),
+        trace: watch.current.trace.map((p) => ({ t: p.t - off, v: p.v })),
       });
     }, DRAW_MS);
     return () => clearInterval(timer);
@@ -255,9 +200,10 @@ export function useFollow(
     pending,
     lead: useCallback(
       (lead: Lead) => {
-        toMeet.current = lead === 'meet';
-        setPending(lead === 'meet');
-        if (lead !== 'meet') happen({ kind: 'lead', lead, ownS: null });
+        const done = asksToLead(watch.current, lead);
+        watch.current = done.watch;
+        setPending(done.watch.toMeet);
+        if (done.event) happen(done.event);
       },
       [happen],
     ),

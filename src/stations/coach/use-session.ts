@@ -1,55 +1,29 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { omit } from '@/core/base/omit';
-import { sameRecord } from '@/core/base/same';
 import type { CoachedBlock } from '@/core/run/coached';
 import { mergeRuns, type RunRecord } from '@/core/run/merge';
-import { at, clockEndS, clockS, coachedNow, type RunContext, type Session } from '@/core/run/session';
+import { at, clockS, coachedNow, type RunContext, type Session } from '@/core/run/session';
 import { step, type RunEvent } from '@/core/run/step';
 import type { Unheard } from '@/devices/turn-clock';
 import { useAutosave, type Autosave } from '@/ui/autosave/use-autosave';
 import { newPageId } from '@/ui/page-id';
 import { serverNow, useRunFeed } from './run-feed';
+import {
+  clockAfter,
+  clockAfterOther,
+  courseOf,
+  meant,
+  NOTHING_PRESSED,
+  pressed,
+  recordOf,
+  remembered,
+  stepped,
+  takingBack,
+  type ClockDoes,
+} from './session-machine';
 import { useTicks } from './use-ticks';
 import { useTurnClock, type Sound } from './use-turn-clock';
-
-/** What puts the session at another place, or gives it other breaths. */
-const PLACED = [
-  'next',
-  'back',
-  'easier',
-  'harder',
-  'exhale',
-  'breaths',
-  'position',
-  'prop',
-  'rest',
-  'again',
-] as const satisfies readonly RunEvent['kind'][];
-/** What changes the course of a run; each can be taken back. */
-const COURSE: ReadonlySet<RunEvent['kind']> = new Set<RunEvent['kind']>([
-  ...PLACED,
-  'fit',
-  'lookNow',
-  'otherCue',
-  'cue',
-  'cueOutcome',
-  'fault',
-]);
-/** What the clock follows; another cue moves nothing. */
-const MOVES: ReadonlySet<RunEvent['kind']> = new Set<RunEvent['kind']>([
-  ...PLACED,
-  'undo',
-  'ready',
-  'lead',
-  'turned',
-  'met',
-]);
-/** The same press again within this time is one press, ms; steps up and down are meant each. */
-const BOUNCE_MS = 350;
-const STEPS: ReadonlySet<RunEvent['kind']> = new Set(['exhale', 'breaths', 'fault'] as const);
-const UNDO_MOST = 50;
 
 export type RunningSession<R extends RunRecord = RunRecord> = {
   /** As it is at this moment of its clock. */
@@ -92,9 +66,8 @@ export function useSession<R extends RunRecord>(
   const [t, setT] = useState(() => clockS(initial.state));
   /** Another screen that runs it has said so lately. */
   const [alive, setAlive] = useState(false);
-  const history = useRef<RunRecord[]>([]);
+  const held = useRef(NOTHING_PRESSED);
   const [depth, setDepth] = useState(0);
-  const pressed = useRef({ event: '', at: -Infinity });
   const acted = useRef(-Infinity);
   const given = useRef(context);
   useEffect(() => {
@@ -113,6 +86,7 @@ export function useSession<R extends RunRecord>(
             v,
             step({ ...courseOf(v), running: true }, { kind: 'pause', atS: reading(v) }, context),
             page,
+            serverNow(),
           )
         : v,
   });
@@ -120,67 +94,53 @@ export function useSession<R extends RunRecord>(
   /** The record as this page last left it: anything else came from another screen. */
   const mine = useRef<R>(value);
 
-  /** The clock after an event: stopped, started, rolled over a joint, or moved to where the session is now. */
   const follow = useCallback(
-    (before: Session, after: Session, event: RunEvent): void => {
-      setT(clockS(after.state));
-      if (!after.running) return hush();
-      if (event.kind === 'start') return sounds(after, given.current);
-      if (!isLeading()) return;
-      if (event.kind === 'clock') return roll(Math.max(0, event.atS - clockS(after.state)));
-      if (MOVES.has(event.kind) && after !== before) sounds(after, given.current);
+    (does: ClockDoes, session: Session): void => {
+      if (does?.do === 'hush') hush();
+      else if (does?.do === 'sound') sounds(session, given.current);
+      else if (does?.do === 'roll') roll(does.byS);
     },
-    [hush, isLeading, roll, sounds],
+    [hush, roll, sounds],
   );
 
   const happen = useCallback(
     (event: RunEvent) => {
-      const now = performance.now();
-      const course = COURSE.has(event.kind);
-      if (course || event.kind === 'ready') {
-        const same = JSON.stringify(event);
-        const twice = pressed.current.event === same && now - pressed.current.at < BOUNCE_MS;
-        if (twice && !STEPS.has(event.kind)) return;
-        pressed.current = { event: same, at: now };
-      }
-      let before: Session | null = null;
-      let after: Session | null = null;
+      const once = pressed(held.current, event, performance.now());
+      if (!once) return;
+      held.current = once;
+      let done: ReturnType<typeof stepped> | null = null;
       set((v) => {
-        const running = runsNow(v);
-        const here: Session = { ...courseOf(v), running };
-        const ticks = event.kind === 'clock' || event.kind === 'pause';
-        before = running && !ticks ? at(here, Math.min(reading(v), clockEndS(v, given.current))) : here;
-        const told = event.kind === 'turned' ? { ...event, waitedS: stoodS() } : event;
-        after = step(before, told, given.current);
-        if (course && after !== before)
-          history.current = [...history.current, { sequence: before.sequence, state: before.state }].slice(
-            -UNDO_MOST,
-          );
+        const clock = { running: runsNow(v), readingS: reading(v), stoodS: stoodS() };
+        done = stepped(v, event, clock, given.current);
+        held.current = remembered(once, event, done.before, done.after);
         const by = event.kind === 'start' || isLeading() ? page : v.state.runs?.by;
-        return (mine.current = recordOf(v, after, by));
+        return (mine.current = recordOf(v, done.after, by, serverNow()));
       });
-      setDepth(history.current.length);
-      if (before && after) follow(before, after, event);
+      setDepth(held.current.history.length);
+      if (!done) return;
+      const { before, after } = done as ReturnType<typeof stepped>;
+      setT(clockS(after.state));
+      follow(clockAfter(event, before, after, isLeading()), after);
     },
     [follow, isLeading, page, reading, runsNow, set, stoodS],
   );
   const undo = useCallback(() => {
-    const last = history.current.at(-1);
+    const last = takingBack(held.current);
     if (!last) return;
-    history.current = history.current.slice(0, -1);
-    happen({ kind: 'undo', before: last });
+    held.current = last.held;
+    happen(last.event);
   }, [happen]);
   const pause = useCallback(() => {
     if (runsNow(mine.current)) happen({ kind: 'pause', atS: reading(mine.current) });
   }, [happen, reading, runsNow]);
   const act = useCallback(() => {
     const now = performance.now();
-    if (now - acted.current < BOUNCE_MS) return;
-    acted.current = now;
     const v = mine.current;
-    if (!runsNow(v)) happen({ kind: 'start' });
-    else if (v.state.aside) happen({ kind: 'ready' });
-    else pause();
+    const what = meant(v, runsNow(v), now - acted.current);
+    if (what === null) return;
+    acted.current = now;
+    if (what === 'pause') pause();
+    else happen({ kind: what });
   }, [happen, pause, runsNow]);
 
   // What another screen pressed: the clock of this one follows, or falls silent where that one has ended or paused it.
@@ -190,14 +150,9 @@ export function useSession<R extends RunRecord>(
     mine.current = value;
     queueMicrotask(() => setT(reading(value)));
     if (!isLeading()) return;
-    const { runs, stage } = value.state;
-    if (stage !== 'running' || runs === undefined || runs.by !== page) return void queueMicrotask(hush);
-    const other =
-      value.state.index !== before.state.index ||
-      value.state.aside?.kind !== before.state.aside?.kind ||
-      !sameRecord(value.sequence, before.sequence);
-    if (other) queueMicrotask(() => sounds({ ...courseOf(value), running: true }, given.current));
-  }, [value, hush, isLeading, page, reading, sounds]);
+    const does = clockAfterOther(before, value, page);
+    if (does) queueMicrotask(() => follow(does, { ...courseOf(value), running: true }));
+  }, [value, follow, isLeading, page, reading]);
 
   const claimed = value.state.stage === 'running' && value.state.runs !== undefined;
   const live = claimed && (leading || alive);
@@ -218,25 +173,5 @@ export function useSession<R extends RunRecord>(
     act,
     pause,
     autosave,
-  };
-}
-
-const courseOf = ({ sequence, state }: RunRecord): RunRecord => ({ sequence, state });
-
-/** What of a session is kept; the same value where nothing of it changed. */
-function recordOf<R extends RunRecord>(
-  before: R,
-  { sequence, state, running }: Session,
-  by: string | undefined,
-): R {
-  if (sequence === before.sequence && state === before.state && running === (before.state.runs !== undefined))
-    return before;
-  const rest = omit(state, 'runs');
-  return {
-    ...before,
-    sequence,
-    state: running
-      ? { ...rest, runs: { s: clockS(state), atMs: serverNow(), ...(by === undefined ? {} : { by }) } }
-      : rest,
   };
 }

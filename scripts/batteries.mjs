@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { build } from 'esbuild';
+import { build, transform } from 'esbuild';
 import { ROOT } from './lib.mjs';
 
 // What the batteries of `tests/battery.ts` rest on: the program that each is, packed and without its comments, the packages
@@ -90,19 +90,63 @@ function packagesOf(imports) {
 
 const noted = () => (existsSync(NOTED) ? JSON.parse(readFileSync(NOTED, 'utf8')) : {});
 
-/** The batteries that have to run whole. */
+/** The batteries of Jest that have to run whole. */
 export async function due() {
   const marks = await marksOf(batteries());
   const before = noted();
   return Object.keys(marks).filter((file) => marks[file] !== before[file]);
 }
 
+/** Under which name the tests in the browser are noted: together they are one battery, which rests on the whole application. */
+export const BROWSER = 'tests/e2e';
+
+/** What no page and no test in the browser asks. */
+const ASIDE =
+  /^scripts\/(battery|batteries|bench|bundle-load|check|golden|ipd|kills|load|mutants|related|screenshots|soak|test)[\w-]*\.|^src\/cli\//;
+
+/** What the tests in the browser rest on, as one hash: the application and the tests without their comments, and the packages. */
+async function browserMark() {
+  const files = ['src', 'public', 'scripts', BROWSER]
+    .flatMap(below)
+    .concat(
+      'playwright.config.ts',
+      'next.config.ts',
+      'postcss.config.mjs',
+      'package-lock.json',
+      'docs/access.md',
+    )
+    .filter((file) => !file.startsWith('public/at-home/') && !ASIDE.test(file))
+    .sort();
+  const hash = createHash('sha256');
+  for (const file of files) {
+    const bytes = readFileSync(join(ROOT, file));
+    const [, loader] = /\.(m?[jt]sx?)$/.exec(file) ?? [];
+    hash.update(file);
+    hash.update(
+      loader
+        ? (
+            await transform(bytes.toString(), {
+              loader: loader.replace('m', ''),
+              minify: true,
+              jsx: 'preserve',
+            })
+          ).code
+        : bytes,
+    );
+  }
+  return hash.digest('hex').slice(0, 16);
+}
+
+/** Whether the tests in the browser have to run whole. */
+export const isBrowserDue = async () => noted()[BROWSER] !== (await browserMark());
+
 /** Notes that these ran whole and passed, resting on what is there now. */
 export async function note(files) {
   const before = noted();
   const there = batteries();
   const marks = await marksOf(there.filter((file) => files.includes(file)));
-  const all = there.flatMap((file) => {
+  if (files.includes(BROWSER)) marks[BROWSER] = await browserMark();
+  const all = [...there, BROWSER].flatMap((file) => {
     const mark = marks[file] ?? before[file];
     return mark ? [[file, mark]] : [];
   });

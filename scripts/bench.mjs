@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { readers } from './bench-readers.mjs';
-import { ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
+import { CHROMIUM, ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
 
 // npm run bench: prints figures beside a reference of the same run; it asserts nothing.
 ensureInstalled();
@@ -24,14 +24,14 @@ try {
   run(process.execPath, [TSX, 'scripts/bench-clip.ts']);
   // Two dozen made-up clips that nothing was tuned on; the ordinary run has four.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/clip.test.ts'], {
-    env: { ...ENV, KOKYU_WHOLE: '1' },
+    env: { ...ENV, KOKYU_WHOLE: '1', KOKYU_BATTERIES: 'all' },
   });
   // The same, coded as a phone codes them.
   run(process.execPath, [TSX, 'scripts/bench-clip-coded.ts']);
   run(process.execPath, [TSX, 'scripts/kills.ts']);
   // Exhales of somebody else, all lengths and seeds; the ordinary run has every second.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/exhales.test.ts'], {
-    env: { ...ENV, KOKYU_WHOLE: '1' },
+    env: { ...ENV, KOKYU_WHOLE: '1', KOKYU_BATTERIES: 'all' },
   });
   // What every proposal keeps, over more clients than the ordinary run walks.
   run(process.execPath, ['node_modules/jest/bin/jest.js', 'tests/checks/cases.test.ts', '-t', 'limits'], {
@@ -131,7 +131,7 @@ async function clips(browser, base, file, playwright) {
 /** Four lines before a camera: pictures a second that are followed, and what each costs. The camera is a file that Chromium plays. */
 async function live(base, file, { camera, lines }, playwright) {
   const browser = await playwright.chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: [
       ...['--headless', '--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream'],
       ...['--use-fake-ui-for-media-stream', `--use-file-for-fake-video-capture=${camera}`],
@@ -278,7 +278,7 @@ async function pages() {
   try {
     await readers(base);
     const browser = await playwright.chromium.launch({
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: ['--headless', '--no-sandbox', '--disable-gpu'],
     });
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -4,7 +4,7 @@ import { ENV, ensureBuilt, ensureInstalled, ROOT, run, serve, TSX } from './lib.
 
 // npm run demo: the application with a made-up house of clients. `-- --reset` starts the scenario over.
 const database = resolve(process.env.KOKYU_DEMO_DB ?? join(ROOT, 'data/demo.db'));
-ensureInstalled();
+ensureInstalled({ toRun: true });
 ensureBuilt();
 if (process.argv.includes('--reset'))
   for (const end of ['', '-wal', '-shm']) rmSync(database + end, { force: true });

@@ -78,6 +78,7 @@ function strykerOn(folder, mutate, tests) {
     run(process.execPath, [stryker, 'run', '--mutate', mutate.join(',')], {
       env: {
         ...ENV,
+        KOKYU_BATTERIES: 'all',
         KOKYU_MUTANTS_TESTS: tests.join('|'),
         ...(values.slow ? { KOKYU_MUTANTS_SLOW: '1' } : {}),
       },

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
+import { CHROMIUM, ENV, ensureBuilt, ensureInstalled, freePort, NEXT, ROOT, run, TSX } from './lib.mjs';
 
 // npm run screenshots: one picture of each main view from fresh demo data, into docs/screenshots.
 ensureInstalled();
@@ -19,7 +19,7 @@ const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', 
 await new Promise((ready) => server.stdout.on('data', (chunk) => /Ready in/.test(String(chunk)) && ready()));
 const { default: playwright } = await import('@playwright/test');
 const browser = await playwright.chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   args: ['--headless', '--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
 });
 try {

@@ -12,7 +12,7 @@ if (add !== null && !KOKYU_STUDIOS)
 if (add === '') refuse('--new needs the name of the studio: npm start -- --new harbour');
 if (KOKYU_STUDIOS && KOKYU_PHONES)
   refuse('KOKYU_PHONES lets phones in to one studio: start that one by KOKYU_DB, without KOKYU_STUDIOS.');
-ensureInstalled();
+ensureInstalled({ toRun: true });
 if (!dev) ensureBuilt();
 else if (run(process.execPath, [join(ROOT, 'scripts/at-home.mjs')]) !== 0) process.exit(1);
 if (KOKYU_STUDIOS) {

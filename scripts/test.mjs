@@ -1,6 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { BROWSER, due, isBrowserDue, note } from './batteries.mjs';
 import { fetchIpd } from './fetch-ipd.mjs';
 import { ENV, ensureInstalled, NEXT, ROOT, run } from './lib.mjs';
 
@@ -10,6 +11,8 @@ const bin = (name) => join(ROOT, 'node_modules', name);
 const reports = join(ROOT, 'data/reports');
 /** What each step took, s; what each test file took, s; tests that passed only when they were tried again. */
 const [steps, files, again] = [{}, {}, []];
+/** Batteries that ran whole and passed. */
+const passedWhole = [];
 
 await timed('install', () => ensureInstalled());
 const browser = await timed('Chromium', () => ensureChromium());
@@ -20,21 +23,37 @@ mkdirSync(reports, { recursive: true });
 await Promise.all([timed('checks', checks), browser && timed('build', built)]);
 
 const jest = join(reports, 'jest.json');
+const wholeFiles = await due();
 await timed('Jest', () =>
   run(process.execPath, [bin('jest/bin/jest.js'), '--maxWorkers=2', '--json', `--outputFile=${jest}`]),
 );
 count('Jest', jest, (r) => {
   for (const { name, startTime, endTime } of r.testResults)
     files[name.slice(ROOT.length + 1)] = (endTime - startTime) / 1000;
+  passedWhole.push(
+    ...r.testResults
+      .filter((t) => t.status === 'passed')
+      .map((t) => t.name.slice(ROOT.length + 1))
+      .filter((file) => wholeFiles.includes(file)),
+  );
   return { passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites };
 });
 
+// The tests in the browser as a whole where anything of the application has changed since they last ran so; else a third
+// of them, another each day.
+const whole = await isBrowserDue();
+const third = `--shard=${(Math.floor(Date.now() / 86_400_000) % 3) + 1}/3`;
 if (browser)
   for (const part of ['sound', 'rest']) {
     const playwright = join(reports, `playwright-${part}.json`);
     await timed(`Playwright, ${part}`, () =>
-      run(process.execPath, [bin('@playwright/test/cli.js'), 'test'], {
-        env: { ...ENV, KOKYU_E2E_JSON: playwright, KOKYU_E2E_PART: part },
+      run(process.execPath, [bin('@playwright/test/cli.js'), 'test', ...(whole ? [] : [third])], {
+        env: {
+          ...ENV,
+          KOKYU_E2E_JSON: playwright,
+          KOKYU_E2E_PART: part,
+          ...(whole ? { KOKYU_E2E_WHOLE: '1' } : {}),
+        },
       }),
     );
     count(`Playwright, ${part}`, playwright, (r) => {
@@ -46,6 +65,11 @@ if (browser)
     });
   }
 else totals.failed++;
+if (browser && whole && totals.failed === 0) passedWhole.push(BROWSER);
+if (passedWhole.length > 0) {
+  await note(passedWhole);
+  console.log(`Ran whole and noted in tests/batteries.json: ${passedWhole.join(', ')}`);
+}
 
 sayTimes();
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
@@ -136,24 +160,24 @@ function sayTimes() {
   if (again.length > 0) console.log(`Passed only when tried again:\n  ${again.join('\n  ')}`);
 }
 
-/** Chromium from Debian's packages; installed here when it is missing and this user may. */
+/** A Chromium from Debian’s packages, the small one first; installed here when it is missing and this user may. */
 function ensureChromium() {
-  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  if (existsSync(path)) return true;
+  const small = '/usr/bin/chromium-headless-shell';
+  if (existsSync(process.env.CHROMIUM ?? small)) return true;
   const root = process.getuid?.() === 0;
   const sudo = !root && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status === 0;
   if (root || sudo) {
     console.log('Installing Chromium from Debian’s packages …');
     const as = sudo ? 'sudo ' : '';
-    spawnSync(`${as}apt-get update -qq && ${as}apt-get install -y -qq chromium`, {
+    spawnSync(`${as}apt-get update -qq && ${as}apt-get install -y -qq chromium-headless-shell`, {
       shell: true,
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     });
-    if (existsSync(path)) return true;
   }
+  if (existsSync(small) || existsSync('/usr/bin/chromium')) return true;
   console.error(
-    'Chromium is missing and could not be installed here. Run: sudo apt-get update && sudo apt-get install -y chromium — or set CHROMIUM to its path.',
+    'Chromium is missing and could not be installed here. Run: sudo apt-get update && sudo apt-get install -y chromium-headless-shell — or set CHROMIUM to the path of one.',
   );
   return false;
 }

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { demoClient, everyIssueFor, firstOf, newClient, propose, stationsOf } from './helpers';
+import { part } from './part';
 
 /** What the focus stands on, by the name that is read out. */
 const focused = (page: Page): Promise<string> =>
@@ -161,7 +162,7 @@ test('on every page, whatever control has the focus keeps Enter and Space', asyn
     await firstOf(page, file, 'write'),
     await firstOf(page, file, 'coach'),
   ];
-  for (const path of paths) {
+  for (const path of part(paths, 2)) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
     const { found, tried } = await stolen(page);
@@ -171,7 +172,7 @@ test('on every page, whatever control has the focus keeps Enter and Space', asyn
   // Every test of a look, and a run: there keys mean most.
   await page.goto(await firstOf(page, file, 'look'));
   const tests = page.getByRole('list', { name: 'Tests' }).getByRole('button');
-  for (let i = 0; i < (await tests.count()); i++) {
+  for (const i of part([...Array(await tests.count()).keys()], 3)) {
     await tests.nth(i).click();
     await page.waitForTimeout(150);
     expect((await stolen(page)).found).toEqual([]);
@@ -199,11 +200,14 @@ test('axe finds nothing in any dialog, nor in Write and a run with their panels 
     await expect(page.getByRole('dialog')).toBeVisible();
     await check(`${path.replace(file, '')}, ${String(name)}`);
   };
-  await dialog(`${file}/screen`, 'Client file');
-  await dialog(`${file}/screen`, /^Help/);
-  await dialog(`${file}/look`, 'Own choice of tests');
-  await dialog(`${file}/read`, 'What is it held against?');
-  await dialog(`${file}/read`, 'strength');
+  const dialogs: [string, string | RegExp][] = [
+    ['screen', 'Client file'],
+    ['screen', /^Help/],
+    ['look', 'Own choice of tests'],
+    ['read', 'What is it held against?'],
+    ['read', 'strength'],
+  ];
+  for (const [station, name] of part(dialogs, 2)) await dialog(`${file}/${station}`, name);
   await page.goto(`${file}/write`);
   await page.locator('main a[href*="/write/"]').first().click();
   await expect(page.getByRole('region', { name: 'Staves' })).toBeVisible();
@@ -259,7 +263,7 @@ test('what is pressed is 44 px beside the mat and 24 px elsewhere', async ({ pag
   const check = async (where: string, least: number) => {
     for (const control of await small(page, least)) found.push(`${where}: ${control}`);
   };
-  for (const path of ['/', '/drills', '/words', ...stationsOf(file)]) {
+  for (const path of part(['/', '/drills', '/words', ...stationsOf(file)], 3)) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
     await check(path.replace(file, ''), 24);

@@ -28,28 +28,32 @@ async function toCounted(page: Page): Promise<void> {
 const heading = (page: Page) => page.getByRole('heading', { level: 1 }).last();
 const count = async (page: Page) => Number(await page.getByTestId('count').innerText());
 
-test('a set-up waits for a pedal, one step at a time; then three pips count in', async ({ page }) => {
-  await run(page, 'Waits for them');
-  await startRunning(page);
-  await expect(page.getByText('seconds; tap when they are ready')).toBeVisible();
-  const first = await page.getByTestId('step').innerText();
-  await page.keyboard.press('ArrowDown');
-  await expect(page.getByTestId('step')).not.toHaveText(first);
-  await page.keyboard.press('ArrowUp');
-  await expect(page.getByTestId('step')).toHaveText(first);
-  await expect.poll(() => count(page)).toBeGreaterThanOrEqual(2);
-  const name = await heading(page).innerText();
-  await page.keyboard.press('PageDown');
-  // The pedal said ready; it did not go on to the next block.
-  await expect(heading(page)).toHaveText(name);
-  await expect(page.getByText('seconds until the first breath')).toBeVisible();
-  expect(await count(page)).toBeLessThanOrEqual(3);
-  await expect(page.getByTestId('phase')).toBeVisible({ timeout: 5000 });
-  // A second pedal press goes on, and the next set-up waits again.
-  await page.keyboard.press('PageDown');
-  await expect(heading(page)).not.toHaveText(name);
-  await expect(page.getByText('seconds; tap when they are ready')).toBeVisible();
-});
+test(
+  'a set-up waits for a pedal, one step at a time; then three pips count in',
+  { tag: '@sound' },
+  async ({ page }) => {
+    await run(page, 'Waits for them');
+    await startRunning(page);
+    await expect(page.getByText('seconds; tap when they are ready')).toBeVisible();
+    const first = await page.getByTestId('step').innerText();
+    await page.keyboard.press('ArrowDown');
+    await expect(page.getByTestId('step')).not.toHaveText(first);
+    await page.keyboard.press('ArrowUp');
+    await expect(page.getByTestId('step')).toHaveText(first);
+    await expect.poll(() => count(page)).toBeGreaterThanOrEqual(2);
+    const name = await heading(page).innerText();
+    await page.keyboard.press('PageDown');
+    // The pedal said ready; it did not go on to the next block.
+    await expect(heading(page)).toHaveText(name);
+    await expect(page.getByText('seconds until the first breath')).toBeVisible();
+    expect(await count(page)).toBeLessThanOrEqual(3);
+    await expect(page.getByTestId('phase')).toBeVisible({ timeout: 5000 });
+    // A second pedal press goes on, and the next set-up waits again.
+    await page.keyboard.press('PageDown');
+    await expect(heading(page)).not.toHaveText(name);
+    await expect(page.getByText('seconds; tap when they are ready')).toBeVisible();
+  },
+);
 
 test('by the clock, where that was chosen, the first breath comes when it was planned', async ({ page }) => {
   await run(page, 'By the clock');
@@ -167,56 +171,60 @@ test('two screens on one run show the same within a second, and each can press',
   await desk.close();
 });
 
-test('tones stand where they are planned, over the joint of two blocks, with the page held for a second', async ({
-  page,
-}) => {
-  test.setTimeout(120_000);
-  await page.addInitScript(() => {
-    const tones: { at: number; from: number }[] = [];
-    Object.assign(window, { tones });
-    const start = OscillatorNode.prototype.start;
-    OscillatorNode.prototype.start = function (at?: number) {
-      tones.push({ at: at ?? 0, from: this.frequency.value });
-      return start.call(this, at);
-    };
-    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
-  });
-  await run(page, 'To the beat', 8);
-  await startRunning(page);
-  await page.keyboard.press('Enter');
-  await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
-  // Everything to come is on the audio clock already, through every joint, up to two and a half minutes ahead.
-  const planned = () => page.evaluate(() => (window as unknown as { tones: { at: number }[] }).tones.slice());
-  const before = await planned();
-  const span = before.at(-1)!.at - before[0]!.at;
-  expect(span).toBeGreaterThan(100);
-  // The main thread stands still for a second, and longer: not a tone is moved, made again or left out.
-  await page.evaluate(() => {
-    const until = performance.now() + 1500;
-    while (performance.now() < until);
-  });
-  await page.waitForTimeout(1500);
-  const after = await planned();
-  expect(after.slice(0, before.length)).toEqual(before);
-  // The picture is where the sound is: both go by the audio clock.
-  await expect(page.getByTestId('phase')).toBeVisible();
-});
+test(
+  'tones stand where they are planned, over the joint of two blocks, with the page held for a second',
+  { tag: '@sound' },
+  async ({ page }) => {
+    test.setTimeout(120_000);
+    await page.addInitScript(() => {
+      const tones: { at: number; from: number }[] = [];
+      Object.assign(window, { tones });
+      const start = OscillatorNode.prototype.start;
+      OscillatorNode.prototype.start = function (at?: number) {
+        tones.push({ at: at ?? 0, from: this.frequency.value });
+        return start.call(this, at);
+      };
+      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
+    });
+    await run(page, 'To the beat', 8);
+    await startRunning(page);
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
+    // Everything to come is on the audio clock already, through every joint, up to two and a half minutes ahead.
+    const planned = () =>
+      page.evaluate(() => (window as unknown as { tones: { at: number }[] }).tones.slice());
+    const before = await planned();
+    const span = before.at(-1)!.at - before[0]!.at;
+    expect(span).toBeGreaterThan(100);
+    // The main thread stands still for a second, and longer: not a tone is moved, made again or left out.
+    await page.evaluate(() => {
+      const until = performance.now() + 1500;
+      while (performance.now() < until);
+    });
+    await page.waitForTimeout(1500);
+    const after = await planned();
+    expect(after.slice(0, before.length)).toEqual(before);
+    // The picture is where the sound is: both go by the audio clock.
+    await expect(page.getByTestId('phase')).toBeVisible();
+  },
+);
 
-test('what is heard begins where it is planned, within 5 ms, also while the page is held', async ({
-  page,
-}) => {
-  test.setTimeout(120_000);
-  await page.addInitScript(() => {
-    const planned: number[] = [];
-    const heard: number[] = [];
-    Object.assign(window, { planned, heard });
-    const start = OscillatorNode.prototype.start;
-    OscillatorNode.prototype.start = function (at?: number) {
-      planned.push(at ?? 0);
-      return start.call(this, at);
-    };
-    // A microphone on the wire: whatever goes to the loudspeaker is listened to in the thread of the sound itself.
-    const code = `registerProcessor('ear', class extends AudioWorkletProcessor {
+test(
+  'what is heard begins where it is planned, within 5 ms, also while the page is held',
+  { tag: '@sound' },
+  async ({ page }) => {
+    test.setTimeout(120_000);
+    await page.addInitScript(() => {
+      const planned: number[] = [];
+      const heard: number[] = [];
+      Object.assign(window, { planned, heard });
+      const start = OscillatorNode.prototype.start;
+      OscillatorNode.prototype.start = function (at?: number) {
+        planned.push(at ?? 0);
+        return start.call(this, at);
+      };
+      // A microphone on the wire: whatever goes to the loudspeaker is listened to in the thread of the sound itself.
+      const code = `registerProcessor('ear', class extends AudioWorkletProcessor {
       last = -1;
       process([input]) {
         const samples = input[0];
@@ -229,51 +237,52 @@ test('what is heard begins where it is planned, within 5 ms, also while the page
         return true;
       }
     })`;
-    const connect = AudioNode.prototype.connect as (this: AudioNode, ...to: unknown[]) => unknown;
-    const ears = new WeakMap<BaseAudioContext, Promise<AudioNode>>();
-    AudioNode.prototype.connect = function (this: AudioNode, ...to: unknown[]) {
-      const { context } = this;
-      if (to[0] === context.destination) {
-        const ear =
-          ears.get(context) ??
-          context.audioWorklet
-            .addModule(URL.createObjectURL(new Blob([code], { type: 'text/javascript' })))
-            .then(() => {
-              const node = new AudioWorkletNode(context, 'ear', { numberOfOutputs: 0 });
-              node.port.onmessage = ({ data }) => heard.push(data as number);
-              return node;
-            });
-        ears.set(context, ear);
-        void ear.then((node) => connect.call(this, node));
-      }
-      return connect.apply(this, to);
-    } as typeof AudioNode.prototype.connect;
-    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
-  });
-  await run(page, 'Listened to', 12);
-  await toCounted(page);
-  await startRunning(page);
-  await page.keyboard.press('Enter');
-  await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
-  const heardSoFar = async () =>
-    (await page.evaluate(() => (window as unknown as { heard: number[] }).heard)).length;
-  await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(2);
-  // The page stands still for a second and more, and again: tones that begin meanwhile begin in time.
-  for (let k = 0; k < 4; k++) {
-    await page.evaluate(() => {
-      const until = performance.now() + 1500;
-      while (performance.now() < until);
+      const connect = AudioNode.prototype.connect as (this: AudioNode, ...to: unknown[]) => unknown;
+      const ears = new WeakMap<BaseAudioContext, Promise<AudioNode>>();
+      AudioNode.prototype.connect = function (this: AudioNode, ...to: unknown[]) {
+        const { context } = this;
+        if (to[0] === context.destination) {
+          const ear =
+            ears.get(context) ??
+            context.audioWorklet
+              .addModule(URL.createObjectURL(new Blob([code], { type: 'text/javascript' })))
+              .then(() => {
+                const node = new AudioWorkletNode(context, 'ear', { numberOfOutputs: 0 });
+                node.port.onmessage = ({ data }) => heard.push(data as number);
+                return node;
+              });
+          ears.set(context, ear);
+          void ear.then((node) => connect.call(this, node));
+        }
+        return connect.apply(this, to);
+      } as typeof AudioNode.prototype.connect;
+      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
     });
-    await page.waitForTimeout(600);
-  }
-  await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(6);
-  const { planned, heard } = await page.evaluate(() => {
-    const { planned, heard } = window as unknown as { planned: number[]; heard: number[] };
-    return { planned, heard };
-  });
-  const off = heard.map((at) => Math.min(...planned.map((p) => Math.abs(p - at))));
-  expect(Math.max(...off)).toBeLessThan(0.005);
-});
+    await run(page, 'Listened to', 12);
+    await toCounted(page);
+    await startRunning(page);
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
+    const heardSoFar = async () =>
+      (await page.evaluate(() => (window as unknown as { heard: number[] }).heard)).length;
+    await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(2);
+    // The page stands still for a second and more, and again: tones that begin meanwhile begin in time.
+    for (let k = 0; k < 4; k++) {
+      await page.evaluate(() => {
+        const until = performance.now() + 1500;
+        while (performance.now() < until);
+      });
+      await page.waitForTimeout(600);
+    }
+    await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(6);
+    const { planned, heard } = await page.evaluate(() => {
+      const { planned, heard } = window as unknown as { planned: number[]; heard: number[] };
+      return { planned, heard };
+    });
+    const off = heard.map((at) => Math.min(...planned.map((p) => Math.abs(p - at))));
+    expect(Math.max(...off)).toBeLessThan(0.005);
+  },
+);
 
 test('a whole sequence from the first block to the look again, on a clock that is set, in sight and out of it', async ({
   page,
@@ -458,26 +467,28 @@ for (const [name, width, height] of [
     expect(await everyIssueFor(page)).toEqual([]);
   });
 
-test('the breath is followed by the microphone: what is heard of it, and a sentence where there is none', async ({
-  page,
-}) => {
-  await page.addInitScript(() =>
-    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'microphone' })),
-  );
-  await run(page, 'Heard breathing', 12);
-  await toCounted(page);
-  await startRunning(page);
-  await page.keyboard.press('Enter');
-  await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
-  // The browser plays one made-up exhale of four seconds after the other.
-  await expect(page.getByTestId('followed')).toContainText('with it');
-  await expect(page.getByTestId('followed')).not.toContainText('no breath yet', { timeout: 40_000 });
-  await page.getByRole('button', { name: 'Pause', exact: true }).first().click();
-  await page.evaluate(() => {
-    navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('', 'NotAllowedError'));
-  });
-  // Two presses so soon after another are one.
-  await page.waitForTimeout(400);
-  await page.getByRole('button', { name: 'Go on', exact: true }).click();
-  await expect(page.getByText('The microphone was not allowed.')).toBeVisible();
-});
+test(
+  'the breath is followed by the microphone: what is heard of it, and a sentence where there is none',
+  { tag: '@sound' },
+  async ({ page }) => {
+    await page.addInitScript(() =>
+      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'microphone' })),
+    );
+    await run(page, 'Heard breathing', 12);
+    await toCounted(page);
+    await startRunning(page);
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('phase')).toBeVisible({ timeout: 6000 });
+    // The browser plays one made-up exhale of four seconds after the other.
+    await expect(page.getByTestId('followed')).toContainText('with it');
+    await expect(page.getByTestId('followed')).not.toContainText('no breath yet', { timeout: 40_000 });
+    await page.getByRole('button', { name: 'Pause', exact: true }).first().click();
+    await page.evaluate(() => {
+      navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('', 'NotAllowedError'));
+    });
+    // Two presses so soon after another are one.
+    await page.waitForTimeout(400);
+    await page.getByRole('button', { name: 'Go on', exact: true }).click();
+    await expect(page.getByText('The microphone was not allowed.')).toBeVisible();
+  },
+);

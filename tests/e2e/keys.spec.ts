@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { demoClient, firstOf, newClient, propose, SIZES, startRunning, stationsOf } from './helpers';
+import { part } from './part';
 
 /** Goes on with Tab until what has the focus has that name; the keyboard alone. */
 async function tabTo(page: Page, name: RegExp | string, most = 120): Promise<void> {
@@ -280,7 +281,7 @@ test('no page scrolls sideways, at four sizes and at 200 and 400 per cent', asyn
     '/studio',
     '/settings',
   ];
-  for (const path of pages) {
+  for (const path of part(pages, 3)) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
     for (const [width, height] of SIZES) {

@@ -145,7 +145,7 @@ function sayTimes() {
   const before = existsSync(kept) ? JSON.parse(readFileSync(kept, 'utf8')) : [];
   mkdirSync(join(ROOT, '.cache'), { recursive: true });
   writeFileSync(kept, JSON.stringify([...before, steps].slice(-10)));
-  writeFileSync(join(reports, 'test-times.json'), JSON.stringify(files));
+  writeFileSync(join(ROOT, '.cache/test-times.json'), JSON.stringify(files));
   const s = (value) => (value === undefined ? '–' : value.toFixed(0));
   console.log('\nSeconds of each step, and of the runs before on this machine:');
   for (const [name, took] of Object.entries(steps))

@@ -2,9 +2,9 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { durationS } from '@/core/breath/timeline';
 import type { HomeEntry } from '@/core/home/home-plan.schema';
 import { coachedBlock } from '@/core/run/coached';
-import { breathStartS } from '@/core/run/session';
 import { tonesOf } from '@/core/run/tones';
 import { TurnClock } from '@/devices/turn-clock';
+import { goneOn, NOT_BEGUN, paused, ticked, type HomeRun } from './run-machine';
 
 /** At home the place is taken before Begin is pressed: what is left of the set-up is the count-in. */
 const COUNT_IN_S = 4;
@@ -18,12 +18,13 @@ const coachedAtHome = ({ block }: HomeEntry) =>
     endS: COUNT_IN_S + durationS(block.breathing, block.dose),
   });
 
-/** A drill as it runs: one block with its clock and its tones. Gone on with after a pause, its breath begins anew. */
+/** A drill as it runs: one block with its clock and its tones. */
 export function useRun(entry: HomeEntry, silent: boolean, onOver: () => void) {
   const [coached] = useState(() => coachedAtHome(entry));
-  const [running, setRunning] = useState(false);
-  const [t, setT] = useState(0);
+  const [run, setRun] = useState(NOT_BEGUN);
+  const held = useRef(run);
   const clock = useRef<TurnClock | null>(null);
+  const take = useCallback((next: HomeRun) => setRun((held.current = next)), []);
   useEffect(() => clock.current?.mute(silent), [silent]);
   useEffect(() => () => clock.current?.close(), []);
   const over = useRef(onOver);
@@ -31,13 +32,11 @@ export function useRun(entry: HomeEntry, silent: boolean, onOver: () => void) {
     over.current = onOver;
   });
   useEffect(() => {
-    if (!running) return;
+    if (!run.running) return;
     let frame = 0;
     const tick = () => {
-      const atS = clock.current?.now() ?? 0;
-      setT(atS);
-      if (atS >= coached.totalS) {
-        setRunning(false);
+      take(ticked(held.current, coached, clock.current?.now() ?? 0));
+      if (held.current.over) {
         clock.current?.pause();
         over.current();
         return;
@@ -46,17 +45,12 @@ export function useRun(entry: HomeEntry, silent: boolean, onOver: () => void) {
     };
     frame = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(frame);
-  }, [running, coached]);
-  const start = useCallback(() => {
+  }, [run.running, coached, take]);
+  const start = () => {
     clock.current ??= new TurnClock();
-    const atS = breathStartS(coached, t);
-    setRunning(true);
-    setT(atS);
-    void clock.current.start(atS, tonesOf(coached), silent);
-  }, [coached, t, silent]);
-  const pause = () => {
-    setRunning(false);
-    setT(clock.current?.pause() ?? t);
+    take(goneOn(held.current, coached));
+    void clock.current.start(held.current.atS, tonesOf(coached), silent);
   };
-  return { coached, running, t, start, pause };
+  const pause = () => take(paused(held.current, clock.current?.pause()));
+  return { coached, running: run.running, t: run.atS, start, pause };
 }

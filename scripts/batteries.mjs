@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { build, transform } from 'esbuild';
 import { ROOT } from './lib.mjs';
 
 // What the batteries of `tests/battery.ts` rest on: the program that each is, packed and without its comments, the packages
 // that it names, and the data beside it. Where that is as it was when the battery last ran whole, a part of it is enough.
+/** Asked for when it is needed: these scripts are read before anything is installed. */
+const esbuild = () => import('esbuild');
 const NOTED = join(ROOT, 'tests/batteries.json');
 const FOLDERS = ['tests/unit', 'tests/checks', 'tests/fuzz'];
 const below = (folder) =>
@@ -41,6 +42,7 @@ const startedBy = (file) =>
 export async function marksOf(files) {
   if (files.length === 0) return {};
   const parts = new Map(files.map((file) => [file, [file, 'tests/setup.ts', ...startedBy(file)]]));
+  const { build } = await esbuild();
   const { outputFiles, metafile } = await build({
     entryPoints: [...new Set([...parts.values()].flat())],
     absWorkingDir: ROOT,
@@ -106,6 +108,7 @@ const ASIDE =
 
 /** What the tests in the browser rest on, as one hash: the application and the tests without their comments, and the packages. */
 async function browserMark() {
+  const { transform } = await esbuild();
   const files = ['src', 'public', 'scripts', BROWSER]
     .flatMap(below)
     .concat(

@@ -1,6 +1,5 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { build } from 'esbuild';
 import { ROOT } from './lib.mjs';
 
 /** Every test of Jest, as paths below the root. */
@@ -13,6 +12,8 @@ export const jestTests = () =>
 
 /** Who imports a file, by path below the root; of tests and all that they reach. */
 async function importers(tests) {
+  // Asked for when it is needed: this script is read before anything is installed.
+  const { build } = await import('esbuild');
   const { metafile } = await build({
     entryPoints: tests,
     absWorkingDir: ROOT,

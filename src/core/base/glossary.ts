@@ -79,6 +79,7 @@ const MEANS: Record<Term, string> = {
   zone: 'A place where breath can be seen or felt: breastbone, between the blades, sides and back of the low ribs, belly, low back.',
 };
 
+/** The terms in the order of their words. */
 export const TERMS = (Object.keys(WORD) as Term[]).sort((a, b) => (WORD[a] < WORD[b] ? -1 : 1));
 export const GLOSSARY = Object.fromEntries(
   TERMS.map((term) => [term, { word: WORD[term], means: MEANS[term] }]),

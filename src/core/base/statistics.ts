@@ -54,9 +54,11 @@ export function extremesOf(
   return { low, high };
 }
 
+/** The nearest value within limits. @example clamp(7, 0, 5) // 5 */
 export const clamp = (value: number, low: number, high: number): number =>
   Math.min(high, Math.max(low, value));
 
+/** The nearest multiple of a step, without the digits that floats add. @example roundTo(0.37, 0.25) // 0.25 */
 export const roundTo = (value: number, step: number): number => {
   const rounded = Math.round(value / step) * step;
   return Number(rounded.toFixed(6));

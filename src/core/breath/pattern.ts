@@ -15,6 +15,7 @@ export const PHASE_KEY = {
   holdOut: 'holdOutS',
 } as const satisfies Record<Phase, keyof Pattern>;
 
+/** A breath in seconds: in, held full, out, held empty. @example pattern(4, 0, 6, 2).exhaleS // 6 */
 export const pattern = (inhaleS: number, holdInS: number, exhaleS: number, holdOutS: number): Pattern => ({
   inhaleS,
   holdInS,

@@ -15,6 +15,7 @@ const STEP_S = 0.5;
 const SHORTEST_S = 1;
 const LONGEST_S = 20;
 
+/** The search for the longest exhale that stays calm, at its first step. */
 export const startStaircase = (exhaleS: number): Staircase => ({
   exhaleS,
   calmInARow: 0,

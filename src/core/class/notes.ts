@@ -20,6 +20,7 @@ export type ClassNote = {
 /** Who does what, block by block. */
 export type ClassShares = ReadonlyMap<string, ShareOfBlock>;
 
+/** Who does what in each block, by the id of the block. */
 export const sharesOf = (
   { blocks }: Pick<Sequence, 'blocks'>,
   seats: readonly Seat[],

@@ -65,6 +65,7 @@ const countOf = (room: Room, prop: Prop): number => room[prop] ?? 0;
 /** Things of which everybody can have one; the rest is shared out. */
 export const plenty = ({ room, people }: Pick<ClassRoom, 'room' | 'people'>): Prop[] =>
   (Object.keys(room) as Prop[]).filter((p) => countOf(room, p) >= people);
+/** Props that the room has at all; see `plenty` for those that are enough for everybody. */
 export const atHand = (room: Room): Prop[] =>
   (Object.keys(room) as Prop[]).filter((p) => countOf(room, p) > 0);
 

@@ -38,6 +38,7 @@ const RANK: Record<Due['what']['kind'], number> = {
   answers: 8,
 };
 
+/** What is due, the most urgent first; a list of its own. */
 export const sortDue = (list: readonly Due[]): Due[] =>
   [...list].sort(
     (a, b) =>

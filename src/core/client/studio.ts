@@ -69,6 +69,7 @@ export type StudioFigures = {
   never: { id: string; name: string }[];
 };
 
+/** What the studio’s figures take of one client, under a key that names nobody. */
 export function personOf(key: string, known: ClientCase, now: Date): Person {
   const between = betweenVisits(known);
   const first = known.visits.at(-1);

@@ -5,6 +5,7 @@ export type { Stage, CueKind, Cue, StepKind, Step, Fault, Demand, Drill, Written
 /** Stages in teaching order; a sequence never goes back. */
 export const STAGES = ['settle', 'empty', 'open', 'hold', 'link', 'move', 'upright', 'load'] as const;
 
+/** The place of a stage in the order of the floor. @example stageRank('settle') // 0 */
 export const stageRank = (stage: Stage): number => STAGES.indexOf(stage);
 
 /** Kinds of cue (practice P62). Every touch cue is the client's own hand or a prop. */
@@ -12,6 +13,7 @@ export const CUE_KINDS = ['image', 'touch', 'target', 'sound', 'count'] as const
 
 export const MOST_CUE_WORDS = 12;
 
+/** Words of a text. @example words(' out and  down ') // 3 */
 export const words = (text: string): number => text.trim().split(/\s+/).length;
 
 /** The order in which a drill is taught (practice P61). */

@@ -21,9 +21,11 @@ export const NOISE_FROM: Record<Followed['noiseFrom'], { short: string; long: st
 const digits = ({ unit }: Pick<Followed, 'unit'>): number =>
   unit === '%' || unit === 'degrees' || unit === 'of 64' ? 0 : 1;
 
+/** A value to the digits of its unit, or yes and no. */
 export const valueOf = (row: Pick<Followed, 'unit'>, value: number): string =>
   row.unit === 'yes or no' ? (value > 0 ? 'yes' : 'no') : value.toFixed(digits(row));
 
+/** A difference with its sign, to the digits of its unit; a true minus, and no sign at nought. */
 export function signed(row: Pick<Followed, 'unit'>, value: number): string {
   const size = Math.abs(value).toFixed(digits(row));
   return Number(size) === 0 ? '0' : `${value > 0 ? '+' : '−'}${size}`;

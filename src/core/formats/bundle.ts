@@ -96,6 +96,7 @@ export function parseManifest(text: string): Result<Manifest> {
     : fail(`${MANIFEST}: two files have one name`, MANIFEST);
 }
 
+/** Reads the studio’s part of a bundle; the first thing that is wrong is named with its place. */
 export function parseStudioFile(text: string): Result<StudioFile> {
   const json = jsonOf(text);
   return json.ok ? parseWith(StudioFile, json.value) : json;

@@ -105,6 +105,7 @@ export const BundledClient = z.object({
 });
 export type BundledClient = z.infer<typeof BundledClient>;
 
+/** A client file as it is saved, one value a line. */
 export const printClientFile = (file: ClientFile): string => `${JSON.stringify(file, null, 1)}\n`;
 
 /** Reads a client file; the first thing that is wrong is named with its place in the file. */
@@ -202,6 +203,7 @@ export function base64Of(bytes: Uint8Array): string {
   return btoa(text);
 }
 
+/** Bytes of base64. @throws a DOMException where it is none */
 export function bytesOf(base64: string): Uint8Array {
   const text = atob(base64);
   const bytes = new Uint8Array(text.length);

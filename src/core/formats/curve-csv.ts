@@ -175,5 +175,6 @@ export function printCurveCsv(curve: Curve): string {
   return Papa.unparse([['time_s', ...curve.columns.map((c) => c.name)], ...rows], { newline: '\n' }) + '\n';
 }
 
+/** Why a table of so many bytes is not read, and what to do. */
 export const tooLarge = (bytes: number): string =>
   `the file has ${Math.round(bytes / 1024 / 1024)} MB; at most ${CURVE_MAX_BYTES / 1024 / 1024} MB are read. Cut it into shorter records or save fewer columns`;

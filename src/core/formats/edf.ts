@@ -263,6 +263,7 @@ export function printEdf(record: BandRecord, marks: readonly EdfMark[] = []): Ui
   return bytes;
 }
 
+/** Why a record of so many bytes is not read, and what to do. */
 export const edfTooLarge = (bytes: number): string =>
   `the file has ${Math.round(bytes / 1024 / 1024)} MB; at most ${EDF_MAX_BYTES / 1024 / 1024} MB are read. Save only the breathing signals, or a shorter stretch`;
 

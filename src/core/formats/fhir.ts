@@ -50,6 +50,7 @@ const UCUM_CODE: Record<Measure['unit'], string> = {
 const DIGITS = 5;
 const short = (value: number): number => Number(value.toPrecision(DIGITS));
 
+/** Everything of a client that FHIR R4 has a resource for, under a code that names nobody. */
 export function fhirOf(clientId: string, known: ClientCase, now: Date): FhirBundle {
   const subject = { reference: `urn:uuid:${clientId}` };
   const resources: Resource[] = [
@@ -72,6 +73,7 @@ export function fhirOf(clientId: string, known: ClientCase, now: Date): FhirBund
   };
 }
 
+/** A bundle as it is saved. */
 export const printFhir = (bundle: FhirBundle): string => `${JSON.stringify(bundle, null, 1)}\n`;
 
 type Subject = { reference: string };

@@ -52,5 +52,8 @@ export function lineCutter(): (chunk: string) => string[] {
   };
 }
 
+/**
+ * A sample as a device sends it: milliseconds, then a value a channel. @example printLine({ tMs: 20, values: [0.5] }) // '20,0.50000\n'
+ */
 export const printLine = ({ tMs, values }: DeviceSample): string =>
   `${Math.round(tMs)},${values.map((v) => v.toFixed(5)).join(',')}\n`;

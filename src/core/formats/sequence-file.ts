@@ -13,6 +13,7 @@ export const SequenceFile = z.object({
 });
 export type SequenceFile = z.infer<typeof SequenceFile>;
 
+/** Reads a sequence file, the drills that it carries with it; the first thing that is wrong is named. */
 export function parseSequenceFile(text: string): Result<SequenceFile> {
   try {
     const file = parseWith(SequenceFile, JSON.parse(text));

@@ -7,6 +7,7 @@ export type WavFile = { sound: Sound; bits: number; channels: number; warnings: 
 
 export const WAV_MAX_BYTES = 64 * 1024 * 1024;
 
+/** Why a sound of so many bytes is not read, and what to do. */
 export const wavTooLarge = (bytes: number): string =>
   `the file has ${Math.round(bytes / 1024 / 1024)} MB; at most ${WAV_MAX_BYTES / 1024 / 1024} MB are read. Cut out the exhale, or save it as mono`;
 

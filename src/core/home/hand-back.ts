@@ -117,7 +117,7 @@ const planMark = (planId: string): number[] => {
   return [hash >> 8, hash & 255];
 };
 
-/** CRC-16/CCITT-FALSE: polynomial 0x1021, from 0xFFFF. @example crc16('123456789') // 0x29B1, the published check value */
+/** CRC-16/CCITT-FALSE: polynomial 0x1021, from 0xFFFF. @example crc16([...'123456789'].map((c) => c.charCodeAt(0))) // 0x29B1, the published check value */
 export function crc16(bytes: readonly number[]): number {
   let crc = 0xffff;
   for (const byte of bytes) {

@@ -24,6 +24,7 @@ export const HOME_LIMIT = {
 /** Breaths a day at most of those whom over-breathing harms (practice P72). Our choice. */
 const SMALL_BREATHS = 60;
 
+/** Guided breaths a day at home; fewer where breaths are to stay small. */
 export const breathsAllowed = (flags: Flags): number =>
   flags.panic || flags.neurological ? SMALL_BREATHS : HOME_LIMIT.breaths;
 

@@ -163,6 +163,7 @@ function nearest(aim: number, reach: number, free: (m: number) => boolean): numb
 /** What of a day a plan asks for. What goes by an occasion is taken to come once. */
 export type DayTotal = { seconds: number; breaths: number; times: number };
 
+/** What a plan asks of a day: seconds, guided breaths, times. */
 export function totalOn(plan: HomePlan, day: string): DayTotal {
   const of = new Map(plan.entries.map((e) => [e.id, e]));
   return slotsOn(plan, day).reduce(

@@ -49,5 +49,6 @@ export const PROTOCOLS: readonly Protocol[] = [
   { name: 'All tests', tests: [...TESTS] },
 ];
 
+/** Minutes that these tests take together, as stated for each. */
 export const minutesOf = (tests: readonly TestId[]): number =>
   tests.reduce((sum, t) => sum + TEST[t].minutes, 0);

@@ -19,6 +19,7 @@ export function worthOf(returns: Plan['returns'], coverage: number): number {
   return worth;
 }
 
+/** Seconds that a change of place takes; none where nothing changes. */
 export const changeBetween = (plan: Pick<Plan, 'changeS'>, from: string | null, to: string | null): number =>
   from === null || to === null || from === to ? 0 : (plan.changeS[from]?.[to] ?? 0);
 

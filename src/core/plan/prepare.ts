@@ -32,6 +32,7 @@ export type Prepared = {
   serves: number[][];
 };
 
+/** A plan in arrays and numbers, as the search reads it. */
 export function prepare(plan: Plan): Prepared {
   const names: (string | null)[] = [
     null,

@@ -54,6 +54,7 @@ export type Option = {
   gains: number[];
 };
 
+/** How much each need weighs, in the order of `NEEDS`. */
 export const weightsOf = (input: ProposalInput): number[] => NEEDS.map((need) => input.needs[need] ?? 0);
 
 /** Everything that may be planned for a client, with what bars the rest. */

@@ -20,4 +20,5 @@ export function limitsFor(minutes: number, firstVisit: boolean): { blocks: numbe
 export const RELOOK = { short: 60, long: 90, most: 120 } as const;
 /** Up to these minutes it is the short one. */
 const SHORT_UP_TO_MIN = 10;
+/** Seconds of the look again at the end of so many minutes. */
 export const relookS = (minutes: number): number => (minutes <= SHORT_UP_TO_MIN ? RELOOK.short : RELOOK.long);

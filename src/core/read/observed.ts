@@ -39,16 +39,20 @@ export type Probe = {
   find: (o: Observed) => Finding | null;
 };
 
+/** Zones as they were rated in a position; null where nobody looked there. */
 export const rings = (o: Observed, position: RingPosition = 'hookLying'): Excursions | null =>
   o.look.rings[position] ?? null;
 /** The rings of the most supported position that has any. */
 export const firstRings = (o: Observed): Excursions | null =>
   MAIN_POSITIONS.map((p) => rings(o, p)).find((e) => e !== null) ?? null;
+/** Whether all of these zones were rated. */
 export const has = (e: Excursions | null, ...zones: readonly Zone[]): e is Excursions =>
   e !== null && zones.every((z) => e[z] !== undefined);
+/** The mean of these zones, which have to be there. */
 export const average = (e: Excursions, ...zones: readonly Zone[]): number =>
   zones.reduce((sum, z) => sum + e[z]!, 0) / zones.length;
 
+/** Whether rings of this position are of somebody who lies. */
 export const isLying = (position: RingPosition): boolean => RING_POSITION[position].position === 'hookLying';
 /** Bands in the most supported position that has any. */
 export const firstBands = (o: Observed): SeenBands | null => mostSupported(o.bands);

@@ -227,5 +227,6 @@ const SCHOOL_NEEDS: Record<School, Needs> = {
   allRound: { sideRibs: 0.4, backRibs: 0.4, upperRibs: 0.2, control: 0.2, upright: 0.3 },
 };
 
+/** Weighed needs as a table by need. */
 export const asNeeds = (needs: readonly WeighedNeed[]): Needs =>
   Object.fromEntries(needs.map((n) => [n.need, n.weight]));

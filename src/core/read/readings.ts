@@ -246,6 +246,7 @@ const unique = (next: readonly NextLook[]): NextLook[] =>
 
 /** How much a reading leads: how strong it is and how sure; half of all that could be seen makes it sure. Our choice. */
 const SURE_FROM = 0.5;
+/** How much a reading leads: its strength, less where little of what could be seen was. */
 export const leadOf = ({ strength, certainty }: Pick<Reading, 'strength' | 'certainty'>): number =>
   strength * Math.min(1, certainty / SURE_FROM);
 

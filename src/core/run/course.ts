@@ -250,7 +250,9 @@ export function fittedToTime(session: Session, says: string, context: RunContext
 
 /** What a position and a prop are called in one line of what was changed. */
 export const saysPosition = (position: Position): string => `Now ${POSITION[position].label}.`;
+/** One line of what was changed. */
 export const saysProp = (from: Prop, to: Prop): string => `${PROP_NAME[to]} in place of ${PROP_NAME[from]}.`;
+/** What a block lasts now, in one line. */
 export const saysLength = (before: Block, after: Block): string => {
   const [b, a] = [before.breathing, after.breathing];
   if (b.kind === 'paced' && a.kind === 'paced' && cycleS(b.pattern) !== cycleS(a.pattern))

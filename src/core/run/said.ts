@@ -22,6 +22,7 @@ export function withNextCue(session: Session, context: RunContext): Session {
   return { ...made, state: { ...made.state, shown } };
 }
 
+/** The block says another of its cues; the session as it is where the block has no such cue. */
 export function withCue(session: Session, cue: number): Session {
   const block = session.sequence.blocks[session.state.index];
   if (!block || !wordsOf(block).cues.some((c) => c.index === cue)) return session;
@@ -32,6 +33,7 @@ export function withCue(session: Session, cue: number): Session {
 /** Most that is kept of a run; more is never tapped in a session. */
 const MOST_KEPT = 500;
 
+/** What the cue that is said did; one that did not work gives way to the likeliest of the others. */
 export function withOutcome(session: Session, outcome: CueOutcome, context: RunContext): Session {
   const block = session.sequence.blocks[session.state.index];
   const cue = block && wordsOf(block).cue;
@@ -42,6 +44,7 @@ export function withOutcome(session: Session, outcome: CueOutcome, context: RunC
   return outcome === 'worked' ? made : withNextCue(made, context);
 }
 
+/** A fault of the block was seen, and its mending is said next; the same again takes it back. */
 export function withFault(session: Session, fault: number): Session {
   const { sequence, state } = session;
   const block = sequence.blocks[state.index];

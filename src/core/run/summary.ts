@@ -37,6 +37,7 @@ export function seenOf({ results, faults = [], cues = [] }: RunState, blockId: s
   ].join('; ');
 }
 
+/** A run in the few figures that lists show. */
 export function summaryOf(run: RunRecord & Pick<RunSummary, 'id' | 'startedAt' | 'endedAt'>): RunSummary {
   const { id, startedAt, endedAt, sequence, state } = run;
   const rated = state.results.flatMap((x) => (x.quality === null ? [] : [x.quality]));

@@ -12,9 +12,12 @@ export const is =
   (...keys: readonly (keyof Flags)[]) =>
   (flags: Flags) =>
     keys.some((key) => Boolean(flags[key]));
+/** Holds from this week of a pregnancy on. */
 export const pregnantFrom = (week: number) => (flags: Flags) => (flags.pregnancyWeek ?? -1) >= week;
+/** Holds for fewer than so many weeks since a birth. */
 export const postpartumUnder = (weeks: number) => (flags: Flags) =>
   flags.postpartumWeeks !== undefined && flags.postpartumWeeks < weeks;
+/** Holds where the wall lies further apart than is usual at that place. */
 export const separated = (flags: Flags) => isSeparated(flags.separationMm, flags.separationAt);
 
 /** Lung disease that is not asthma alone; what was not told apart counts as the one that asks for more care. */

@@ -30,6 +30,7 @@ export const FLAG_GROUPS: readonly { key: FlagGroup; name: string; flags: readon
 export const isSet = (flags: Flags, flag: Flag): boolean =>
   flags[flag] !== undefined && flags[flag] !== false;
 
+/** Flags that apply, in the order of the table. */
 export const setFlags = (flags: Flags): Flag[] => FLAGS.filter((f) => isSet(flags, f));
 
 /** A flag with its value, as one short phrase. @example describeFlag({ pregnancyWeek: 34 }, 'pregnancyWeek') // 'pregnancy, week 34' */

@@ -196,16 +196,19 @@ export function withGroups(sequence: Sequence, ids: readonly string[]): string[]
 /** A value with what it was before and what was undone. */
 export type History<T> = { past: readonly T[]; now: T; future: readonly T[] };
 
+/** A history with nothing to undo. */
 export const startHistory = <T>(now: T): History<T> => ({ past: [], now, future: [] });
 
 /** The same value again is no step. */
 export const step = <T>(h: History<T>, next: T): History<T> =>
   Object.is(next, h.now) ? h : { past: [...h.past, h.now], now: next, future: [] };
 
+/** One step back; the same where there is none. */
 export const undo = <T>(h: History<T>): History<T> =>
   h.past.length === 0
     ? h
     : { past: h.past.slice(0, -1), now: h.past[h.past.length - 1]!, future: [h.now, ...h.future] };
 
+/** One step forward again; the same where there is none. */
 export const redo = <T>(h: History<T>): History<T> =>
   h.future.length === 0 ? h : { past: [...h.past, h.now], now: h.future[0]!, future: h.future.slice(1) };

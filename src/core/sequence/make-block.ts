@@ -130,6 +130,7 @@ export function withClient(
 
 /** A pause up to this long is part of an ordinary breath; while nothing is known of the client it is left out. */
 export const ORDINARY_PAUSE_S = 1;
+/** Whether a pause of this pattern is a hold, and not part of an ordinary breath. */
 export const isHold = ({ holdInS, holdOutS }: Pattern): boolean =>
   Math.max(holdInS, holdOutS) > ORDINARY_PAUSE_S;
 

@@ -36,6 +36,7 @@ export function teachRank(drill: Drill, position: Position, tone: Tone, leads: b
   ];
 }
 
+/** Less than nought where `a` is taught first: the first rank that differs decides. */
 export function compareRanks(a: readonly number[], b: readonly number[]): number {
   const at = a.findIndex((v, i) => v !== b[i]);
   return at < 0 ? 0 : a[at]! - b[at]!;

@@ -20,11 +20,13 @@ const LEAST_NOISE = 0.01;
 export type ThinChannel = { x: Evenly; y: Evenly };
 export type Compartments = { ribs: ThinChannel; belly: ThinChannel } | null;
 
+/** Each channel reduced to what a breath needs, evenly in time. */
 export const thinChannels = (record: BandRecord): Evenly[] =>
   record.channels.map((c) =>
     thinned(c.values, record.hz, Math.max(1, Math.floor(record.hz / THIN_HZ + 1e-9))),
   );
 
+/** A channel beside itself smoothed within its stretches. */
 export const withSmoothed = (x: Evenly, stretches: Stretches): ThinChannel => ({
   x,
   y: { ...x, y: smoothed(x, stretches, CHANNEL_HZ) },

@@ -43,6 +43,10 @@ export function cholesky(c: Float64Array, n: number): Float64Array {
   return l;
 }
 
+/**
+ * The inverse of a lower triangle.
+ * @param l n × n by rows, nothing on its diagonal nought
+ */
 export function invertLower(l: Float64Array, n: number): Float64Array {
   const v = new Float64Array(n * n);
   for (let j = 0; j < n; j++) {

@@ -34,6 +34,9 @@ function reaches(x: ArrayLike<number>, peak: number, prominence: number, step: 1
   return false;
 }
 
+/**
+ * How far a peak stands above the higher of the two lowest points that part it from something higher (as SciPy’s `peak_prominences`).
+ */
 export function prominenceOf(x: ArrayLike<number>, peak: number): number {
   const height = x[peak]!;
   const floor = (step: 1 | -1) => {

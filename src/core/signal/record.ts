@@ -35,7 +35,9 @@ export type BandRecord = {
   notes: RecordNote[];
 };
 
+/** Samples of each channel. */
 export const samplesOf = (record: BandRecord): number => record.channels[0]?.values.length ?? 0;
+/** Seconds that a record lasts, gaps included. */
 export const lengthOf = (record: BandRecord): number => samplesOf(record) / record.hz;
 
 /** Fewer samples show no breath. Our choice. */

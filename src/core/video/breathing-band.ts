@@ -11,5 +11,6 @@ export function breathingBand(values: Float64Array, hz: number): Float64Array {
   return quick.map((v, i) => v - slow[i]!);
 }
 
+/** The root of the mean square; 0 of nothing. */
 export const rootMeanSquare = (x: Float64Array): number =>
   Math.sqrt(x.reduce((s, v) => s + v * v, 0) / Math.max(1, x.length));

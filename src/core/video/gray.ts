@@ -49,6 +49,7 @@ export function codedPoint(p: Point, turned: Turned, coded: Size): Point {
 export const seenSize = ({ width, height }: Size, turned: Turned): Size =>
   turned === 90 || turned === 270 ? { width: height, height: width } : { width, height };
 
+/** Pixels between two points. */
 export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
 
 /** Luma of ITU-R BT.601 from red, green, blue and what lies behind. */

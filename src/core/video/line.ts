@@ -75,6 +75,7 @@ export const LINE_PLACE: Record<LinePlace, OfPlace> = {
 /** A line across a contour, from inside the body outwards, in pixels of the picture as it is seen. */
 export type Segment = { from: Point; to: Point };
 
+/** Pixels from end to end. */
 export const lengthOfLine = ({ from, to }: Segment): number => distance(from, to);
 
 /** Which way a line points, as a vector of length 1. */
@@ -83,6 +84,7 @@ export function directionOf({ from, to }: Segment): Point {
   return { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
 }
 
+/** The point halfway. */
 export const middleOf = ({ from, to }: Segment): Point => ({
   x: (from.x + to.x) / 2,
   y: (from.y + to.y) / 2,
@@ -102,5 +104,6 @@ const USUAL_SHARE = 0.15;
 /** Shorter lines hold no edge with room to move, px. */
 export const LEAST_LINE_PX = 18;
 
+/** Pixels of a line as it is proposed, for a picture of this size. */
 export const usualLength = ({ width, height }: Size): number =>
   Math.max(LEAST_LINE_PX, USUAL_SHARE * Math.min(width, height));

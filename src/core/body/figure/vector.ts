@@ -4,10 +4,15 @@ export type Vec2 = readonly [number, number];
 
 const RAD = Math.PI / 180;
 
+/** The sum of two vectors. @example add([1, 2, 3], [1, 0, 0]) // [2, 2, 3] */
 export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+/** A vector `k` times as long. @example scale([1, 2, 0], 2) // [2, 4, 0] */
 export const scale = (a: Vec3, k: number): Vec3 => [a[0] * k, a[1] * k, a[2] * k];
+/** From `b` to `a`. @example sub([3, 2, 1], [1, 1, 1]) // [2, 1, 0] */
 export const sub = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+/** The scalar product. @example dot([1, 2, 3], [1, 0, 1]) // 4 */
 export const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+/** The vector product, at right angles to both. @example cross([1, 0, 0], [0, 1, 0]) // [0, 0, 1] */
 export const cross = (a: Vec3, b: Vec3): Vec3 => [
   a[1] * b[2] - a[2] * b[1],
   a[2] * b[0] - a[0] * b[2],
@@ -15,6 +20,9 @@ export const cross = (a: Vec3, b: Vec3): Vec3 => [
 ];
 /** A vector of length 1 the same way; nothing stays nothing. */
 export const norm = (a: Vec3): Vec3 => scale(a, 1 / (Math.hypot(a[0], a[1], a[2]) || 1));
+/**
+ * A point on the way from `a` to `b`; `t` is 0 at `a` and 1 at `b`. @example lerp([0, 0, 0], [4, 2, 0], 0.5) // [2, 1, 0]
+ */
 export const lerp = (a: Vec3, b: Vec3, t: number): Vec3 => add(scale(a, 1 - t), scale(b, t));
 
 /** Unit vector at `deg` in the side plane (0 right, 90 up), leaning `outDeg` out of it along z. */

@@ -29,6 +29,7 @@ export const [image, touch, target, sound, count] = [
   cue('sound'),
   cue('count'),
 ];
+/** What goes wrong and the one thing that mends it, `when` it can. */
 export const fault = (sign: string, mend: string, when?: When): Fault => ({ sign, mend, ...only(when) });
 /** A fault with which the breath is lost, and the value of the drill with it (practice P63). */
 export const lost = (sign: string, mend: string, when?: When): Fault => ({
@@ -47,12 +48,14 @@ export const fullOut = (...seconds: Parameters<typeof pattern>) => ({ ...paced(.
 
 /** One round of so many breaths, without a rest. */
 export const once = (breaths: number) => ({ breaths, rounds: 1, restS: 0, sides: 1 as const });
+/** So many rounds of so many breaths, `restS` seconds between them. */
 export const rounds = (breaths: number, rounds: number, restS: number) => ({
   breaths,
   rounds,
   restS,
   sides: 1 as const,
 });
+/** So many breaths on either side, `restS` seconds between them. */
 export const eachSide = (breaths: number, restS: number, rounds = 1) => ({
   breaths,
   rounds,

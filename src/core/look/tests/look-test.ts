@@ -19,9 +19,11 @@ export type LookTest = {
 
 export type SignName = keyof Signs;
 
+/** Whether one of these signs was set. */
 export const anySign = (look: LookData, signs: readonly SignName[]): boolean =>
   signs.some((s) => look.signs[s] !== undefined);
 
+/** The look with these signs not set. */
 export const withoutSigns = (look: LookData, signs: readonly SignName[]): LookData => ({
   ...look,
   signs: Object.fromEntries(

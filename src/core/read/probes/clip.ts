@@ -83,6 +83,7 @@ export const CLIP_REVERSED: Probe = clipProbe('which way the belly goes', 4, FRO
     : null;
 });
 
+/** Left against right by film, lying first: it weighs most there. */
 export const CLIP_SIDES: readonly Probe[] = (['hookLying', 'sitting', 'standing'] as const).map(
   (position, i) =>
     clipProbe(

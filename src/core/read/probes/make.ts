@@ -12,9 +12,13 @@ import { sourceOf, type ThresholdName } from '../thresholds';
 const RINGS = 'rib rings in hook-lying';
 const BANDS = 'a band record, ribs and belly';
 const CP = 'common practice';
+/** How far a value lies over a limit, in spans of it; −1 to 1. */
 export const signed = (excess: number, span: number) => clamp(excess / span, -1, 1);
+/** A share in percent. @example pct(0.254) // '25 %' */
 export const pct = (v: number) => `${Math.round(v * 100)} %`;
+/** Where bands were worn, in words. */
 export const placeOf = (b: SeenBands) => RING_POSITION[b.position].label;
+/** A figure that observations are held against, and where it is from. */
 export const held = (o: Observed, name: ThresholdName) => ({
   at: o.thresholds[name],
   source: sourceOf(name, o.thresholds),
@@ -22,6 +26,7 @@ export const held = (o: Observed, name: ThresholdName) => ({
 
 type Said = Omit<Finding, 'grade' | 'source'> & { source?: string };
 
+/** A probe of zones that were rated by eye, in the position that counts. */
 export function ringProbe(
   topic: string,
   weight: number,
@@ -42,6 +47,7 @@ export function ringProbe(
 
 type SignOptions = { topic?: string; test?: TestId; grade?: Grade };
 
+/** A probe of one sign that was set by hand. */
 export function sign<K extends keyof LookData['signs']>(
   weight: number,
   key: K,
@@ -62,6 +68,7 @@ export function sign<K extends keyof LookData['signs']>(
   };
 }
 
+/** A probe of a band record; none where `read` finds nothing to say. */
 export function bandProbe(
   topic: string,
   weight: number,
@@ -133,6 +140,7 @@ export function told(
 /** The two sides of the lower ribs. */
 export const ribs = ['lowerRibsRight', 'lowerRibsLeft'] as const;
 
+/** A probe of what Screen knows; `test` gives what it says, or nothing. */
 export const flagged = (
   weight: number,
   test: (f: Flags) => string,

@@ -339,6 +339,7 @@ export const SPILLS_FORWARD: readonly Probe[] = [
   ),
 ];
 
+/** What was low in lying and is not in sitting or standing. */
 export const LOST_UPRIGHT: readonly Probe[] = (['sitting', 'standing'] as const).flatMap(
   (position): Probe[] => [
     {

@@ -67,8 +67,8 @@ it('finds them', () => expect(examples.length).toBeGreaterThan(25));
 it.each(examples.map((e) => [`${e.file}: ${e.call}`, e] as const))('%s', async (_, { file, call, value }) => {
   // A breath pattern is what most of them are of.
   const { pattern } = await import('@/core/breath/pattern');
-  const module = (await import(join(core, file))) as object;
-  const got = valueOf(call, { pattern, ...module });
+  const given = (await import(join(core, file))) as object;
+  const got = valueOf(call, { pattern, ...given });
   expect([call, got && alike(got.value, value) ? 'as said' : got?.value]).toEqual([call, 'as said']);
 });
 

@@ -39,15 +39,15 @@ count('Jest', jest, (r) => {
   return { passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites };
 });
 
-// The tests in the browser as a whole where anything of the application has changed since they last ran so; else a third
+// The tests in the browser as a whole where anything of the application has changed since they last ran so; else a quarter
 // of them, another each day.
 const whole = await isBrowserDue();
-const third = `--shard=${(Math.floor(Date.now() / 86_400_000) % 3) + 1}/3`;
+const quarter = `--shard=${(Math.floor(Date.now() / 86_400_000) % 4) + 1}/4`;
 if (browser)
   for (const part of ['sound', 'rest']) {
     const playwright = join(reports, `playwright-${part}.json`);
     await timed(`Playwright, ${part}`, () =>
-      run(process.execPath, [bin('@playwright/test/cli.js'), 'test', ...(whole ? [] : [third])], {
+      run(process.execPath, [bin('@playwright/test/cli.js'), 'test', ...(whole ? [] : [quarter])], {
         env: {
           ...ENV,
           KOKYU_E2E_JSON: playwright,

@@ -26,16 +26,16 @@ export const CAMERA = join(__dirname, 'data/camera.y4m');
 const SMALL = '/usr/bin/chromium-headless-shell';
 const CHROMIUM = process.env.CHROMIUM ?? (existsSync(SMALL) ? SMALL : '/usr/bin/chromium');
 
-/** Tests of real sound have the machine to themselves; all others run two at a time. */
+/** Tests that are held to the real clock (sound, a first paint) have the machine to themselves; all others run two at a time. */
 const part = process.env.KOKYU_E2E_PART;
 
 export default defineConfig({
   testDir: './tests/e2e',
-  ...(part === 'sound' ? { grep: /@sound/ } : part === 'rest' ? { grepInvert: /@sound/ } : {}),
+  ...(part === 'timed' ? { grep: /@timed/ } : part === 'rest' ? { grepInvert: /@timed/ } : {}),
   globalSetup: './tests/e2e/fill-demo.ts',
-  workers: part === 'sound' ? 1 : WORKERS,
-  // Sound is held to the real clock: a machine that stalls for a moment gets another try. All else has time, and one try.
-  retries: part === 'sound' ? 2 : 0,
+  workers: part === 'timed' ? 1 : WORKERS,
+  // What is held to the real clock gets another try where a machine stalls for a moment. All else has time, and one try.
+  retries: part === 'timed' ? 2 : 0,
   timeout: 150_000,
   expect: { timeout: 25_000 },
   reporter: process.env.KOKYU_E2E_JSON

@@ -44,7 +44,7 @@ count('Jest', jest, (r) => {
 const whole = await isBrowserDue();
 const quarter = `--shard=${(Math.floor(Date.now() / 86_400_000) % 4) + 1}/4`;
 if (browser)
-  for (const part of ['sound', 'rest']) {
+  for (const part of ['timed', 'rest']) {
     const playwright = join(reports, `playwright-${part}.json`);
     await timed(`Playwright, ${part}`, () =>
       run(

@@ -30,7 +30,7 @@ const count = async (page: Page) => Number(await page.getByTestId('count').inner
 
 test(
   'a set-up waits for a pedal, one step at a time; then three pips count in',
-  { tag: '@sound' },
+  { tag: '@timed' },
   async ({ page }) => {
     await run(page, 'Waits for them');
     await startRunning(page);
@@ -173,7 +173,7 @@ test('two screens on one run show the same within a second, and each can press',
 
 test(
   'tones stand where they are planned, over the joint of two blocks, with the page held for a second',
-  { tag: '@sound' },
+  { tag: '@timed' },
   async ({ page }) => {
     test.setTimeout(120_000);
     await page.addInitScript(() => {
@@ -211,7 +211,7 @@ test(
 
 test(
   'what is heard begins where it is planned, within 5 ms, also while the page is held',
-  { tag: '@sound' },
+  { tag: '@timed' },
   async ({ page }) => {
     test.setTimeout(120_000);
     await page.addInitScript(() => {
@@ -469,7 +469,7 @@ for (const [name, width, height] of [
 
 test(
   'the breath is followed by the microphone: what is heard of it, and a sentence where there is none',
-  { tag: '@sound' },
+  { tag: '@timed' },
   async ({ page }) => {
     await page.addInitScript(() =>
       localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'microphone' })),

@@ -509,38 +509,39 @@ test('the sixteen questions are answered at home', async ({ page, browser }) => 
   }).toPass();
 });
 
-test('the page at home is small, painted soon on a slow phone, and holds at every width', async ({
-  page,
-  browser,
-}) => {
-  const file = await somebody(page);
-  await sentHome(page, file);
-  const link = await linkOf(page);
-  const script = readFileSync('public/at-home/page.js');
-  expect(gzipSync(script).length / 1024).toBeLessThan(50);
-  const { context, phone } = await phoneOf(browser);
-  const cdp = await context.newCDPSession(phone);
-  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-  await phone.goto(link);
-  await expect(phone.getByRole('heading', { name: 'Wen, today' })).toBeVisible();
-  const painted = await phone.evaluate(
-    () => performance.getEntriesByName('first-contentful-paint')[0]!.startTime,
-  );
-  console.log(`first paint on a CPU slowed four times: ${painted.toFixed(0)} ms`);
-  expect(painted).toBeLessThan(1000);
-  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-  for (const width of [320, 390, 834]) {
-    await phone.setViewportSize({ width, height: 844 });
-    expect(await phone.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(
-      0,
+test(
+  'the page at home is small, painted soon on a slow phone, and holds at every width',
+  { tag: '@timed' },
+  async ({ page, browser }) => {
+    const file = await somebody(page);
+    await sentHome(page, file);
+    const link = await linkOf(page);
+    const script = readFileSync('public/at-home/page.js');
+    expect(gzipSync(script).length / 1024).toBeLessThan(50);
+    const { context, phone } = await phoneOf(browser);
+    const cdp = await context.newCDPSession(phone);
+    await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+    await phone.goto(link);
+    await expect(phone.getByRole('heading', { name: 'Wen, today' })).toBeVisible();
+    const painted = await phone.evaluate(
+      () => performance.getEntriesByName('first-contentful-paint')[0]!.startTime,
     );
-  }
-  for (const box of await phone.locator('button, a').all()) {
-    const size = (await box.boundingBox())!;
-    expect(Math.min(size.width, size.height)).toBeGreaterThanOrEqual(44);
-  }
-  await context.close();
-});
+    console.log(`first paint on a CPU slowed four times: ${painted.toFixed(0)} ms`);
+    expect(painted).toBeLessThan(1000);
+    await cdp.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+    for (const width of [320, 390, 834]) {
+      await phone.setViewportSize({ width, height: 844 });
+      expect(
+        await phone.evaluate(() => document.documentElement.scrollWidth - innerWidth),
+      ).toBeLessThanOrEqual(0);
+    }
+    for (const box of await phone.locator('button, a').all()) {
+      const size = (await box.boundingBox())!;
+      expect(Math.min(size.width, size.height)).toBeGreaterThanOrEqual(44);
+    }
+    await context.close();
+  },
+);
 
 test('the door for phones opens the page at home and nothing else of the house', async ({ page }) => {
   const { openFront } = (await import('../../scripts/front.mjs' as string)) as {

@@ -261,7 +261,7 @@ test('a calibration says what it leaves open', async ({ page }) => {
   await expect(page.getByText(/Shares are relative/)).toBeVisible();
 });
 
-test('an exhale by the microphone, the stand-in and a file', { tag: '@sound' }, async ({ page }) => {
+test('an exhale by the microphone, the stand-in and a file', { tag: '@timed' }, async ({ page }) => {
   await lookAt(page, 'Comfortable exhale');
   await page.getByRole('radio', { name: 'microphone' }).click();
   await page.getByTestId('tap-surface').click();

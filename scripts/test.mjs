@@ -39,17 +39,17 @@ count('Jest', jest, (r) => {
   return { passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites };
 });
 
-// The tests in the browser as a whole where anything of the application has changed since they last ran so; else a quarter
+// The tests in the browser as a whole where anything of the application has changed since they last ran so; else a sixth
 // of them, another each day.
 const whole = await isBrowserDue();
-const quarter = `--shard=${(Math.floor(Date.now() / 86_400_000) % 4) + 1}/4`;
+const sixth = `--shard=${(Math.floor(Date.now() / 86_400_000) % 6) + 1}/6`;
 if (browser)
   for (const part of ['timed', 'rest']) {
     const playwright = join(reports, `playwright-${part}.json`);
     await timed(`Playwright, ${part}`, () =>
       run(
         process.execPath,
-        [bin('@playwright/test/cli.js'), 'test', ...(whole ? [] : [quarter, '--pass-with-no-tests'])],
+        [bin('@playwright/test/cli.js'), 'test', ...(whole ? [] : [sixth, '--pass-with-no-tests'])],
         {
           env: {
             ...ENV,

@@ -24,7 +24,7 @@ export function run(command, args, options = {}) {
 
 /**
  * Installs the packages of the lock file when they are missing or the lock has changed since; `toRun`: those alone that it
- * takes to build and run, which is a third of the time.
+ * takes to build and run, which is a third of the packages.
  */
 export function ensureInstalled({ toRun = false } = {}) {
   const mark = join(ROOT, 'node_modules/.kokyu-lock');

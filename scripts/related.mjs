@@ -1,9 +1,9 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { join } from 'node:path';
 import { ROOT } from './lib.mjs';
 
 /** Every test of Jest, as paths below the root. */
-export const jestTests = () =>
+const jestTests = () =>
   ['unit', 'checks', 'fuzz'].flatMap((folder) =>
     readdirSync(join(ROOT, 'tests', folder), { recursive: true })
       .filter((name) => /\.test\.tsx?$/.test(name))
@@ -39,12 +39,12 @@ async function importers(tests) {
   return by;
 }
 
-/** Tests that reach any of these files, the nearest first, with how many imports lie between. */
+/** Tests that reach any of these files, with how many imports lie between. */
 export async function relatedTests(files) {
   const tests = jestTests();
   const by = await importers(tests);
   const known = new Set(tests);
-  const far = new Map(files.map((file) => [relative(ROOT, join(ROOT, file)), 0]));
+  const far = new Map(files.map((file) => [file, 0]));
   const queue = [...far.keys()];
   for (let file = queue.shift(); file !== undefined; file = queue.shift())
     for (const next of by.get(file) ?? [])
@@ -52,8 +52,5 @@ export async function relatedTests(files) {
         far.set(next, far.get(file) + 1);
         queue.push(next);
       }
-  return [...far]
-    .filter(([file]) => known.has(file))
-    .map(([file, hops]) => ({ file, hops }))
-    .sort((a, b) => a.hops - b.hops || a.file.localeCompare(b.file));
+  return [...far].filter(([file]) => known.has(file)).map(([file, hops]) => ({ file, hops }));
 }

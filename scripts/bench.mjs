@@ -133,6 +133,7 @@ async function live(base, file, { camera, lines }, playwright) {
   const browser = await playwright.chromium.launch({
     executablePath: CHROMIUM,
     args: [
+      '--disable-blink-features=OnDeviceWebSpeechAvailable',
       ...['--headless', '--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream'],
       ...['--use-fake-ui-for-media-stream', `--use-file-for-fake-video-capture=${camera}`],
     ],
@@ -279,7 +280,12 @@ async function pages() {
     await readers(base);
     const browser = await playwright.chromium.launch({
       executablePath: CHROMIUM,
-      args: ['--headless', '--no-sandbox', '--disable-gpu'],
+      args: [
+        '--disable-blink-features=OnDeviceWebSpeechAvailable',
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+      ],
     });
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(base);

@@ -20,7 +20,13 @@ await new Promise((ready) => server.stdout.on('data', (chunk) => /Ready in/.test
 const { default: playwright } = await import('@playwright/test');
 const browser = await playwright.chromium.launch({
   executablePath: CHROMIUM,
-  args: ['--headless', '--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-blink-features=OnDeviceWebSpeechAvailable',
+    '--autoplay-policy=no-user-gesture-required',
+  ],
 });
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

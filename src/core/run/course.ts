@@ -182,9 +182,9 @@ export function exchanged(session: Session, way: 'easier' | 'harder', context: R
     ...sequence,
     blocks: sequence.blocks.map((old) => (old === block ? b : old)),
   });
-  const before = coachedNow(session);
-  const after = coachedNow({ sequence: inPlace(whole), state });
-  const workS = before && after ? before.totalS - state.blockS - after.prepS : Infinity;
+  // What the change costs over what was left, the way into the block after it included.
+  const longerS = leftS(entered({ ...session, sequence: inPlace(whole) }, context)) - leftS(session);
+  const workS = durationS(whole.breathing, whole.dose) - longerS;
   const fits = shortened(whole, workS);
   const says = fits === whole ? `Made ${way}.` : `Made ${way}; shorter than usual, to keep the time.`;
   const next: Session = {

@@ -225,6 +225,8 @@ describe('a session as a value', () => {
           if (!small) expect(leftS(other)).toBeLessThanOrEqual(leftS(s) + grace);
         },
       ),
+      // Another position, and so a longer way into the block after it.
+      { examples: [['harder', 3, 0.5]] },
     );
   });
 

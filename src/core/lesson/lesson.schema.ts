@@ -1,17 +1,13 @@
 import * as z from 'zod/mini';
 import { POSITIONS } from '../body/positions';
 import { PROPS } from '../body/props';
+import { COUNTINGS } from '../breath/counting';
 import { Pattern } from '../breath/pattern.schema';
 import { Demand } from '../drills/drill.schema';
 import { GradeNumber } from '../task/task.schema';
 
 const line = (most = 400) => z.string().check(z.minLength(1), z.maxLength(most));
 const seconds = z.number().check(z.gte(0), z.lte(7200));
-
-/** How breaths are counted for a client. It belongs to the client, not to the drill. */
-export const COUNTINGS = ['aloud', 'silent', 'touch', 'steps', 'none'] as const;
-export const Counting = z.enum(COUNTINGS);
-export type Counting = z.infer<typeof Counting>;
 
 /** The breath of a set. `full`: each exhale goes on until the ribs stop sinking; its seconds are a guess. */
 const SetBreath = z.discriminatedUnion('kind', [
@@ -134,7 +130,7 @@ const LessonLook = z.object({
 export const Lesson = z.object({
   title: line(120),
   minutes: z.number().check(z.gte(5), z.lte(120)),
-  counting: Counting,
+  counting: z.enum(COUNTINGS),
   countingTold: line(),
   client: z.optional(z.object({ who: line(), found: line(), wants: line() })),
   idea: line(600),

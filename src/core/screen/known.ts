@@ -1,4 +1,5 @@
 import { omit } from '../base/omit';
+import { flagsFromComplaints } from './complaints';
 import type { Flags } from './flags';
 import { openRedFlags, RED_FLAG_LABEL } from './red-flags';
 import type { Screen } from './screen';
@@ -11,12 +12,13 @@ export type Screened = Pick<Screen, 'flags' | 'answers' | 'redFlags'>;
  * An answer that was not asked adds nothing.
  */
 export function flagsOf(
-  { flags, answers = {} }: Pick<Screened, 'flags' | 'answers'>,
+  { flags, answers = {}, complaints = [] }: Pick<Screened, 'flags' | 'answers'> & Pick<Screen, 'complaints'>,
   beside: Pick<Flags, 'supineUntilWeek' | 'floorStepsDone'> = {},
 ): Flags {
   const { osteoporosis, respiratory, clinicianBirth, clinicianPressure } = answers;
   return {
     ...flags,
+    ...flagsFromComplaints(complaints),
     ...(osteoporosis ? { thinBones: true } : {}),
     ...(respiratory && !flags.asthma && !flags.copd ? { respiratory: true } : {}),
     ...(clinicianBirth === undefined ? {} : { clearedBirth: clinicianBirth }),

@@ -1,7 +1,9 @@
 import * as z from 'zod/mini';
 import { GOALS } from '../aims/goals';
 import { PROPS } from '../body/props';
+import { COUNTINGS } from '../breath/counting';
 import { BodySize } from '../body/size.schema';
+import { Complaint } from './complaints.schema';
 import { Flags } from './flags.schema';
 import { Answers } from './questions.schema';
 import { RedFlagRecord } from './red-flags.schema';
@@ -21,6 +23,18 @@ export const Screen = z.object({
   goalList: z.optional(z.array(z.enum(GOALS)).check(z.maxLength(GOALS.length))),
   /** Questions that were asked because they matter for this client. */
   answers: z.optional(Answers),
+  /** Where on the body something hurts, pulls, leaks or is heavy. */
+  complaints: z.optional(z.array(Complaint).check(z.maxLength(20))),
+  /** The task that the goal is worked on with: its grade today and the one that is wanted. */
+  task: z.optional(
+    z.object({
+      id: z.string().check(z.minLength(1), z.maxLength(40)),
+      today: z.int().check(z.gte(1), z.lte(5)),
+      wanted: z.int().check(z.gte(1), z.lte(5)),
+    }),
+  ),
+  /** How breaths are counted for this client. */
+  counting: z.optional(z.enum(COUNTINGS)),
   props: z.array(z.enum(PROPS)).check(z.maxLength(PROPS.length)),
   /** For the arithmetic of volumes alone; absent: an assumed body. */
   size: z.optional(BodySize),

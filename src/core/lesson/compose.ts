@@ -1,0 +1,541 @@
+import { POSITION, supportRank, type Position } from '../body/positions';
+import type { Prop } from '../body/props';
+import { NEEDS, type Need, type Needs } from '../aims/needs';
+import type { ReadingName } from '../aims/reading-names';
+import { fail, ok, type Result } from '../base/result';
+import { stageRank, type Demand, type Drill } from '../drills/drill';
+import { solve, type SolveOptions } from '../plan/solve';
+import { choicesOf, isFirstVisit, isFresh, planOf, weightsOf, type Option } from '../propose/choices';
+import { leadsFor } from '../propose/gain';
+import { isOpen, POSITION_PROPS, verdictFor } from '../safety/verdict';
+import { demandsOf } from '../safety/demands';
+import { sparedBy } from '../screen/complaints';
+import { doseWorth } from '../sequence/dose';
+import { makeBlock } from '../sequence/make-block';
+import type { Block } from '../sequence/sequence';
+import { compareRanks, isCarried } from '../sequence/teach-order';
+import { taskById, TASKS } from '../task/library';
+import type { Task } from '../task/task.schema';
+import { asksFor, type AskEffect, type DayAsk } from './asks';
+import { LESSON_DRILLS, TASK_NEEDS } from './extra-drills';
+import type { LessonInput } from './input';
+import { lessonS } from './lesson';
+import type { Lesson, LessonBlock } from './lesson.schema';
+import { placeOf, signFor, SIGNS, type Sign } from './signs';
+import { setsOf } from './sets';
+import { taskDrill, taskSets, taskToday, type TaskToday } from './task-block';
+import { teachOf } from './teach/teach-of';
+import { blockFrom, taskBlockFrom, type Made } from './write-block';
+import { framed } from './frame';
+import { LESSON_LEADS, NEED_READING } from './ideas';
+import { countingOf, leadingNeed, type Frame } from './whom';
+
+export type Composed = {
+  lesson: Lesson;
+  /** The same as blocks that a room can run: sets as rounds. */
+  blocks: Block[];
+  asks: DayAsk[];
+  sign: Sign;
+  task: TaskToday | null;
+  /** What the planner found, and what it can prove of it. */
+  proof: { value: number; bound: number; proven: boolean };
+};
+
+/** Time that is taught: nine tenths, with room for what comes up. */
+export const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
+/** What a filled minute is worth beside all needs together. Our choice. */
+const TIME_WORTH = 0.9;
+const NODES = 40_000;
+const MOST_SETS = 3;
+
+/** Blocks and new drills of a lesson at most: more sets, not more drills. */
+const limitsOf = (minutes: number): { blocks: number; fresh: number } =>
+  minutes < 12
+    ? { blocks: 2, fresh: 2 }
+    : minutes < 22
+      ? { blocks: 3, fresh: 2 }
+      : minutes < 35
+        ? { blocks: 4, fresh: 3 }
+        : { blocks: 5, fresh: 3 };
+
+/** What the answers of the day do, put together. */
+export function effectsOf(asks: readonly DayAsk[], day: Readonly<Record<string, boolean>> = {}) {
+  const yes = asks.filter((a) => day[a.id] === true).map((a): AskEffect => a.effect);
+  return {
+    end: yes.some((e) => e.end),
+    flags: Object.assign({}, ...yes.map((e) => e.flags ?? {})) as LessonInput['flags'],
+    without: yes.flatMap((e) => e.without ?? []),
+    taskMost: Math.min(5, ...yes.map((e) => e.taskMost ?? 5)),
+    conditions: yes.flatMap((e) => (e.condition ? [e.condition] : [])),
+  };
+}
+
+/** What is not practised because it is the very sign that is to go, or because it cannot be borne. */
+function notDrilled({ readings = [], findings = [], flags, counting }: LessonInput): string[] {
+  const sighs = findings.includes('sighs') || readings.includes('fastIrregular');
+  const lifts = findings.includes('liftsShoulders') || readings.includes('upperChest');
+  const uncounted = counting === 'none' || findings.includes('hatesCounting') || Boolean(flags.panic);
+  const overloaded = readings.includes('floorOverloaded') || flags.heaviness;
+  return [
+    ...(sighs ? ['sighExhale', 'exhaleLadder'] : []),
+    ...(lifts ? ['seatedElbows', 'upperBreath', 'pressLoad'] : []),
+    ...(uncounted ? ['exhaleLadder', 'shortCalmHolds', 'walkingHolds', 'emptyPause'] : []),
+    ...(overloaded ? ['balloonStack', 'hoverSqueeze'] : []),
+    ...(readings.includes('bellyOnly') ? ['proneBelly', 'tenContractions'] : []),
+    ...(findings.includes('voiceRunsOut') ? ['balloonStack'] : []),
+  ];
+}
+
+/** The task for who named none. */
+function standInTask(input: LessonInput): Task {
+  const byGoal = {
+    calm: 'sleep',
+    floorTraining: 'cough',
+    running: 'run',
+    singing: 'sing',
+    standingUp: 'standUp',
+    lifting: 'lift',
+    sitting: 'desk',
+    swimming: 'swim',
+  } as const;
+  const goal = input.goals?.[0];
+  return (
+    (goal && taskById(byGoal[goal])) ?? TASKS.find((t) => t.id === (input.flags.panic ? 'queue' : 'walk'))!
+  );
+}
+
+/** What a reading is not read for and is still worked with: sides round a wrap, the way upright after the floor. */
+const BESIDE: Partial<Record<ReadingName, Needs>> = {
+  floorOverloaded: { sideRibs: 1.2, upright: 0.6 },
+  stuckInhale: { backRibs: 1.2, upright: 1.2 },
+  bellyOnly: { control: 1, sideRibs: 1, backRibs: 0.8 },
+  upperChest: { upright: 1.2, lowBreath: 1 },
+  oneSided: { sideRibs: 0.8, upright: 0.8 },
+  toneStopsBreath: { sideRibs: 1, control: 1 },
+  floorHolding: { sideRibs: 0.8 },
+  shortExhale: { upright: 0.8 },
+  fastIrregular: { upright: 0.6, exhaleLength: 0.8 },
+};
+
+function neededOf(input: LessonInput, task: Task): Needs {
+  const own = NEEDS.some((n) => (input.needs[n] ?? 0) > 0);
+  const base: Needs = own ? input.needs : { lowBreath: 1.2, sideRibs: 0.8, exhaleLength: 0.8 };
+  const most = Math.max(1, ...NEEDS.map((n) => base[n] ?? 0));
+  const first = input.readings?.[0];
+  const from: Needs = { ...(TASK_NEEDS[task.id] ?? { upright: 0.5 }) };
+  for (const [need, weight] of Object.entries(first ? (BESIDE[first] ?? {}) : {}) as [Need, number][])
+    from[need] = Math.max(from[need] ?? 0, weight);
+  return Object.fromEntries(
+    NEEDS.map((n) => [n, (base[n] ?? 0) + (from[n] ?? 0) * most * 0.3] as const).filter(([, w]) => w > 0),
+  );
+}
+
+/** What only carries and comforts; everything else at hand is used where it is needed, and not because it is there. */
+const COMFORT: readonly Prop[] = ['pillow', 'towel'];
+
+/**
+ * A lesson for a client and the minutes there are: asks, a sign at both ends, few things in sets with gates, the client’s
+ * own task, and one or two things for home. Which drills and how many sets is planned as in docs/planner.md, with filled
+ * time as one more need; what may be done at all is decided before by the same verdict as everywhere.
+ *
+ * @returns the lesson with the blocks that a room can run; an error that says what would help where nothing is open
+ */
+export function composeLesson(given: LessonInput, how: SolveOptions = {}): Result<Composed> {
+  if (!(given.minutes >= 5)) return fail('A lesson needs at least 5 minutes.', 'minutes');
+  if (given.minutes > 90) return fail('A lesson lasts at most 90 minutes.', 'minutes');
+  const places = (given.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place);
+  const chosenTask = given.task?.task ?? standInTask(given);
+  const asked = asksFor({ flags: given.flags, task: chosenTask, places, upright: given.minutes >= 12 });
+  const asks = asked.slice(0, given.minutes <= 10 ? 2 : given.minutes <= 15 ? 3 : 4);
+  const effects = effectsOf(asked, given.day);
+  if (effects.end)
+    return fail(
+      `Today nothing is coached: ${asked.find((a) => given.day?.[a.id] && a.effect.end)!.ask}.`,
+      'day',
+    );
+  const input: LessonInput = {
+    ...given,
+    flags: { ...given.flags, ...effects.flags },
+    task: { ...given.task, task: chosenTask },
+    library: [...given.library.filter((d) => !LESSON_DRILLS.some((l) => l.id === d.id)), ...LESSON_DRILLS],
+    unwanted: [...(given.unwanted ?? []), ...notDrilled(given)],
+    comfortableExhaleS: given.comfortableExhaleS ?? 4,
+    needs: neededOf(given, chosenTask),
+  };
+  const barred = new Set<Demand>([...effects.without, ...sparedBy(given.complaints ?? [])]);
+  const task = taskToday(input, effects);
+  const sign =
+    SIGNS.find((s) => s.id === given.signId && placeOf(s, input.flags)) ??
+    signFor({
+      readings: readAs(input, leadingNeed(input.needs)),
+      flags: input.flags,
+      taskId: given.task?.task.id,
+      places,
+    });
+  const frame = { input, asks, sign, task, places };
+  const parts = partsFor(frame, barred);
+  if (!parts.ok) return parts;
+  const { chosen, proof, taskPart } = parts.value;
+  const lesson = filled(framed(frame, writeBlocks(chosen, taskPart, frame)), frame, leadingOf(chosen, input));
+  const made = [...chosen.map((c) => c.part), ...(taskPart ? [taskPart] : [])];
+  return ok({
+    lesson,
+    blocks: lesson.blocks.map((b, i) => runnable(made[i]!.base, b)),
+    asks,
+    sign,
+    task,
+    proof,
+  });
+}
+
+type Chosen = { option: Option; part: Made; lead: boolean };
+type Parts = { chosen: Chosen[]; taskPart: Made | null; proof: Composed['proof'] };
+
+/** An option with its sets, so that the plan weighs the time they really take. */
+type SetOption = Option & { part: Made };
+
+function partsFor(frame: Frame, barred: ReadonlySet<Demand>): Result<Parts> {
+  const { input, task } = frame;
+  const lead = leadingNeed(input.needs);
+  const all = choicesOf(input);
+  const seen = new Set<string>();
+  const base = all.options.filter((o) => {
+    const key = `${o.drill.id} ${o.position}`;
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return ![...demandsOf(o.drill, o.block)].some((d) => barred.has(d));
+  });
+  const options = inTeachingOrder(focused(base, input, lead)).flatMap((o): SetOption[] =>
+    setOptions(o, input, lead),
+  );
+  if (options.length === 0)
+    return fail(
+      'Nothing is open for this client today: everything is barred by a rule or lacks a prop. Look at Screen, or add a prop.',
+      'flags',
+    );
+  const taskPart = task && task.grade > 0 ? taskMade(task, input, barred) : null;
+  const taskS = taskPart ? 40 + taskPart.sets.reduce((s, x) => s + x.workS + x.freeS, 0) : 0;
+  const fixedS = lessonS(framed(frame, [])) + taskS;
+  const wholeS = input.minutes * 60 * FILL.plan;
+  const keepTask = taskPart !== null && wholeS - fixedS >= 90;
+  const budgetS = Math.max(90, keepTask ? wholeS - fixedS : wholeS - fixedS + taskS);
+  const end: Position = placeOf(frame.sign, input.flags)!.position;
+  const { plan, byId } = planOf(options, input, budgetS, end);
+  const total = weightsOf(input).reduce((s, w) => s + w, 0);
+  const { blocks, fresh } = limitsOf(input.minutes);
+  const timed = {
+    ...plan,
+    weights: [...plan.weights, total * TIME_WORTH],
+    items: plan.items.map((item) => ({
+      ...item,
+      options: item.options.map((o) => ({ ...o, gains: [...o.gains, Math.min(1, o.lengthS / budgetS)] })),
+    })),
+    limits: [
+      ...plan.limits.slice(2),
+      { most: blocks, of: plan.items.map((i) => i.id) },
+      {
+        most: isFirstVisit(input) ? fresh : Math.min(2, fresh),
+        of: [...byId].flatMap(([id, of]) => (isFresh(of[0]!.drill, input) ? [id] : [])),
+      },
+    ],
+  };
+  const solved = solve(timed, { mostNodes: NODES });
+  const loose =
+    solved.ok && solved.value.taken.length > 0
+      ? solved
+      : solve({ ...timed, opens: [], limits: timed.limits.slice(-2) }, { mostNodes: NODES });
+  if (!loose.ok || loose.value.taken.length === 0)
+    return fail('Nothing fits: give a few more minutes, or another place or prop.', 'minutes');
+  const picked = loose.value.taken.map((t) => byId.get(t.id)![t.option]! as SetOption);
+  const { value, bound, proven } = loose.value;
+  return ok({
+    chosen: withFill(picked, input, barred).map((o) => ({
+      option: o,
+      part: o.part,
+      lead: leadsFor(o.drill, input) || (o.drill.serves[lead] ?? 0) >= 0.5,
+    })),
+    taskPart: keepTask ? taskPart : null,
+    proof: { value, bound, proven },
+  });
+}
+
+/** How much more a drill counts that the first, and that another reading is worked on with first. Our choice. */
+const LEADS = { first: 1.7, other: 1.25 } as const;
+/** Out of the way for who has just come in. */
+const FAR_FETCHED: readonly string[] = ['crossedHold', 'ballsUpBack', 'tenContractions'];
+/** As many drills, in their positions, are weighed against one another. */
+const WEIGHED = 26;
+
+/** What the client is read by: the readings, or what stands for the leading need. */
+const readAs = ({ readings = [] }: LessonInput, lead: Need): readonly ReadingName[] => {
+  const stands = NEED_READING[lead];
+  return readings.length > 0 ? readings : stands ? [stands] : [];
+};
+
+function leadFactor(drill: Drill, input: LessonInput, lead: Need): number {
+  const [first, ...others] = readAs(input, lead);
+  if (input.owned?.includes(drill.id) && (first ? LESSON_LEADS[first].includes(drill.id) : false))
+    return LEADS.first;
+  if (first && LESSON_LEADS[first].includes(drill.id))
+    return LEADS.first - 0.05 * LESSON_LEADS[first].indexOf(drill.id);
+  if (others.some((r) => LESSON_LEADS[r].includes(drill.id))) return LEADS.other;
+  return FAR_FETCHED.includes(drill.id) ? 0.4 : (drill.serves[lead] ?? 0) >= 0.5 ? 1 : 0.7;
+}
+
+/** Short of breath lying down: with lungs like these the chair comes first, where anything is left then. */
+const seatedFirst = ({ flags }: LessonInput): boolean => Boolean(flags.copd || flags.respiratory);
+
+/** The drills that can matter for this client, the rest would only lengthen the search. */
+function focused(options: readonly Option[], input: LessonInput, lead: Need): Option[] {
+  const weights = weightsOf(input);
+  const worth = (o: Option) =>
+    o.gains.reduce((s, g, i) => s + Math.min(1, g) * weights[i]!, 0) * leadFactor(o.drill, input, lead);
+  const seated = options.filter((o) => isUpright(o.position));
+  const here = seatedFirst(input) && seated.length >= 2 ? seated : options;
+  const ranked = [...here].sort((a, b) => worth(b) - worth(a)).slice(0, WEIGHED);
+  const kept = new Set(ranked);
+  return here.filter(
+    (o) => kept.has(o) || input.locked?.includes(o.drill.id) || input.wanted?.includes(o.drill.id),
+  );
+}
+
+const isUpright = (position: Position): boolean =>
+  ['sitting', 'standing'].includes(POSITION[position].family);
+
+/** Breath, then wall, then limb, then load, each where the trunk is carried first and then upright. */
+function inTeachingOrder(options: readonly Option[]): Option[] {
+  const rank = ({ drill, position }: Option) => [
+    drill.stage === 'load' ? 2 : isCarried(position) ? 0 : 1,
+    stageRank(drill.stage),
+    drill.id === 'fillBehind' ? 0 : 1,
+    drill.level,
+    supportRank(position),
+  ];
+  return [...options].sort((a, b) => compareRanks(rank(a), rank(b)));
+}
+
+/** One to three sets of a drill where it stands. */
+function setOptions(o: Option, input: LessonInput, lead: Need): SetOption[] {
+  const quiet = o.drill.stage === 'settle' && o.drill.breathing.kind === 'free';
+  const factor = leadFactor(o.drill, input, lead);
+  const numbers = quiet ? [1] : o.block.dose.sides === 2 ? [2, 4] : [2, 1, 3].slice(0, MOST_SETS);
+  return numbers.map((n) => {
+    const part = makePart(o.drill, o.position, n, input, o.verdict.shorter);
+    const dosed = { ...part.base, dose: { ...part.base.dose, rounds: o.block.dose.sides === 2 ? n / 2 : n } };
+    const worth = doseWorth(o.drill, dosed);
+    return {
+      ...o,
+      part,
+      block: part.base,
+      lengthS: part.teachS + part.sets.reduce((s, x) => s + x.workS + x.freeS, 0),
+      gains: NEEDS.map((need, i) => {
+        const was = o.gains[i] ?? 0;
+        const before = doseWorth(o.drill, o.block) || 1;
+        return (was / before) * worth * (need === lead ? 1.3 : 1) * factor;
+      }),
+    };
+  });
+}
+
+/** Seconds to teach a drill that is new and one that is known. Common practice, no source. */
+const TEACH_S = { fresh: 35, aLevel: 10, known: 15 } as const;
+
+function makePart(
+  drill: Drill,
+  position: Position,
+  sets: number,
+  input: LessonInput,
+  shorter: boolean,
+): Made {
+  const verdict = verdictFor(drill, input.flags, input.props);
+  const own = POSITION_PROPS[position];
+  const available = [
+    ...new Set([
+      ...verdict.props,
+      ...input.props.filter((p) => COMFORT.includes(p) || p === own || drill.props.includes(p)),
+    ]),
+    ...(own ? input.props : []),
+  ];
+  const made = makeBlock({
+    id: '',
+    drill,
+    verdict,
+    position,
+    amount: 'usual',
+    client: { ...input, owned: input.owned ?? [] },
+    available,
+  });
+  const base = {
+    ...made,
+    props: made.props.filter(
+      (p) => verdict.props.includes(p) || COMFORT.includes(p) || p === own || own !== undefined,
+    ),
+  };
+  const teach = teachOf(drill, base);
+  const counting = countingOf(input);
+  return {
+    drill,
+    base,
+    teach,
+    verdict,
+    teachS: input.owned?.includes(drill.id)
+      ? TEACH_S.known
+      : drill.stage === 'settle' && drill.level === 0
+        ? TEACH_S.fresh - 10
+        : TEACH_S.fresh + drill.level * TEACH_S.aLevel,
+    sets: setsOf({
+      drill,
+      base,
+      teach,
+      sets,
+      silentSide: input.silentSide ?? null,
+      counting,
+      comfortableExhaleS: input.comfortableExhaleS,
+      quietPerMin: input.quietPerMin ?? null,
+      shorter,
+    }),
+  };
+}
+
+/** What was emptied is filled in the same position, and carried upright where nothing else is. */
+function withFill(
+  picked: readonly SetOption[],
+  input: LessonInput,
+  barred: ReadonlySet<Demand>,
+): SetOption[] {
+  const empties = picked.findIndex((o) => o.drill.stage === 'empty');
+  const has = (id: string) => picked.some((o) => o.drill.id === id);
+  const fill = LESSON_DRILLS.find((d) => d.id === 'fillBehind')!;
+  if (empties < 0 || has('fillBehind') || !input.readings?.includes('stuckInhale')) return [...picked];
+  const after = picked[empties]!;
+  const verdict = verdictFor(fill, input.flags, input.props);
+  if (!isOpen(verdict) || !verdict.positions.includes(after.position) || barred.size > 20) return [...picked];
+  const part = makePart(fill, after.position, 2, input, verdict.shorter);
+  const option: SetOption = { ...after, drill: fill, verdict, block: part.base, part, gains: [] };
+  const swap = picked.findIndex((o, i) => i > empties && o.drill.stage === 'open');
+  return swap >= 0
+    ? picked.map((o, i) => (i === swap ? option : o)).sort((a, b) => order(a, b, picked, option, empties))
+    : [...picked.slice(0, empties + 1), option, ...picked.slice(empties + 1)];
+}
+
+/** The filling right behind the emptying; all else as it was. */
+function order(
+  a: SetOption,
+  b: SetOption,
+  picked: readonly SetOption[],
+  fill: SetOption,
+  empties: number,
+): number {
+  const at = (o: SetOption) => (o === fill ? empties + 0.5 : picked.indexOf(o));
+  return at(a) - at(b);
+}
+
+function taskMade(task: TaskToday, input: LessonInput, barred: ReadonlySet<Demand>): Made | null {
+  for (let grade = task.grade; grade >= 1; grade--) {
+    const drill = taskDrill(task.task, grade);
+    if (drill.demands.some((d) => barred.has(d))) continue;
+    const verdict = verdictFor(drill, input.flags, input.props);
+    if (!isOpen(verdict)) continue;
+    task.grade = grade;
+    const base = makeBlock({
+      id: '',
+      drill,
+      verdict,
+      position: verdict.positions[0]!,
+      amount: 'usual',
+      client: { owned: [] },
+      available: [],
+    });
+    return {
+      drill,
+      base: { ...base, drill },
+      teach: null,
+      verdict,
+      teachS: 40,
+      sets: taskSets(task, countingOf(input)).slice(0, input.minutes < 12 ? 1 : 2),
+    };
+  }
+  return null;
+}
+
+function writeBlocks(chosen: readonly Chosen[], taskPart: Made | null, frame: Frame): LessonBlock[] {
+  let from: Position | null = placeOf(frame.sign, frame.input.flags)!.position;
+  const parts = chosen.map(({ part, lead }, i) => {
+    const block = blockFrom(part, { from, index: i, lead, last: i === chosen.length - 1, frame });
+    from = part.base.position;
+    return block;
+  });
+  return taskPart ? [...parts, taskBlockFrom(taskPart, { from, index: parts.length, frame })] : parts;
+}
+
+const leadingOf = (chosen: readonly Chosen[], input: LessonInput): number => {
+  const lead = leadingNeed(input.needs);
+  let best = 0;
+  chosen.forEach((c, i) => {
+    if ((c.option.drill.serves[lead] ?? 0) > (chosen[best]!.option.drill.serves[lead] ?? 0)) best = i;
+  });
+  return best;
+};
+
+/** Sets of one block at most when a lesson is filled, and seconds of free breathing. Common practice, no source. */
+const FILL_SETS = 5;
+const FREE_MOST_S = 90;
+
+/** More of what is in, never one more drill, until nine tenths of the time are taught. */
+function filled(lesson: Lesson, { input }: Frame, lead: number): Lesson {
+  const wholeS = input.minutes * 60;
+  let made = lesson;
+  const order = [lead, ...made.blocks.map((_, i) => i).filter((i) => i !== lead)];
+  const tryWith = (i: number, block: LessonBlock): boolean => {
+    const next = { ...made, blocks: made.blocks.map((b, k) => (k === i ? block : b)) };
+    if (lessonS(next) > wholeS * FILL.most) return false;
+    made = next;
+    return true;
+  };
+  for (let most = 2; most <= FILL_SETS && lessonS(made) < wholeS * 0.88; most++)
+    for (const i of order) {
+      const block = made.blocks[i]!;
+      const again = block.sets.at(-1)!;
+      const perSide = new Set(block.sets.map((s) => s.side)).size;
+      if (lessonS(made) >= wholeS * 0.88 || block.sets.length >= most * perSide) continue;
+      const more = perSide > 1 ? block.sets.slice(-perSide) : [again];
+      tryWith(i, { ...block, sets: [...block.sets, ...more] });
+    }
+  for (let freeS = 45; freeS <= FREE_MOST_S && lessonS(made) < wholeS * 0.88; freeS += 15)
+    for (const i of order) {
+      const block = made.blocks[i]!;
+      if (lessonS(made) >= wholeS * 0.88) break;
+      tryWith(i, { ...block, sets: block.sets.map((s) => ({ ...s, freeS: Math.max(s.freeS, freeS) })) });
+    }
+  return made;
+}
+
+/** A block that a room can run: the first set’s breath, as many rounds as there are sets. */
+function runnable(base: Block, block: LessonBlock): Block {
+  const first = block.sets[0]!;
+  const count = first.count ?? 1;
+  const rounds =
+    base.dose.sides === 2
+      ? Math.max(1, block.sets.filter((s) => s.side === first.side).length)
+      : block.sets.length;
+  const paced =
+    base.breathing.kind === 'paced' && (first.breath.kind === 'seconds' || first.breath.kind === 'movement')
+      ? { ...base.breathing, pattern: first.breath.pattern }
+      : base.breathing.kind === 'free'
+        ? { kind: 'free' as const, freeS: Math.max(1, first.workS) }
+        : base.breathing;
+  return {
+    ...base,
+    id: block.id,
+    breathing: paced,
+    dose: {
+      ...base.dose,
+      ...(paced.kind === 'paced' ? { breaths: count } : {}),
+      rounds: base.dose.first ? 1 : rounds,
+      restS: first.freeS,
+      ...(base.dose.first ? { firstRounds: rounds } : {}),
+    },
+    setUpS: Math.min(600, Math.round(block.teachS)),
+    why: [block.why],
+  };
+}

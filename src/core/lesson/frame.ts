@@ -1,0 +1,220 @@
+import { POSITION } from '../body/positions';
+import type { Demand } from '../drills/drill';
+import { callFor, notTodayFor, stopFor } from './care';
+import { countingOf, leadingNeed, type Frame } from './whom';
+import { NEED_IDEA, READING_IDEA } from './ideas';
+import type { Lesson, LessonBlock, LessonHome } from './lesson.schema';
+import { placeOf } from './signs';
+import { taskVerb } from './task-block';
+
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
+/** Seconds to ask one question and to hear the answer. Common practice, no source. */
+const ASK_S = 15;
+const HOME_S = 40;
+
+const COUNTING_TOLD = {
+  aloud: 'aloud',
+  silent: 'silently, by the instructor alone',
+  touch: 'by touch, a finger for each second',
+  steps: 'by steps',
+  none: 'none, ever',
+} as const;
+
+/** What needs an instructor’s eye, or can harm alone, does not go home. */
+const NOT_ALONE: readonly Demand[] = [
+  'breathHold',
+  'fullHold',
+  'moveInHold',
+  'exhaleResistance',
+  'heavyLoad',
+  'floorPressure',
+  'spineLoad',
+  'hipsHigh',
+  'oneLeg',
+];
+
+/** A lesson around its blocks: idea, asks, sign, task, sign again, home. */
+export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
+  const { input, asks, sign, task } = frame;
+  const at = placeOf(sign, input.flags)!;
+  const leading = input.readings?.[0];
+  const idea = leading ? READING_IDEA[leading] : NEED_IDEA[leadingNeed(input.needs)];
+  const counting = countingOf(input);
+  const tries = sign.tries === 'twice' ? 2 : 1;
+  const taskGoal = task && task.grade > 0 ? `, and take that to the moment you ${taskVerb(task.task)}` : '';
+  const place = POSITION[at.position].family;
+  const words = sign.words;
+  return {
+    title: idea.title,
+    minutes: input.minutes,
+    counting,
+    countingTold: COUNTING_TOLD[counting],
+    ...(input.client ? { client: input.client } : {}),
+    idea: `${upper(idea.because)}, so ${idea.so}${taskGoal}.`,
+    ...(counting === 'none'
+      ? { note: 'No number is spoken at any time; count and clock are kept silently and out of sight.' }
+      : {}),
+    ...(leading || !unknown(input) ? {} : { look: lookFirst(blocks) }),
+    asks: asks.map(({ id, question, ifYes, ask }) => ({ id, question, ifYes, ask })),
+    notToday: dot(notTodayFor(input.flags, sparedWords(frame))),
+    stop: stopFor(input.flags),
+    sign: {
+      signId: sign.id,
+      position: dot(at.told),
+      words,
+      tries: sign.tries,
+      record: dot(sign.record),
+      change: dot(sign.change),
+      time: { teachS: asks.length * ASK_S + sign.setUpS, guidedS: sign.takesS * tries, freeS: 0 },
+    },
+    blocks,
+    ...(task
+      ? {
+          task: {
+            taskId: task.task.id,
+            name: dot(task.task.name),
+            grades: task.task.grades,
+            today: task.grade,
+            todayTold: dot(todayOf(frame)),
+            breath: dot(task.task.phases.map((p) => `${p.does}: ${p.breath}`).join('; ')),
+            wayBack: dot(`${task.task.stepDown}; ${task.task.caution}`),
+          },
+        }
+      : {}),
+    again: {
+      same: dot(`${at.told}; the same words; ${sign.record}`),
+      say: sign.again,
+      then: dot(thenOf(frame)),
+      time: {
+        teachS: place === 'standing' ? 20 : 30,
+        guidedS: sign.takesS * tries,
+        freeS: 0,
+      },
+    },
+    home: homeOf(frame, blocks),
+    homeS: HOME_S,
+  };
+}
+
+const unknown = (input: Frame['input']): boolean => (input.readings ?? []).length === 0;
+
+/** The look that tells most where nothing was looked at, and the two ways on. */
+function lookFirst(blocks: readonly LessonBlock[]): NonNullable<Lesson['look']> {
+  const first = blocks[0]?.title ?? 'the first block';
+  const second = blocks[1]?.title ?? first;
+  return {
+    what: 'Before block 1: one hand on the belly, one on the breastbone, five breaths that nobody directs (30 s, part of its set-up).',
+    words: 'Which hand moves first, and by how much?',
+    branches: [
+      { if: 'the upper hand goes first or alone', then: `“${first}” as written, all its sets` },
+      { if: 'the lower hand goes first', then: `one set of “${first}”, and its time goes to “${second}”` },
+    ],
+  };
+}
+
+/** What is spared because of where it hurts, in words. */
+function sparedWords({ input }: Frame): string[] {
+  const places = (input.complaints ?? []).filter(
+    (c) => c.score >= 3 && c.kind !== 'leaks' && c.kind !== 'heavy',
+  );
+  const findings = input.findings ?? [];
+  return [
+    ...(places.length > 0 ? ['nothing pressed, bound or stretched where it hurts'] : []),
+    ...(findings.includes('sighs') || input.readings?.includes('fastIrregular')
+      ? ['sighing as an exercise, big breaths']
+      : []),
+    ...(findings.includes('liftsShoulders') || input.readings?.includes('upperChest')
+      ? ['raised elbows, anything that drills the climbing']
+      : []),
+  ];
+}
+
+function todayOf({ task, input }: Frame): string {
+  const { grade, wanted, verdict, why } = task!;
+  if (grade === 0) return `not today: ${verdict.limits[0] ?? 'by an answer of the day'}`;
+  const next = grade + 1 <= Math.min(verdict.open, wanted) ? `, and ${grade + 1} if the gate opens` : '';
+  const limit = verdict.open < wanted && verdict.limits[0] ? ` (no further yet: ${verdict.limits[0]})` : '';
+  const standIn =
+    input.wants || input.goals?.length || input.task?.today
+      ? ''
+      : '; stands in until the client says what they want';
+  return `${grade}${next}${limit}; ${why}${standIn}`;
+}
+
+function thenOf({ task, sign, input }: Frame): string {
+  const next =
+    task && task.grade > 0
+      ? `${task.grade < 5 ? `grade ${Math.min(5, task.grade + 1)} after one more like it` : 'keep it'}`
+      : 'keep it';
+  const worse = input.flags.panic
+    ? 'end with a chat, less guided next time'
+    : 'stop there, one step less next time, write it down';
+  return `changed by more than noise (${lower(sign.change)}) → ${next}; not changed → the same again, the first block longer; worse → ${worse}`;
+}
+
+/** One or two things at moments of life: the leading block where it can be done alone, and the task. */
+function homeOf({ input, task }: Frame, blocks: readonly LessonBlock[]): LessonHome[] {
+  const { flags } = input;
+  const call = callFor(flags);
+  const counting = countingOf(input);
+  const alone = blocks.filter(
+    (b) =>
+      b.drillId !== undefined &&
+      !b.demands.some((d) => NOT_ALONE.includes(d)) &&
+      b.sets.at(0)?.breath.kind !== 'hold',
+  );
+  const pick = alone.find((b) => b.core && b.sets.at(0)?.breath.kind === 'seconds') ?? alone[0];
+  const block = pick ?? blocks[0];
+  const family = block ? POSITION[block.place].family : 'sitting';
+  const moment =
+    family === 'sitting'
+      ? 'before a main meal and once in the afternoon, sitting'
+      : family === 'standing'
+        ? 'while the kettle boils'
+        : 'on waking and at bedtime';
+  const stop = block ? lower(block.limit.replace(/\.$/, '')) : 'anything new';
+  const set = block?.sets.at(0);
+  const practice: LessonHome[] = block
+    ? [
+        {
+          when: moment,
+          does: `${lower(block.title)}: ${lower(block.cues[0]!.replace(/\.$/, ''))}${set && counting !== 'none' && set.breath.kind === 'seconds' && !set.breath.full ? `, in ${set.breath.pattern.inhaleS}, out ${set.breath.pattern.exhaleS}` : ''}`,
+          dose:
+            counting === 'none'
+              ? 'about half a favourite song, less is fine'
+              : set?.count
+                ? `${set.count} breaths, twice a day`
+                : 'a minute or two, twice a day',
+          stop,
+          call,
+        },
+      ]
+    : [];
+  if (!task || task.grade === 0)
+    return practice.length > 0
+      ? practice
+      : [
+          {
+            when: 'once a day',
+            does: 'lie or sit easy and leave the breath alone',
+            dose: 'two minutes',
+            stop: 'anything new',
+            call,
+          },
+        ];
+  const { task: own } = task;
+  return [
+    ...practice,
+    {
+      when: own.id === 'sleep' ? 'in bed, lights out' : `each time you ${taskVerb(own)}`,
+      does: `${own.cues[0]!} ${own.cues[1]!} As today: ${own.grades[task.grade - 1]!}, no more yet.`,
+      dose: own.practice.breath === 'free' ? 'as often as is pleasant' : 'every time',
+      stop: `as above; ${lower(own.caution)}`,
+      call: 'as above',
+    },
+  ];
+}
+
+const dot = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);

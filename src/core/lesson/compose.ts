@@ -19,7 +19,7 @@ import type { Task } from '../task/task.schema';
 import { asksFor, type AskEffect, type DayAsk } from './asks';
 import { LESSON_DRILLS, TASK_NEEDS } from './extra-drills';
 import type { LessonInput } from './input';
-import { lessonS } from './lesson';
+import { guidedS, lessonS } from './lesson';
 import type { Lesson, LessonBlock } from './lesson.schema';
 import { placeOf, signFor, SIGNS, type Sign } from './signs';
 import { setsOf } from './sets';
@@ -45,8 +45,12 @@ export type Composed = {
 export const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
 /** What a filled minute is worth beside all needs together. Our choice. */
 const TIME_WORTH = 0.9;
+/** What a block is worth that the leading reading is worked on with, beside what it gains. Our choice. */
+const LEAD_WORTH = 0.12;
 const NODES = 40_000;
 const MOST_SETS = 3;
+/** The exhale to start from where none was measured, s. Common practice, no source. */
+const UNKNOWN_EXHALE_S = 4;
 
 /** Blocks and new drills of a lesson at most: more sets, not more drills. */
 const limitsOf = (minutes: number): { blocks: number; fresh: number } =>
@@ -159,7 +163,7 @@ export function composeLesson(given: LessonInput, how: SolveOptions = {}): Resul
     task: { ...given.task, task: chosenTask },
     library: [...given.library.filter((d) => !LESSON_DRILLS.some((l) => l.id === d.id)), ...LESSON_DRILLS],
     unwanted: [...(given.unwanted ?? []), ...notDrilled(given)],
-    comfortableExhaleS: given.comfortableExhaleS ?? 4,
+    comfortableExhaleS: given.comfortableExhaleS ?? UNKNOWN_EXHALE_S,
     needs: neededOf(given, chosenTask),
   };
   const barred = new Set<Demand>([...effects.without, ...sparedBy(given.complaints ?? [])]);
@@ -173,7 +177,7 @@ export function composeLesson(given: LessonInput, how: SolveOptions = {}): Resul
       places,
     });
   const frame = { input, asks, sign, task, places };
-  const parts = partsFor(frame, barred);
+  const parts = partsFor(frame, barred, how);
   if (!parts.ok) return parts;
   const { chosen, proof, taskPart } = parts.value;
   const lesson = filled(framed(frame, writeBlocks(chosen, taskPart, frame)), frame, leadingOf(chosen, input));
@@ -194,7 +198,7 @@ type Parts = { chosen: Chosen[]; taskPart: Made | null; proof: Composed['proof']
 /** An option with its sets, so that the plan weighs the time they really take. */
 type SetOption = Option & { part: Made };
 
-function partsFor(frame: Frame, barred: ReadonlySet<Demand>): Result<Parts> {
+function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions): Result<Parts> {
   const { input, task } = frame;
   const lead = leadingNeed(input.needs);
   const all = choicesOf(input);
@@ -223,13 +227,24 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>): Result<Parts> {
   const { plan, byId } = planOf(options, input, budgetS, end);
   const total = weightsOf(input).reduce((s, w) => s + w, 0);
   const { blocks, fresh } = limitsOf(input.minutes);
+  const first = readAs(input, lead)
+    .slice(0, 1)
+    .flatMap((r) => LESSON_LEADS[r]);
   const timed = {
     ...plan,
     weights: [...plan.weights, total * TIME_WORTH],
     items: plan.items.map((item) => ({
       ...item,
-      options: item.options.map((o) => ({ ...o, gains: [...o.gains, Math.min(1, o.lengthS / budgetS)] })),
+      options: item.options.map((o) => ({
+        ...o,
+        cost: o.cost - (first.includes(item.group) ? total * LEAD_WORTH : 0),
+        gains: [...o.gains, Math.min(1, o.lengthS / budgetS)],
+      })),
     })),
+    opens:
+      plan.opens.length === 0
+        ? []
+        : [...plan.opens, ...plan.items.filter((i) => first.includes(i.group)).map((i) => i.id)],
     limits: [
       ...plan.limits.slice(2),
       { most: blocks, of: plan.items.map((i) => i.id) },
@@ -239,11 +254,17 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>): Result<Parts> {
       },
     ],
   };
-  const solved = solve(timed, { mostNodes: NODES });
+  const locked = mustBeIn(options, input, lead, base);
+  const withLocks = {
+    ...timed,
+    items: timed.items.map((i) => (locked.includes(i.group) ? { ...i, locked: true } : i)),
+  };
+  const lockedFirst = locked.length > 0 ? solve(withLocks, { mostNodes: NODES, ...how }) : null;
+  const solved = lockedFirst?.ok ? lockedFirst : solve(timed, { mostNodes: NODES, ...how });
   const loose =
     solved.ok && solved.value.taken.length > 0
       ? solved
-      : solve({ ...timed, opens: [], limits: timed.limits.slice(-2) }, { mostNodes: NODES });
+      : solve({ ...timed, opens: [], limits: timed.limits.slice(-2) }, { mostNodes: NODES, ...how });
   if (!loose.ok || loose.value.taken.length === 0)
     return fail('Nothing fits: give a few more minutes, or another place or prop.', 'minutes');
   const picked = loose.value.taken.map((t) => byId.get(t.id)![t.option]! as SetOption);
@@ -294,8 +315,13 @@ function focused(options: readonly Option[], input: LessonInput, lead: Need): Op
   const here = seatedFirst(input) && seated.length >= 2 ? seated : options;
   const ranked = [...here].sort((a, b) => worth(b) - worth(a)).slice(0, WEIGHED);
   const kept = new Set(ranked);
+  const leads = readAs(input, lead).flatMap((r) => LESSON_LEADS[r]);
   return here.filter(
-    (o) => kept.has(o) || input.locked?.includes(o.drill.id) || input.wanted?.includes(o.drill.id),
+    (o) =>
+      kept.has(o) ||
+      leads.includes(o.drill.id) ||
+      input.locked?.includes(o.drill.id) ||
+      input.wanted?.includes(o.drill.id),
   );
 }
 
@@ -312,6 +338,27 @@ function inTeachingOrder(options: readonly Option[]): Option[] {
     supportRank(position),
   ];
   return [...options].sort((a, b) => compareRanks(rank(a), rank(b)));
+}
+
+/** From so many minutes a quiet side has its own block, whatever leads. */
+const SIDE_FROM_MIN = 15;
+
+/** What has to be in: one thing that the leading reading is worked on with, and one for a side that is quiet. */
+function mustBeIn(
+  options: readonly SetOption[],
+  input: LessonInput,
+  lead: Need,
+  ranked: readonly Option[],
+): string[] {
+  const open = (ids: readonly string[]) =>
+    ids.find((id) => options.some((o) => o.drill.id === id) && ranked.some((o) => o.drill.id === id));
+  const [first] = readAs(input, lead);
+  const side =
+    input.silentSide && (first === 'oneSided' || input.minutes >= SIDE_FROM_MIN)
+      ? open(LESSON_LEADS.oneSided)
+      : undefined;
+  const leading = first ? open(LESSON_LEADS[first]) : undefined;
+  return [...new Set([leading, side].flatMap((id) => id ?? []))];
 }
 
 /** One to three sets of a drill where it stands. */
@@ -452,7 +499,10 @@ function taskMade(task: TaskToday, input: LessonInput, barred: ReadonlySet<Deman
       teach: null,
       verdict,
       teachS: 40,
-      sets: taskSets(task, countingOf(input)).slice(0, input.minutes < 12 ? 1 : 2),
+      sets: taskSets(task, countingOf(input), input.comfortableExhaleS ?? UNKNOWN_EXHALE_S).slice(
+        0,
+        input.minutes < 12 ? 1 : 2,
+      ),
     };
   }
   return null;
@@ -480,25 +530,46 @@ const leadingOf = (chosen: readonly Chosen[], input: LessonInput): number => {
 /** Sets of one block at most when a lesson is filled, and seconds of free breathing. Common practice, no source. */
 const FILL_SETS = 5;
 const FREE_MOST_S = 90;
+const SIDE_ROUNDS = 2;
+const TASK_SETS = 3;
 
 /** More of what is in, never one more drill, until nine tenths of the time are taught. */
 function filled(lesson: Lesson, { input }: Frame, lead: number): Lesson {
+  const leads = readAs(input, leadingNeed(input.needs))
+    .slice(0, 2)
+    .flatMap((r) => LESSON_LEADS[r]);
+  const isLead = (b: LessonBlock) => b.drillId !== undefined && leads.includes(b.drillId);
   const wholeS = input.minutes * 60;
   let made = lesson;
-  const order = [lead, ...made.blocks.map((_, i) => i).filter((i) => i !== lead)];
+  const order = made.blocks
+    .map((b, i) => ({ i, rank: i === lead ? 0 : isLead(b) ? 1 : 2 }))
+    .sort((a, b) => a.rank - b.rank || a.i - b.i)
+    .map(({ i }) => i);
   const tryWith = (i: number, block: LessonBlock): boolean => {
     const next = { ...made, blocks: made.blocks.map((b, k) => (k === i ? block : b)) };
     if (lessonS(next) > wholeS * FILL.most) return false;
     made = next;
     return true;
   };
+  if (!made.blocks.some((b) => b.sets.length > 1)) {
+    const at = order.find((i) => made.blocks[i]!.sets[0]!.workS >= 30);
+    if (at !== undefined) made = { ...made, blocks: made.blocks.map((b, i) => (i === at ? halved(b) : b)) };
+  }
+  made = ledEnough(made, leads);
   for (let most = 2; most <= FILL_SETS && lessonS(made) < wholeS * 0.88; most++)
     for (const i of order) {
       const block = made.blocks[i]!;
+      if (block.grade === undefined && block.sets[0]!.breath.kind === 'free') continue;
       const again = block.sets.at(-1)!;
       const perSide = new Set(block.sets.map((s) => s.side)).size;
-      if (lessonS(made) >= wholeS * 0.88 || block.sets.length >= most * perSide) continue;
-      const more = perSide > 1 ? block.sets.slice(-perSide) : [again];
+      const enough =
+        perSide > 1
+          ? Math.min(most, SIDE_ROUNDS) * roundOf(block.sets).length
+          : block.grade === undefined
+            ? most
+            : Math.min(most, TASK_SETS);
+      if (lessonS(made) >= wholeS * 0.88 || block.sets.length >= enough) continue;
+      const more = perSide > 1 ? roundOf(block.sets) : [again];
       tryWith(i, { ...block, sets: [...block.sets, ...more] });
     }
   for (let freeS = 45; freeS <= FREE_MOST_S && lessonS(made) < wholeS * 0.88; freeS += 15)
@@ -507,7 +578,90 @@ function filled(lesson: Lesson, { input }: Frame, lead: number): Lesson {
       if (lessonS(made) >= wholeS * 0.88) break;
       tryWith(i, { ...block, sets: block.sets.map((s) => ({ ...s, freeS: Math.max(s.freeS, freeS) })) });
     }
+  return trimmed(made);
+}
+
+/** Back within its time: sets beside the leading thing go first, then free breathing, never a block. */
+function trimmed(lesson: Lesson): Lesson {
+  const most = lesson.minutes * 60 * FILL.most;
+  let made = lesson;
+  for (let i = 0; i < 30 && lessonS(made) > most; i++) {
+    const cut = [...made.blocks]
+      .filter((b) => b.sets.length > 1)
+      .sort((a, b) => Number(a.core) - Number(b.core) || b.sets.length - a.sets.length)[0];
+    const longest = [...made.blocks].sort((a, b) => b.sets[0]!.freeS - a.sets[0]!.freeS)[0]!;
+    const keepsTwo = made.blocks.filter((b) => b.sets.length > 1).length > 1 || (cut?.sets.length ?? 0) > 2;
+    made = {
+      ...made,
+      blocks: made.blocks.map((b) =>
+        cut && keepsTwo
+          ? b === cut
+            ? { ...b, sets: b.sets.slice(0, -1) }
+            : b
+          : b === longest
+            ? { ...b, sets: b.sets.map((s) => ({ ...s, freeS: Math.max(10, s.freeS - 10) })) }
+            : b,
+      ),
+    };
+  }
   return made;
+}
+
+/** The leading thing gets two fifths of the work: what is beside it gives up sets first. */
+const LEAD_SHARE = 0.4;
+
+function ledEnough(lesson: Lesson, leads: readonly string[]): Lesson {
+  const isLead = (b: LessonBlock) => b.drillId !== undefined && leads.includes(b.drillId);
+  const work = (of: readonly LessonBlock[]) => of.reduce((s, b) => s + guidedS(b), 0);
+  let made = lesson;
+  for (let i = 0; i < 8; i++) {
+    const practised = made.blocks.filter((b) => b.grade === undefined);
+    const led = practised.filter(isLead);
+    if (led.length === 0 || work(led) >= work(practised) * LEAD_SHARE) break;
+    const longest = practised
+      .filter((b) => !isLead(b))
+      .sort((a, b) => guidedS(b) - guidedS(a))
+      .find((b) => b.sets.length > 1 && new Set(b.sets.map((s) => s.side)).size === 1);
+    const least = led.reduce((a, b) => (a.sets.length <= b.sets.length ? a : b));
+    made = {
+      ...made,
+      blocks: made.blocks.map((b) =>
+        b === longest
+          ? { ...b, sets: b.sets.slice(0, -1) }
+          : b === least
+            ? {
+                ...b,
+                sets: [
+                  ...b.sets,
+                  ...(new Set(b.sets.map((s) => s.side)).size > 1 ? roundOf(b.sets) : [b.sets.at(-1)!]),
+                ],
+              }
+            : b,
+      ),
+    };
+  }
+  return made;
+}
+
+/** The sets of one round of sides: a quiet side twice, the other once. */
+function roundOf(sets: LessonBlock['sets']): LessonBlock['sets'] {
+  const first = sets[0]!.side;
+  const next = sets.findIndex((s, i) => i > 0 && s.side === first && sets[i - 1]!.side !== first);
+  return next < 0 ? sets : sets.slice(0, next);
+}
+
+/** Two halves of one set, so that there is a gate and a breath left alone between. */
+function halved(block: LessonBlock): LessonBlock {
+  const set = block.sets[0]!;
+  const half = set.count === undefined ? undefined : Math.max(3, Math.floor(set.count / 2));
+  const workS = half === undefined ? Math.round(set.workS / 2) : Math.round((set.workS / set.count!) * half);
+  const one = {
+    ...set,
+    ...(half === undefined ? {} : { count: half, dose: set.dose!.replace(/^\d+/, String(half)) }),
+    workS,
+    freeS: Math.max(15, Math.round(set.freeS / 2)),
+  };
+  return { ...block, sets: [one, one] };
 }
 
 /** A block that a room can run: the first set’s breath, as many rounds as there are sets. */

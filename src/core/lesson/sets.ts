@@ -40,7 +40,7 @@ export const patternTold = ({ inhaleS, holdInS, exhaleS, holdOutS }: Pattern): s
   [inhaleS, holdInS, exhaleS, holdOutS].map(numberOf).join('–');
 
 /** The inhale that goes with an exhale: three fifths of it, four seconds at most. Our choice within practice P72. */
-const inhaleFor = (exhaleS: number): number => Math.max(1, Math.min(4, Math.round(exhaleS * 0.6)));
+export const inhaleFor = (exhaleS: number): number => Math.max(1, Math.min(4, Math.round(exhaleS * 0.6)));
 
 /** In whole seconds, which a voice can count, and never faster than the client breathes anyway. */
 function whole(pattern: Pattern, quietPerMin: number | null, fills: boolean): Pattern {

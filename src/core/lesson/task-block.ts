@@ -3,10 +3,11 @@ import { Drill } from '../drills/drill.schema';
 import type { Demand, WrittenDrill } from '../drills/drill';
 import { gradeToday, taskVerdict, type TaskVerdict } from '../task/grade';
 import type { Condition } from '../task/conditions';
+import { LIGHT_PCT } from '../safety/rules';
 import type { Task } from '../task/task.schema';
 import type { LessonInput } from './input';
 import type { LessonSet } from './lesson.schema';
-import { patternTold } from './sets';
+import { inhaleFor, patternTold } from './sets';
 
 /** Names of tasks that read badly after “to” or “each time you”. */
 const AS_VERB: Record<string, string> = {
@@ -123,17 +124,30 @@ export function placeOfGrade(task: Task, grade: number): Position {
   return task.practice.position;
 }
 
+/** Grades that no second set of a lesson holds: they last too long, or happen elsewhere. */
+const NOT_IN_A_ROOM =
+  /minutes|hour|night|week|outside|a day|rehearsal|lengths|route|concert|half an|hills?|evening|month/;
+
 /** The grade of the second set: the next one where it is open, wanted, and harder in kind, not only longer. */
 function nextGrade({ task, grade, wanted, verdict }: Omit<TaskToday, 'why'>): number {
   const next = grade + 1;
   if (next > Math.min(verdict.open, wanted) || task.practice.breath === 'steps') return grade;
+  if (NOT_IN_A_ROOM.test(task.grades[next - 1]!)) return grade;
   return placeOfGrade(task, grade) === placeOfGrade(task, next) ? next : grade;
 }
 
 /** The sets of a task at its grade, and at the next one behind a gate where that is open and wanted. */
-export function taskSets({ task, grade, wanted, verdict }: TaskToday, counting: string): LessonSet[] {
+export function taskSets(
+  { task, grade, wanted, verdict }: TaskToday,
+  counting: string,
+  comfortableExhaleS: number,
+): LessonSet[] {
   const { practice } = task;
-  const { inS, outS } = practice;
+  // Where nothing moves, the breath stays at what was easy in the blocks before.
+  const easyS = Math.max(2, Math.floor(comfortableExhaleS));
+  const still = practice.breath === 'seconds' && practice.outS > easyS;
+  const outS = still ? easyS : practice.outS;
+  const inS = still ? inhaleFor(easyS) : practice.inS;
   const next = nextGrade({ task, grade, wanted, verdict });
   const gradeSaid = (g: number) => task.grades[g - 1]!;
   const pattern = { inhaleS: inS, holdInS: 0, exhaleS: outS, holdOutS: 0 };
@@ -187,7 +201,7 @@ export function taskEffort(
   task: Task,
   grade: number,
   control: 'drawIn' | 'brace',
-  letsGo: boolean,
+  { letsGo, light }: { letsGo: boolean; light: boolean },
 ): { told: string; pct: number } {
   if (task.practice.breath === 'steps')
     return { told: 'a pace at which you could say a short sentence', pct: 0 };
@@ -195,7 +209,8 @@ export function taskEffort(
   const load =
     (grade >= 5 ? task.loads.moderate : grade >= 3 ? task.loads.moderate : task.loads.light) ??
     task.loads.light;
-  const pct = (control === 'brace' ? load.bracePct : load.drawInPct) ?? load.drawInPct ?? load.bracePct ?? 5;
+  const full = (control === 'brace' ? load.bracePct : load.drawInPct) ?? load.drawInPct ?? load.bracePct ?? 5;
+  const pct = light ? Math.min(LIGHT_PCT, full) : full;
   const how = control === 'brace' && load.bracePct !== undefined ? 'set all round' : 'low belly first';
   const felt =
     pct === 0

@@ -120,7 +120,7 @@ export function blockFrom(made: Made, { from, index, lead, last, frame }: Place)
     getThere: dot(wayThere(from, base.position)),
     sets,
     effort: dot(teach.effort),
-    effortPct: Math.max(base.tone.controlPct, base.tone.floorPct, 0),
+    effortPct: Math.max(base.tone.controlPct, base.tone.floorPct),
     side: sideTold(sets),
     gate: { told: gateTold(gate), rules: gate },
     right: dot(named(teach.right, quiet)),
@@ -188,7 +188,11 @@ export function taskBlockFrom(made: Made, { from, index, frame }: Omit<Place, 'l
   const { input } = frame;
   const { task, grade, verdict } = frame.task!;
   const { base, sets } = made;
-  const effort = taskEffort(task, grade, input.control ?? 'drawIn', floorLetsGo(frame));
+  const light = made.verdict.reasons.some((r) => r.remedy === 'lighter' || r.remedy === 'noTone');
+  const effort = taskEffort(task, grade, input.control ?? 'drawIn', {
+    letsGo: floorLetsGo(frame) || made.verdict.reasons.some((r) => r.remedy === 'noTone'),
+    light,
+  });
   const harder = sets.some((s) => s.told !== sets[0]!.told);
   const limit = limitFor(input.flags, frame.places, 0);
   const up = standing(from, base.position);

@@ -1,0 +1,82 @@
+import { checkLesson } from '@/core/lesson/check';
+import { blockS, lessonS, openS, timesOf } from '@/core/lesson/lesson';
+import { Lesson } from '@/core/lesson/lesson.schema';
+import { MODEL_LESSONS } from '@/core/lesson/models';
+import { lessonText, minSec } from '@/core/lesson/print';
+import { heldAgainst, MODEL_CLIENTS } from './clients';
+
+describe('the twelve model lessons', () => {
+  it('are twelve, each a record that survives a file', () => {
+    expect(MODEL_LESSONS).toHaveLength(12);
+    for (const lesson of MODEL_LESSONS)
+      expect(Lesson.parse(JSON.parse(JSON.stringify(lesson)))).toEqual(lesson);
+  });
+
+  it('keep every rule for their own clients', () => {
+    MODEL_LESSONS.forEach((lesson, i) => {
+      // What they own and have at hand was left to the instructor who wrote them.
+      const { flags, readings, findings, comfortableExhaleS, silentSide } = heldAgainst(MODEL_CLIENTS[i]!);
+      const found = checkLesson(lesson, { flags, readings, findings, comfortableExhaleS, silentSide });
+      expect([i + 1, found]).toEqual([i + 1, []]);
+    });
+  });
+
+  it('are printed with every word as it was written', () => {
+    for (const lesson of MODEL_LESSONS) {
+      const text = lessonText(lesson);
+      const words = [
+        lesson.title,
+        lesson.idea,
+        lesson.notToday,
+        lesson.stop,
+        lesson.sign.words,
+        lesson.sign.record,
+        lesson.again.say,
+        lesson.again.then,
+        lesson.task!.wayBack,
+        ...lesson.asks.flatMap((a) => [a.question, a.ifYes, a.ask]),
+        ...lesson.home.flatMap((h) => [h.when, h.does, h.dose, h.stop, h.call]),
+        ...lesson.blocks.flatMap((b) => [
+          b.position,
+          b.hands,
+          b.getThere,
+          b.gate.told,
+          b.right,
+          b.wrong,
+          b.correct,
+          ...b.cues,
+          b.image,
+          b.limit,
+          b.why,
+          ...b.sets.map((s) => s.told),
+        ]),
+      ];
+      for (const w of words) expect(text).toContain(w);
+    }
+  });
+
+  it('add up, part by part, to what stands at their foot', () => {
+    // Sums as the lessons were written, not as Kokyu adds them.
+    const sums = [
+      '13:05',
+      '22:55',
+      '27:40',
+      '18:05',
+      '37:45',
+      '10:05',
+      '18:00',
+      '18:00',
+      '7:55',
+      '18:05',
+      '27:55',
+      '42:30',
+    ];
+    expect(MODEL_LESSONS.map((l) => minSec(lessonS(l)))).toEqual(sums);
+    for (const lesson of MODEL_LESSONS) {
+      expect(timesOf(lesson).reduce((s, r) => s + r.totalS, 0)).toBe(lessonS(lesson));
+      expect(openS(lesson)).toBe(lesson.minutes * 60 - lessonS(lesson));
+    }
+    expect(minSec(blockS(MODEL_LESSONS[0]!.blocks[0]!))).toBe('4:30');
+    expect(minSec(blockS(MODEL_LESSONS[4]!.blocks[4]!))).toBe('8:00');
+  });
+});

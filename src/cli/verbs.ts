@@ -3,26 +3,19 @@ import { durationS, timelineOf } from '@/core/breath/timeline';
 import { Breathing, Dose } from '@/core/breath/timeline.schema';
 import { cycleS, parsePattern, ratePerMin } from '@/core/breath/pattern';
 import { Pattern } from '@/core/breath/pattern.schema';
-import { GOALS } from '@/core/aims/goals';
-import { NEEDS } from '@/core/aims/needs';
-import { POSITIONS } from '@/core/body/positions';
-import { PROPS } from '@/core/body/props';
 import { BodySize } from '@/core/body/size.schema';
 import { Lift } from '@/core/drills/lift';
 import { planLift } from '@/core/load/lift';
 import { LIBRARY } from '@/core/drills/library';
 import { bytesOf } from '@/core/formats/client-file';
 import { readBands } from '@/core/formats/recording';
-import { EMPTY_LOOK, RELOOK_TESTS } from '@/core/look/look';
-import { HOLD_POSITIONS } from '@/core/look/places';
-import { RingPosition } from '@/core/look/places.schema';
+import { EMPTY_LOOK } from '@/core/look/look';
 import { LookData } from '@/core/look/look.schema';
 import { agreement, noiseOfTest } from '@/core/change/reliability';
 import { timingFromTaps } from '@/core/look/taps';
 import { Plan } from '@/core/plan/plan.schema';
 import { solve } from '@/core/plan/solve';
 import { parseWith } from '@/core/base/parse';
-import { Needs } from '@/core/aims/needs.schema';
 import { asksOf } from '@/core/read/asks';
 import { asNeeds, needsFrom, readLook } from '@/core/read/read';
 import { barOf } from '@/core/run/may-run';
@@ -33,7 +26,7 @@ import { OwnThresholds } from '@/core/read/thresholds.schema';
 import { fail, ok, type Result } from '@/core/base/result';
 import { Flags } from '@/core/screen/flags.schema';
 import { flagsOf } from '@/core/screen/known';
-import { answersSay, QUESTIONS } from '@/core/screen/questions';
+import { answersSay } from '@/core/screen/questions';
 import { RedFlagRecord } from '@/core/screen/red-flags.schema';
 import { EMPTY_SCREEN } from '@/core/screen/screen';
 import { Consent } from '@/core/screen/screen.schema';
@@ -48,6 +41,8 @@ import { Calibration } from '@/core/signal/calibrate.schema';
 import { BandPlace } from '@/core/signal/places.schema';
 import { placed } from '@/core/signal/record';
 import { ClipInput, measureClip } from './clip';
+import { LESSON_VERBS } from './lesson-verbs';
+import { Asked, goals, props, ProposeInput } from './propose-input';
 
 const patternInput = z.union([Pattern, z.string()]);
 
@@ -90,9 +85,6 @@ const AirVerbInput = z.strictObject({
   flags: z._default(Flags, {}),
 });
 
-const props = z._default(z.array(z.enum(PROPS)), []);
-const Asked = z.partialRecord(z.enum(QUESTIONS), z.boolean());
-const goals = z._default(z.array(z.enum(GOALS)), []);
 const ScreenInput = z.strictObject({
   flags: Flags,
   props,
@@ -111,43 +103,6 @@ const ReadInput = z.strictObject({
   thresholds: z._default(OwnThresholds, {}),
 });
 const WordsInput = z.strictObject({ block: Block });
-const drillIds = z._default(z.array(z.string().check(z.maxLength(40))).check(z.maxLength(200)), []);
-const seconds = z.nullable(z.number().check(z.positive(), z.lte(600)));
-const ProposeInput = z.strictObject({
-  needs: z.optional(Needs),
-  readings: z.optional(z.partialRecord(z.enum(READINGS), z.number().check(z.gte(0), z.lte(1)))),
-  /** What stands behind a need, in words, for the reasons. */
-  because: z.optional(z.partialRecord(z.enum(NEEDS), z.array(z.string()))),
-  flags: z._default(Flags, {}),
-  answers: z._default(Asked, {}),
-  props,
-  goals,
-  minutes: z.number(),
-  school: z._default(School, 'lowQuiet'),
-  control: z.optional(Control),
-  comfortableExhaleS: z._default(z.nullable(z.number().check(z.positive(), z.lte(60))), null),
-  calmHoldS: z.optional(seconds),
-  quietPerMin: z.optional(z.nullable(z.number().check(z.positive(), z.lte(120)))),
-  hold: z.optional(
-    z.nullable(
-      z.object({ position: z.enum(HOLD_POSITIONS), holdS: z.number().check(z.positive()), why: z.string() }),
-    ),
-  ),
-  ownedLevel: z._default(z.int().check(z.gte(-1), z.lte(3)), 0),
-  relook: z.optional(z.enum(RELOOK_TESTS)),
-  owned: drillIds,
-  ownedAt: z.optional(z.record(z.string(), z.enum(POSITIONS))),
-  lost: drillIds,
-  visits: z.optional(z.int().check(z.gte(1))),
-  silentSide: z.optional(z.nullable(z.enum(['right', 'left']))),
-  best: z.optional(z.object({ sitting: z.nullable(RingPosition), standing: z.nullable(RingPosition) })),
-  setUps: z.optional(z.object({ fresh: z.optional(z.number()), known: z.optional(z.number()) })),
-  place: z.optional(z.literal('desk')),
-  locked: drillIds,
-  wanted: drillIds,
-  unwanted: drillIds,
-});
-
 /** What each verb of the command line does: JSON in, JSON out. See docs/commands.md. */
 export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
   timeline: (input) =>
@@ -268,6 +223,7 @@ export const VERBS: Record<string, (input: unknown) => Result<unknown>> = {
         (sequence) => ok({ totalS: layoutOf(sequence).totalS, ...sequence }),
       );
     }),
+  ...LESSON_VERBS,
 };
 
 /** So long the command line looks for a proof; then the best so far is given, with the bound. */

@@ -2,6 +2,8 @@ import { expose } from 'comlink';
 import { planClass, type ClassInput, type ClassPlan } from '@/core/class/plan-class';
 import type { Result } from '@/core/base/result';
 import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/propose/explain';
+import { asSequence, composeLesson } from '@/core/lesson/compose';
+import type { LessonInput } from '@/core/lesson/input';
 import { propose, type ProposalInput } from '@/core/propose/propose';
 import type { Drill } from '@/core/drills/drill';
 import { ship } from '@/core/drills/shelf';
@@ -24,6 +26,11 @@ const api = {
   },
   propose(input: ProposalInput, searchMs: number, tell: (at: PlanProgress) => void): Result<Sequence> {
     return propose(input, until(searchMs, tell));
+  },
+  /** A lesson as a sequence: its blocks, and what is taught around them. */
+  lesson(input: LessonInput): Result<Sequence> {
+    const made = composeLesson(input);
+    return made.ok ? { ok: true, value: asSequence(made.value, input) } : made;
   },
   planClass(input: ClassInput, searchMs: number, tell: (at: PlanProgress) => void): Result<ClassPlan> {
     return planClass(input, until(searchMs, tell));

@@ -17,6 +17,8 @@ import { relookFor } from '../propose/propose';
 import { asNeeds, readLook, type ReadingsResult } from '../read/read';
 import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
+import type { Finding, LessonInput } from '../lesson/input';
+import { taskById } from '../task/library';
 import { judgedResults, lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
 import type { RunRecord } from '../run/merge';
 import { NO_SET_UPS, usualSetUps, type SetUps } from '../run/set-ups';
@@ -105,7 +107,12 @@ export type ClientCase = {
   coached: () => string[];
   /** All that a proposal rests on but the minutes and the wishes. */
   plan: () => ClientPlan;
+  /** What a lesson rests on besides: task, complaints, counting, what was seen that must not be drilled. */
+  lessonPlan: () => LessonPlan;
 };
+
+/** What a lesson knows of a client beside the plan. */
+export type LessonPlan = Pick<LessonInput, 'task' | 'complaints' | 'counting' | 'findings' | 'wants'>;
 
 /** Everything known of a client, from what is kept. */
 export function caseOf(records: CaseRecords): ClientCase {
@@ -184,10 +191,52 @@ export function caseOf(records: CaseRecords): ClientCase {
       },
     };
   });
+  const lessonPlan = once((): LessonPlan => {
+    const { task, complaints, counting, goals: wants } = screen.data;
+    const found = task && taskById(task.id);
+    return {
+      ...(found ? { task: { task: found, today: task.today, wanted: task.wanted } } : {}),
+      ...(complaints ? { complaints } : {}),
+      ...(counting ? { counting } : {}),
+      ...(wants.trim() ? { wants } : {}),
+      findings: visit ? findingsIn(visit.data) : [],
+    };
+  });
   const coached = once(() => coachedWell(oldestFirst));
   const homes = records.homes ?? null;
-  return { screen, looks, visits, visit, sequences, runs, homes, flags, owned, exhale, hold, coached, plan };
+  return {
+    screen,
+    looks,
+    visits,
+    visit,
+    sequences,
+    runs,
+    homes,
+    flags,
+    owned,
+    exhale,
+    hold,
+    coached,
+    plan,
+    lessonPlan,
+  };
 }
+
+/** Signs of a look that a lesson leaves alone: what is to go is not practised. */
+function findingsIn({ quiet, fiveAndFive, signs }: LookData): Finding[] {
+  const lift = Math.max(fiveAndFive?.ordinaryLift ?? 0, 0);
+  return [
+    ...((quiet?.sighs ?? 0) >= SIGHS_FROM ? (['sighs'] as const) : []),
+    ...(fiveAndFive?.yawning ? (['yawns'] as const) : []),
+    ...(lift >= LIFT_FROM ? (['liftsShoulders'] as const) : []),
+    ...(signs.mouth ? (['mouthOpen'] as const) : []),
+  ];
+}
+
+/** A clear lift of the shoulders in ordinary breaths. */
+const LIFT_FROM = 2;
+/** So many sighs in the look are a sign. Common practice, no source. */
+const SIGHS_FROM = 2;
 
 const toHalf = (seconds: number): number => Math.round(seconds * 2) / 2;
 

@@ -13,8 +13,8 @@ import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
 import { LESSON_LEADS } from './ideas';
 import type { Finding } from './input';
-import { exhaleOf, guidedS, lessonS, openS, saidIn } from './lesson';
-import type { Lesson, LessonBlock } from './lesson.schema';
+import { exhaleOf, guidedS, lessonS, openS, saidIn } from '../sequence/lesson';
+import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 
 export const LESSON_RULES = [
   'R1',

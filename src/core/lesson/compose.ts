@@ -12,15 +12,15 @@ import { demandsOf } from '../safety/demands';
 import { sparedBy } from '../screen/complaints';
 import { doseWorth } from '../sequence/dose';
 import { makeBlock } from '../sequence/make-block';
-import type { Block } from '../sequence/sequence';
+import type { Block, Sequence } from '../sequence/sequence';
 import { compareRanks, isCarried } from '../sequence/teach-order';
 import { taskById, TASKS } from '../task/library';
 import type { Task } from '../task/task.schema';
 import { asksFor, type AskEffect, type DayAsk } from './asks';
 import { LESSON_DRILLS, TASK_NEEDS } from './extra-drills';
 import type { LessonInput } from './input';
-import { guidedS, lessonS } from './lesson';
-import type { Lesson, LessonBlock } from './lesson.schema';
+import { guidedS, lessonS } from '../sequence/lesson';
+import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 import { placeOf, signFor, SIGNS, type Sign } from './signs';
 import { setsOf } from './sets';
 import { taskDrill, taskSets, taskToday, type TaskToday } from './task-block';
@@ -29,6 +29,24 @@ import { blockFrom, taskBlockFrom, type Made } from './write-block';
 import { framed } from './frame';
 import { LESSON_LEADS, NEED_READING } from './ideas';
 import { countingOf, leadingNeed, type Frame } from './whom';
+
+/** A composed lesson as a sequence, to be kept, edited and run. */
+export function asSequence({ lesson, blocks, sign, proof }: Composed, input: LessonInput): Sequence {
+  return {
+    minutes: input.minutes,
+    school: input.school,
+    blocks,
+    relook: {
+      test: input.relook,
+      position: placeOf(sign, input.flags)?.position ?? 'sitting',
+      lengthS: Math.min(600, Math.max(30, Math.round(lesson.again.time.teachS + lesson.again.time.guidedS))),
+    },
+    leftOut: [],
+    said: lesson.idea,
+    proof,
+    lesson,
+  };
+}
 
 export type Composed = {
   lesson: Lesson;

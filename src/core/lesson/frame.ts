@@ -3,7 +3,7 @@ import type { Demand } from '../drills/drill';
 import { callFor, notTodayFor, stopFor } from './care';
 import { countingOf, leadingNeed, type Frame } from './whom';
 import { NEED_IDEA, READING_IDEA } from './ideas';
-import type { Lesson, LessonBlock, LessonHome } from './lesson.schema';
+import type { Lesson, LessonBlock, LessonHome } from '../sequence/lesson.schema';
 import { placeOf } from './signs';
 import { taskVerb } from './task-block';
 

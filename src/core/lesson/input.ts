@@ -3,7 +3,7 @@ import type { ProposalInput } from '../propose/input';
 import type { Complaint } from '../screen/complaints';
 import type { GradeRun } from '../task/grade';
 import type { Task } from '../task/task.schema';
-import type { Lesson } from './lesson.schema';
+import type { Lesson } from '../sequence/lesson.schema';
 
 /** Things seen or told that are not a reading and must not be drilled. */
 export const FINDINGS = [

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { Lesson } from './lesson.schema';
+import { Lesson } from '../sequence/lesson.schema';
 import L1 from './models/L1.json';
 import L2 from './models/L2.json';
 import L3 from './models/L3.json';

@@ -1,5 +1,5 @@
-import { blockS, lessonS, openS, timesOf } from './lesson';
-import type { Lesson, LessonBlock, LessonSet } from './lesson.schema';
+import { blockS, lessonS, openS, timesOf } from '../sequence/lesson';
+import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 
 /** Minutes and seconds. @example minSec(85) // '1:25' */
 export const minSec = (s: number): string =>

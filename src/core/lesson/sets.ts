@@ -8,7 +8,7 @@ import type { Side } from '../look/silent-side';
 import { isCalmHold } from '../sequence/make-block';
 import { isHurried } from '../sequence/pace';
 import type { Block } from '../sequence/sequence';
-import type { LessonSet } from './lesson.schema';
+import type { LessonSet } from '../sequence/lesson.schema';
 import type { Teach } from './teach/teach';
 
 /** A set is guided for so long at most; then the breath is left alone. Common practice, no source. */

@@ -6,7 +6,7 @@ import type { Condition } from '../task/conditions';
 import { LIGHT_PCT } from '../safety/rules';
 import type { Task } from '../task/task.schema';
 import type { LessonInput } from './input';
-import type { LessonSet } from './lesson.schema';
+import type { LessonSet } from '../sequence/lesson.schema';
 import { inhaleFor, patternTold } from './sets';
 
 /** Names of tasks that read badly after “to” or “each time you”. */
@@ -74,12 +74,15 @@ export const demandsAt = (task: Task, grade: number): Demand[] => [
 const cut = (text: string, most: number): string =>
   text.length <= most ? text : `${text.slice(0, most - 1)}…`;
 
+/** How the id of a task that is run as a drill begins. */
+export const TASK_PREFIX = 'task-';
+
 /** A task at a grade as a drill, so that rules, rooms and runs know it as they know every other one. */
 export function taskDrill(task: Task, grade: number): Drill {
   const { practice } = task;
   const paced = practice.breath === 'tied' || practice.breath === 'phrase' || practice.breath === 'seconds';
   const written: WrittenDrill = {
-    id: cut(`task-${task.id}-${grade}`, 40),
+    id: cut(`${TASK_PREFIX}${task.id}-${grade}`, 40),
     name: cut(task.name, 48),
     stage: 'upright',
     positions: [placeOfGrade(task, grade)],

@@ -7,10 +7,13 @@ import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import type { Block } from '../sequence/sequence';
 import { limitFor } from './care';
 import type { Frame } from './whom';
-import type { GateRule, LessonBlock, LessonSet } from './lesson.schema';
+import type { GateRule, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { positionTold, wayS, wayThere } from './positions';
 import type { Teach } from './teach/teach';
 import { demandsAt, taskEffort, taskVerb } from './task-block';
+
+/** What of a drill as it is taken is written down as a block. */
+export type Written = Pick<Made, 'drill' | 'base' | 'teach' | 'teachS' | 'sets'>;
 
 /** A drill as it is taken into a lesson, before it is written. */
 export type Made = {
@@ -22,7 +25,9 @@ export type Made = {
   sets: LessonSet[];
 };
 
-type Place = { from: Position | null; index: number; lead: boolean; last: boolean; frame: Frame };
+/** What of a client the words of a block depend on. */
+type Whose = { input: Pick<Frame['input'], 'flags'>; places: Frame['places'] };
+type Place = { from: Position | null; index: number; lead: boolean; last: boolean; frame: Whose };
 
 /** A gate in words, one rule a sentence. */
 export const gateTold = (rules: readonly GateRule[]): string =>
@@ -98,7 +103,7 @@ function sideTold(sets: readonly LessonSet[]): string {
 const dot = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
 
 /** A block as it is taught: set-up, sets, gate, what is seen, what is said. */
-export function blockFrom(made: Made, { from, index, lead, last, frame }: Place): LessonBlock {
+export function blockFrom(made: Written, { from, index, lead, last, frame }: Place): LessonBlock {
   const { base, drill, sets } = made;
   const teach = made.teach!;
   const { flags } = frame.input;
@@ -144,7 +149,7 @@ const titleOf = (teach: Teach, drill: Drill, side: string | null): string => {
 };
 
 /** A place that hurts gets no weight of a hand. */
-const handsOf = (teach: Teach, { places }: Frame): string =>
+const handsOf = (teach: Teach, { places }: Whose): string =>
   places.includes('ribs') && /ribs/.test(teach.hands) ? `${teach.hands}, without weight` : teach.hands;
 
 const propsIn = (base: Block): string =>
@@ -184,7 +189,10 @@ const TASK_HANDS: Record<string, string> = {
 };
 
 /** The client’s own task at its grade, with what is done when it is too much. */
-export function taskBlockFrom(made: Made, { from, index, frame }: Omit<Place, 'lead' | 'last'>): LessonBlock {
+export function taskBlockFrom(
+  made: Made,
+  { from, index, frame }: Omit<Place, 'lead' | 'last' | 'frame'> & { frame: Frame },
+): LessonBlock {
   const { input } = frame;
   const { task, grade, verdict } = frame.task!;
   const { base, sets } = made;

@@ -8,6 +8,7 @@ import { Loading } from '../drills/lift';
 import { RELOOK_TESTS } from '../look/look';
 import { School } from '../aims/school.schema';
 import { Tone } from '../tone/tone.schema';
+import { Lesson } from './lesson.schema';
 import { MOST_BLOCKS } from './sequence';
 
 /** A drill with its dose in a sequence. */
@@ -71,6 +72,8 @@ export const Sequence = z.object({
   said: z.optional(z.string().check(z.maxLength(2000))),
   /** How good the choice of drills is, as proposed; gone with the first change by hand. */
   proof: z.optional(z.object({ value: z.number(), bound: z.number(), proven: z.boolean() })),
+  /** The lesson that the blocks are taught in: asks, sign, sets with gates, task, home. Absent in sequences of before. */
+  lesson: z.optional(Lesson),
 });
 
 export type Sequence = z.infer<typeof Sequence>;

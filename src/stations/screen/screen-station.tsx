@@ -30,6 +30,12 @@ const VerdictList = dynamic(() => import('./verdict-list').then((m) => m.Verdict
   loading: () => <div className="h-[630px] border-l border-rule" />,
 });
 
+const TaskPanel = dynamic(() => import('./task-panel').then((m) => m.TaskPanel), {
+  ssr: false,
+  loading: () => <div className="h-[76px]" />,
+});
+const BodyMap = dynamic(() => import('./body-map').then((m) => m.BodyMap), { ssr: false });
+
 type Props = {
   clientId: string;
   initial: Screen;
@@ -124,6 +130,7 @@ export function ScreenStation({
           </section>
           <SizeFields size={screen.size} onChange={(size) => set((s) => ({ ...s, size }))} />
         </div>
+        <TaskPanel screen={screen} flags={flags} onChange={(change) => set((s) => ({ ...s, ...change }))} />
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
         {shoulders && shoulders.says.length > 0 && (
           <MeasuredShoulders
@@ -135,6 +142,10 @@ export function ScreenStation({
           whom={whom}
           answers={screen.answers ?? {}}
           onAnswers={(answers) => set((s) => withAnswers(s, answers, new Date().toISOString()))}
+        />
+        <BodyMap
+          complaints={screen.complaints ?? []}
+          onChange={(complaints) => set((s) => ({ ...s, complaints }))}
         />
         <div>
           <section aria-labelledby="props">

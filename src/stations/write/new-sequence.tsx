@@ -9,7 +9,9 @@ import type { ClientPlan } from '@/core/propose/input';
 import { nameFor } from '@/core/propose/name';
 import type { ProposalInput } from '@/core/propose/propose';
 import type { Sequence } from '@/core/sequence/sequence';
+import type { LessonPlan } from '@/core/client/case';
 import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { labelled, Select } from '@/ui/select';
@@ -36,9 +38,20 @@ const MINUTES = { least: 3, most: 120, sliderMost: 60, usual: 20 } as const;
 /** Needs that are shown; the rest weighs little. */
 const NEEDS_SHOWN = 6;
 
+const LessonProposal = dynamic(() => import('./lesson-proposal').then((m) => m.LessonProposal), {
+  ssr: false,
+  loading: () => <div className="h-[330px]" />,
+});
+
+const KINDS = ['lesson', 'drills'] as const;
+type Kind = (typeof KINDS)[number];
+const KIND_LABEL: Record<Kind, string> = { lesson: 'Lesson', drills: 'Drills only' };
+
 type Props = {
   looked: boolean;
   plan: ClientPlan;
+  /** What a lesson rests on besides; with a task it is what is proposed first. */
+  lessonPlan: LessonPlan;
   catalogue: readonly Drill[];
   keep: (name: string, data: Sequence) => Promise<Result<unknown>>;
   /** Keeps it and goes into Coach with it; null where nothing may be coached. */
@@ -46,7 +59,8 @@ type Props = {
 };
 
 /** What would be proposed, drawn while minutes, place and wishes are set; kept with one press. */
-export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
+export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }: Props) {
+  const [kind, setKind] = useState<Kind>(lessonPlan.task ? 'lesson' : 'drills');
   const [minutes, setMinutes] = useState<number | undefined>(MINUTES.usual);
   const [place, setPlace] = useState<Place>('floor');
   const [wishes, setWishes] = useState<Wishes>({});
@@ -67,6 +81,7 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
     }),
     [plan, place, minutes, catalogue, wishes],
   );
+  const lessonInput = useMemo(() => ({ ...input, ...lessonPlan }), [input, lessonPlan]);
   const live = useProposal(input);
   const proposal = live.answer?.ok ? live.answer.value : null;
   const take = async (by: typeof keep) => {
@@ -104,6 +119,12 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
               onValue={setPlace}
               options={labelled(PLACES, PLACE_LABEL)}
             />
+            <Choice
+              label="Propose"
+              value={kind}
+              onValue={(v) => v && setKind(v)}
+              options={labelled(KINDS, KIND_LABEL)}
+            />
           </div>
           <Slider
             tight
@@ -124,31 +145,39 @@ export function NewSequence({ looked, plan, catalogue, keep, coach }: Props) {
         <NeedBars plan={plan} />
         <WishList catalogue={catalogue} wishes={wishes} onWishes={setWishes} />
       </div>
-      <div className="pt-2">
-        {proposal ? (
-          <ProposalView sequence={proposal} waiting={!live.fresh} />
-        ) : live.answer && !live.answer.ok ? (
-          <Notice level="care">{live.answer.why}</Notice>
-        ) : (
-          <div className="h-[330px] pt-6 text-soft">Weighing the drills …</div>
-        )}
-      </div>
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-1.5">
-        <Button kind="main" disabled={!ready} onClick={() => void take(keep)}>
-          {keeping ? 'Keeping …' : 'Keep this sequence'}
-        </Button>
-        {coach && (
-          <Button disabled={!ready} onClick={() => void take(coach)}>
-            Keep and coach it
-          </Button>
-        )}
-        <p
-          role="status"
-          className={`text-small tabular-nums ${error ? 'font-semibold text-care' : 'text-soft'}`}
-        >
-          {error ?? <WithTerms text={saidOf(live)} />}
-        </p>
-      </div>
+      {kind === 'lesson' ? (
+        <div className="pt-2">
+          <LessonProposal input={lessonInput} keep={keep} coach={coach} />
+        </div>
+      ) : (
+        <>
+          <div className="pt-2">
+            {proposal ? (
+              <ProposalView sequence={proposal} waiting={!live.fresh} />
+            ) : live.answer && !live.answer.ok ? (
+              <Notice level="care">{live.answer.why}</Notice>
+            ) : (
+              <div className="h-[330px] pt-6 text-soft">Weighing the drills …</div>
+            )}
+          </div>
+          <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-1.5">
+            <Button kind="main" disabled={!ready} onClick={() => void take(keep)}>
+              {keeping ? 'Keeping …' : 'Keep this sequence'}
+            </Button>
+            {coach && (
+              <Button disabled={!ready} onClick={() => void take(coach)}>
+                Keep and coach it
+              </Button>
+            )}
+            <p
+              role="status"
+              className={`text-small tabular-nums ${error ? 'font-semibold text-care' : 'text-soft'}`}
+            >
+              {error ?? <WithTerms text={saidOf(live)} />}
+            </p>
+          </div>
+        </>
+      )}
     </section>
   );
 }

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Result } from '@/core/base/result';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
+import type { LessonPlan } from '@/core/client/case';
 import type { ClientPlan } from '@/core/propose/input';
 import type { Prescription } from '@/core/propose/prescribe';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
@@ -27,6 +28,7 @@ type Props = {
   looked: boolean;
   prescription: Prescription | null;
   plan: ClientPlan;
+  lessonPlan: LessonPlan;
   library: OwnLibrary;
   templates: Template[];
   sequences: { id: string; name: string; updatedAt: string; data: Sequence }[];
@@ -45,6 +47,7 @@ export function SequenceList({
   looked,
   prescription,
   plan,
+  lessonPlan,
   library,
   templates,
   sequences,
@@ -71,6 +74,7 @@ export function SequenceList({
       <NewSequence
         looked={looked}
         plan={plan}
+        lessonPlan={lessonPlan}
         catalogue={catalogue}
         keep={keep}
         coach={bar === null ? coach : null}

@@ -7,6 +7,7 @@ import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Result } from '@/core/base/result';
 import type { AirInput } from '@/core/propose/air';
 import type { ClientPlan } from '@/core/propose/input';
+import type { ComplaintPlace } from '@/core/screen/complaints';
 import { mayRunWith } from '@/core/run/may-run-with';
 import { dropIndex } from '@/core/sequence/lengthen';
 import { layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequence/sequence';
@@ -28,6 +29,7 @@ const BlockEditor = dynamic(() => import('./block-editor').then((m) => m.BlockEd
   ssr: false,
   loading: () => <div className="h-[225px] border-t border-rule" />,
 });
+const LessonPanel = dynamic(() => import('./lesson-panel').then((m) => m.LessonPanel), { ssr: false });
 const LeftOutList = dynamic(() => import('./left-out-list').then((m) => m.LeftOutList), { ssr: false });
 const Shelf = dynamic(() => import('./shelf').then((m) => m.Shelf), { ssr: false });
 const TimePanel = dynamic(() => import('./time-panel').then((m) => m.TimePanel), { ssr: false });
@@ -39,6 +41,8 @@ type Props = {
   initial: Sequence;
   rev: number;
   plan: ClientPlan;
+  /** Where it hurts, pulls, leaks or is heavy. */
+  places: readonly ComplaintPlace[];
   library: OwnLibrary;
   /** Why nothing may be coached; null where it may. */
   bar: string | null;
@@ -57,7 +61,7 @@ const PAGE_PX = 1112;
 
 /** The sequence on its staves, with everything about the chosen block below. */
 export function WriteStation(props: Props) {
-  const { clientId, sequenceId, name, plan, bar, air, versions, actions } = props;
+  const { clientId, sequenceId, name, plan, places, bar, air, versions, actions } = props;
   const router = useRouter();
   const { catalogue, client, autosave, editor } = useWritten(props);
   const { kept, problems, block, index } = editor;
@@ -132,6 +136,14 @@ export function WriteStation(props: Props) {
         >
           {whole.text}.
         </Notice>
+      )}
+      {kept.lesson && (
+        <LessonPanel
+          sequence={kept}
+          plan={plan}
+          places={places}
+          sheetHref={`/sheets/${sequenceId}?for=lesson`}
+        />
       )}
       {kept.blocks.length === 0 ? (
         <p className="border-y border-rule py-8 text-soft" ref={staves}>

@@ -1,7 +1,7 @@
 import { demandsIn, checkLesson, LESSON_RULES, type LessonFor, type LessonRule } from '@/core/lesson/check';
 import { composeLesson, type Composed } from '@/core/lesson/compose';
-import { lessonS } from '@/core/lesson/lesson';
-import { Lesson, type LessonBlock } from '@/core/lesson/lesson.schema';
+import { lessonS } from '@/core/sequence/lesson';
+import { Lesson, type LessonBlock } from '@/core/sequence/lesson.schema';
 import { MODEL_LESSONS } from '@/core/lesson/models';
 import { lessonText } from '@/core/lesson/print';
 import { signChange, signFor, SIGNS, placeOf } from '@/core/lesson/signs';

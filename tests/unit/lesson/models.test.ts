@@ -1,6 +1,6 @@
 import { checkLesson } from '@/core/lesson/check';
-import { blockS, lessonS, openS, timesOf } from '@/core/lesson/lesson';
-import { Lesson } from '@/core/lesson/lesson.schema';
+import { blockS, lessonS, openS, timesOf } from '@/core/sequence/lesson';
+import { Lesson } from '@/core/sequence/lesson.schema';
 import { MODEL_LESSONS } from '@/core/lesson/models';
 import { lessonText, minSec } from '@/core/lesson/print';
 import { heldAgainst, MODEL_CLIENTS } from './clients';

@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { lessonNow } from '@/core/lesson/lesson-now';
+import type { Lesson } from '@/core/sequence/lesson.schema';
 import { flagsOf } from '@/core/screen/known';
 import { SHEET_FOR, sheetOf, type Sheet } from '@/core/sequence/sheet';
 import type { Scope } from '@/server/scope';
@@ -28,4 +30,13 @@ export function askedSheet(
     },
     large: asked.data.large,
   };
+}
+
+/** The lesson of a sequence as it stands, or null where it has none. */
+export function askedLesson(scope: Scope, sequenceId: string): Lesson | null {
+  const row = z.uuid().safeParse(sequenceId).success ? findSequence(scope, sequenceId) : undefined;
+  if (!row) return null;
+  const screen = screenOf(scope, row.clientId).data;
+  const places = (screen.complaints ?? []).map((c) => c.place);
+  return lessonNow(row.data, { flags: flagsOf(screen), places });
 }

@@ -1,7 +1,8 @@
 import { notFound } from 'next/navigation';
 import { scopeOfRequest } from '@/server/request-scope';
 import { SheetPage } from '@/stations/sheet/sheet-page';
-import { askedSheet } from './asked-sheet';
+import { LessonSheet } from '@/stations/sheet/lesson-sheet';
+import { askedLesson, askedSheet } from './asked-sheet';
 
 type Props = {
   params: Promise<{ sequenceId: string }>;
@@ -13,6 +14,11 @@ export default async function PrintedSheet({ params, searchParams }: Props) {
   const search = new URLSearchParams(
     Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
   );
+  if (search.get('for') === 'lesson') {
+    const lesson = askedLesson(await scopeOfRequest(), sequenceId);
+    if (!lesson) notFound();
+    return <LessonSheet lesson={lesson} />;
+  }
   const asked = askedSheet(await scopeOfRequest(), sequenceId, search);
   if (!asked) notFound();
   return (

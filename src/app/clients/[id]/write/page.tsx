@@ -39,6 +39,7 @@ export default async function WritePage({ params }: { params: Promise<{ id: stri
         templates={allTemplates(scope)}
         prescription={known.exhale()}
         plan={known.plan()}
+        lessonPlan={known.lessonPlan()}
         library={ownLibrary(scope)}
         bar={bar}
         actions={{ keepSequence, dropTemplate, startRun }}

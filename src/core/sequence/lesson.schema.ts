@@ -4,7 +4,6 @@ import { PROPS } from '../body/props';
 import { COUNTINGS } from '../breath/counting';
 import { Pattern } from '../breath/pattern.schema';
 import { Demand } from '../drills/drill.schema';
-import { GradeNumber } from '../task/task.schema';
 
 const line = (most = 400) => z.string().check(z.minLength(1), z.maxLength(most));
 const seconds = z.number().check(z.gte(0), z.lte(7200));
@@ -57,7 +56,7 @@ const LessonBlock = z.object({
   /** The drill that it was made of; absent in a lesson written by hand. */
   drillId: z.optional(line(40)),
   /** The grade of the task that it practises. */
-  grade: z.optional(GradeNumber),
+  grade: z.optional(z.int().check(z.gte(1), z.lte(5))),
   place: z.enum(POSITIONS),
   position: line(),
   props: z.array(z.enum(PROPS)),

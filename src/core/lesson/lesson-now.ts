@@ -1,0 +1,90 @@
+import type { Position } from '../body/positions';
+import { cycleS } from '../breath/pattern';
+import { breathsOfRound, roundsOf } from '../breath/timeline';
+import type { ComplaintPlace } from '../screen/complaints';
+import type { Flags } from '../screen/flags';
+import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
+import { drillOf, type Block, type Sequence } from '../sequence/sequence';
+import { patternTold } from './sets';
+import { TASK_PREFIX } from './task-block';
+import { teachOf } from './teach/teach-of';
+import { blockFrom } from './write-block';
+
+/** Whether a block of a lesson still says what the sequence does. */
+function stillSo(written: LessonBlock, block: Block): boolean {
+  const first = written.sets[0]!;
+  const rounds = roundsOf(block.dose, 1) + (block.dose.sides === 2 ? roundsOf(block.dose, 2) : 0);
+  const { breathing } = block;
+  const samePattern =
+    breathing.kind !== 'paced' ||
+    (first.breath.kind !== 'seconds' && first.breath.kind !== 'movement') ||
+    cycleS(first.breath.pattern) === cycleS(breathing.pattern);
+  return (
+    written.place === block.position &&
+    (written.drillId === undefined
+      ? block.drillId.startsWith(TASK_PREFIX)
+      : written.drillId === block.drillId) &&
+    (written.sets.length === rounds || block.dose.first !== undefined) &&
+    (breathing.kind !== 'paced' || first.count === undefined || first.count === block.dose.breaths) &&
+    samePattern
+  );
+}
+
+/** The sets of a block as it stands after an edit by hand. */
+function setsAsTheyAre(block: Block, meanwhile: readonly [string, string]): LessonSet[] {
+  const { breathing, dose } = block;
+  const breaths = breathsOfRound(breathing, dose);
+  const workS =
+    breathing.kind === 'free' ? breathing.freeS : Math.round(breaths.reduce((s, p) => s + cycleS(p), 0));
+  const pattern = breaths[0];
+  const sides =
+    dose.sides === 2 ? ([dose.first ?? 'right', dose.first === 'left' ? 'right' : 'left'] as const) : [null];
+  const all = sides.flatMap((side, i) => Array.from({ length: roundsOf(dose, i + 1) }, () => side));
+  return all.map((side, i) => ({
+    breath: pattern ? { kind: 'seconds', pattern } : { kind: 'free' },
+    told: `${pattern ? patternTold(pattern) : 'as it comes'}${side ? `, ${side} side` : ''}`,
+    ...(pattern ? { dose: `${breaths.length} breaths`, count: breaths.length } : {}),
+    workS,
+    freeS: dose.restS,
+    meanwhile: meanwhile[i < all.length - 1 ? 0 : 1],
+    ...(side ? { side } : {}),
+  }));
+}
+
+/**
+ * The lesson of a sequence as it stands now: what nobody touched says what it said, what was edited, exchanged or put in is
+ * taught from what it is. Null where the sequence has no lesson.
+ */
+export function lessonNow(
+  { lesson, blocks, minutes }: Pick<Sequence, 'lesson' | 'blocks' | 'minutes'>,
+  of: { flags: Flags; places?: readonly ComplaintPlace[] },
+): Lesson | null {
+  if (!lesson) return null;
+  let from: Position | null = null;
+  const now = blocks.flatMap((block, index): LessonBlock[] => {
+    const written = lesson.blocks.find((b) => b.id === block.id);
+    const drill = drillOf(block);
+    if (written && stillSo(written, block)) {
+      from = block.position;
+      return [written];
+    }
+    if (!drill) return [];
+    const teach = teachOf(drill, block);
+    const made = {
+      ...blockFrom(
+        { drill, base: block, teach, teachS: block.setUpS, sets: setsAsTheyAre(block, teach.meanwhile) },
+        {
+          from,
+          index,
+          lead: false,
+          last: false,
+          frame: { input: { flags: of.flags }, places: of.places ?? [] },
+        },
+      ),
+      id: block.id,
+    };
+    from = block.position;
+    return [made];
+  });
+  return now.length === 0 ? null : { ...lesson, minutes: Math.max(5, minutes), blocks: now };
+}

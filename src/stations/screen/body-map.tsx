@@ -1,0 +1,170 @@
+'use client';
+
+import { useState } from 'react';
+import {
+  COMPLAINT_KINDS,
+  KIND_LABEL,
+  PLACE_LABEL,
+  type Complaint,
+  type ComplaintPlace,
+} from '@/core/screen/complaints';
+import { Figure } from '@/pictures/figure';
+import { Choice } from '@/ui/choice';
+import { TextField } from '@/ui/field';
+import { Press } from '@/ui/press';
+import { labelled } from '@/ui/select';
+import { Slider } from '@/ui/slider';
+
+type Spot = { place: ComplaintPlace; side: Complaint['side']; x: number; y: number };
+
+const both = (place: ComplaintPlace, out: number, y: number): Spot[] => [
+  { place, side: 'right', x: 50 - out, y },
+  { place, side: 'left', x: 50 + out, y },
+];
+const middle = (place: ComplaintPlace, y: number): Spot => ({ place, side: 'middle', x: 50, y });
+/** Seen from behind right is right. */
+const mirrored = (spots: readonly Spot[]): Spot[] => spots.map((s) => ({ ...s, x: 100 - s.x }));
+
+/** Where on the drawn body a place is, % of its box. */
+const FRONT: readonly Spot[] = [
+  middle('jaw', 12),
+  middle('neck', 18),
+  ...both('shoulder', 26, 22),
+  middle('chest', 27),
+  ...both('ribs', 17, 34),
+  middle('belly', 40),
+  ...both('groin', 15, 49),
+  middle('pubic', 50),
+  middle('floor', 57),
+  ...both('knee', 14, 73),
+];
+const BACK: readonly Spot[] = mirrored([
+  middle('neck', 17),
+  middle('upperBack', 27),
+  middle('lowBack', 40),
+  ...both('hip', 20, 47),
+  middle('tail', 51),
+]);
+
+const MOST_SCORE = 10;
+const USUAL_SCORE = 4;
+
+type Props = { complaints: readonly Complaint[]; onChange: (complaints: Complaint[]) => void };
+
+const same = (a: Pick<Complaint, 'place' | 'side'>, b: Pick<Complaint, 'place' | 'side'>): boolean =>
+  a.place === b.place && a.side === b.side;
+const nameOf = ({ place, side }: Pick<Complaint, 'place' | 'side'>): string =>
+  side === 'right' || side === 'left' ? `${PLACE_LABEL[place]}, ${side}` : PLACE_LABEL[place];
+
+/** A body to tap on: where it hurts, pulls, leaks or is heavy, how much, when, and what brings it. */
+export function BodyMap({ complaints, onChange }: Props) {
+  const [open, setOpen] = useState<Pick<Complaint, 'place' | 'side'> | null>(null);
+  const tap = (spot: Pick<Complaint, 'place' | 'side'>) => {
+    if (!complaints.some((c) => same(c, spot)))
+      onChange([...complaints, { place: spot.place, side: spot.side, kind: 'hurts', score: USUAL_SCORE }]);
+    setOpen(spot);
+  };
+  const edit = (of: Complaint, change: Partial<Complaint>) =>
+    onChange(complaints.map((c) => (c === of ? { ...c, ...change } : c)));
+  return (
+    <section aria-labelledby="complaints">
+      <h2 id="complaints" className="text-lead">
+        Complaints
+      </h2>
+      <div className="grid grid-cols-1 gap-6 room:grid-cols-[300px_1fr]">
+        <div className="grid grid-cols-2 gap-3">
+          <Body name="Front" spots={FRONT} complaints={complaints} onTap={tap} />
+          <Body name="Back" spots={BACK} complaints={complaints} onTap={tap} />
+        </div>
+        <ul className="space-y-2">
+          {complaints.length === 0 && (
+            <li className="text-soft">Tap the body where something hurts, pulls, leaks or is heavy.</li>
+          )}
+          {complaints.map((c) => (
+            <li key={nameOf(c)} className="border-b border-rule pb-2">
+              <div className="flex items-baseline justify-between gap-3">
+                <Press look="text" aria-expanded={open !== null && same(c, open)} onClick={() => setOpen(c)}>
+                  {nameOf(c)}
+                </Press>
+                <span className="tabular-nums">
+                  {KIND_LABEL[c.kind]} {c.score} of {MOST_SCORE}
+                </span>
+                <Press
+                  look="quiet"
+                  aria-label={`Remove ${nameOf(c)}`}
+                  onClick={() => onChange(complaints.filter((x) => x !== c))}
+                >
+                  remove
+                </Press>
+              </div>
+              {open !== null && same(c, open) && (
+                <div className="space-y-1.5 pt-1.5">
+                  <Choice
+                    label="It"
+                    hideLabel
+                    value={c.kind}
+                    onValue={(kind) => kind && edit(c, { kind })}
+                    options={labelled(COMPLAINT_KINDS, KIND_LABEL)}
+                  />
+                  <Slider
+                    label={`${nameOf(c)}, how much`}
+                    tight
+                    min={0}
+                    max={MOST_SCORE}
+                    step={1}
+                    value={c.score}
+                    onValue={(score) => edit(c, { score })}
+                    say={(v) => `${v} of ${MOST_SCORE}`}
+                  />
+                  <div className="grid grid-cols-2 gap-4">
+                    <TextField label="When" value={c.when ?? ''} onValue={(when) => edit(c, { when })} />
+                    <TextField
+                      label="What brings it"
+                      value={c.brings ?? ''}
+                      onValue={(brings) => edit(c, { brings })}
+                    />
+                  </div>
+                </div>
+              )}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}
+
+type BodyProps = {
+  name: string;
+  spots: readonly Spot[];
+  complaints: readonly Complaint[];
+  onTap: (spot: Spot) => void;
+};
+
+function Body({ name, spots, complaints, onTap }: BodyProps) {
+  return (
+    <figure className="m-0">
+      <div className="relative h-[300px]">
+        <Figure position="standing" view="front" className="h-full w-full" />
+        {spots.map((spot) => {
+          const of = complaints.find((c) => same(c, spot));
+          return (
+            <button
+              key={nameOf(spot)}
+              type="button"
+              aria-label={`${nameOf(spot)}${of ? `, ${of.score} of ${MOST_SCORE}` : ''}`}
+              aria-pressed={of !== undefined}
+              title={nameOf(spot)}
+              className="absolute size-6 -translate-x-1/2 -translate-y-1/2 rounded-full border-[1.5px] border-soft/40 text-fine hover:border-ink aria-pressed:border-stop aria-pressed:bg-stop aria-pressed:text-paper"
+              style={{ left: `${spot.x}%`, top: `${spot.y}%` }}
+              onClick={() => onTap(spot)}
+            >
+              {of ? of.score : ''}
+            </button>
+          );
+        })}
+      </div>
+      <figcaption className="text-center text-small text-soft">{name}</figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,104 @@
+'use client';
+
+import { useMemo } from 'react';
+import { COUNTING_LABEL, COUNTINGS } from '@/core/breath/counting';
+import type { Flags } from '@/core/screen/flags';
+import type { Screen } from '@/core/screen/screen';
+import { taskVerdict } from '@/core/task/grade';
+import { TASKS, taskById } from '@/core/task/library';
+import { matchTasks } from '@/core/task/match';
+import { Press } from '@/ui/press';
+import { labelled, Select } from '@/ui/select';
+
+type Props = {
+  screen: Pick<Screen, 'goals' | 'task' | 'counting'>;
+  flags: Flags;
+  onChange: (change: Partial<Pick<Screen, 'task' | 'counting'>>) => void;
+};
+
+/** So many tasks are proposed for a goal. */
+const PROPOSED = 3;
+const NONE = 'none';
+
+/** The task that stands for the goal: proposed from its words, confirmed by the instructor, with two grades. */
+export function TaskPanel({ screen, flags, onChange }: Props) {
+  const { goals, task, counting } = screen;
+  const proposed = useMemo(
+    () =>
+      matchTasks(goals, TASKS)
+        .slice(0, PROPOSED)
+        .map((m) => m.task),
+    [goals],
+  );
+  const chosen = task ? taskById(task.id) : undefined;
+  const verdict = chosen && taskVerdict(chosen, flags);
+  const choose = (id: string) =>
+    onChange({
+      task: id === NONE ? undefined : { id, today: 1, wanted: 5, ...(task?.id === id ? task : {}) },
+    });
+  const grades = (chosen?.grades ?? []).map((g, i) => ({ value: String(i + 1), label: `${i + 1} ${g}` }));
+  const grade = (key: 'today' | 'wanted', value: string) => {
+    if (!task) return;
+    const next = { ...task, [key]: Number(value) };
+    onChange({ task: { ...next, wanted: Math.max(next.wanted, next.today) } });
+  };
+  return (
+    <section aria-labelledby="task" className="space-y-1.5">
+      <h2 id="task" className="text-lead">
+        Task
+      </h2>
+      {!chosen && proposed.length > 0 && (
+        <div className="flex flex-wrap items-center gap-1" role="group" aria-label="Tasks for this goal">
+          <span className="text-small text-soft">From the goal:</span>
+          {proposed.map((t) => (
+            <Press look="tool" key={t.id} className="px-1.5 py-px text-fine" onClick={() => choose(t.id)}>
+              {t.name}
+            </Press>
+          ))}
+        </div>
+      )}
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <Select
+          label="What they want to do"
+          look="line"
+          value={task?.id ?? NONE}
+          onValue={choose}
+          options={[
+            { value: NONE, label: 'not chosen' },
+            ...TASKS.map((t) => ({ value: t.id, label: t.name })),
+          ]}
+        />
+        {task && chosen && (
+          <>
+            <Select
+              label="Grade today"
+              look="line"
+              value={String(task.today)}
+              onValue={(v) => grade('today', v)}
+              options={grades}
+            />
+            <Select
+              label="Grade wanted"
+              look="line"
+              value={String(task.wanted)}
+              onValue={(v) => grade('wanted', v)}
+              options={grades}
+            />
+          </>
+        )}
+        <Select
+          label="Breaths are counted"
+          look="line"
+          value={counting ?? 'aloud'}
+          onValue={(v) => onChange({ counting: v })}
+          options={labelled(COUNTINGS, COUNTING_LABEL)}
+        />
+      </div>
+      {verdict && verdict.open < 5 && (
+        <p className="text-small text-care">
+          Open up to grade {verdict.open}: {verdict.limits.join('; ')}.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -191,34 +191,21 @@ export function caseOf(records: CaseRecords): ClientCase {
       },
     };
   });
-  const lessonPlan = once((): LessonPlan => {
-    const { task, complaints, counting, goals: wants } = screen.data;
-    const found = task && taskById(task.id);
-    return {
-      ...(found ? { task: { task: found, today: task.today, wanted: task.wanted } } : {}),
-      ...(complaints ? { complaints } : {}),
-      ...(counting ? { counting } : {}),
-      ...(wants.trim() ? { wants } : {}),
-      findings: visit ? findingsIn(visit.data) : [],
-    };
-  });
+  const lessonPlan = once(() => lessonPlanOf(screen.data, visit?.data ?? null));
   const coached = once(() => coachedWell(oldestFirst));
   const homes = records.homes ?? null;
+  const known = { screen, looks, visits, visit, sequences, runs, homes };
+  return { ...known, flags, owned, exhale, hold, coached, plan, lessonPlan };
+}
+
+function lessonPlanOf({ task, complaints, counting, goals }: Screen, look: LookData | null): LessonPlan {
+  const found = task && taskById(task.id);
   return {
-    screen,
-    looks,
-    visits,
-    visit,
-    sequences,
-    runs,
-    homes,
-    flags,
-    owned,
-    exhale,
-    hold,
-    coached,
-    plan,
-    lessonPlan,
+    ...(found ? { task: { task: found, today: task.today, wanted: task.wanted } } : {}),
+    ...(complaints ? { complaints } : {}),
+    ...(counting ? { counting } : {}),
+    ...(goals.trim() ? { wants: goals } : {}),
+    findings: look ? findingsIn(look) : [],
   };
 }
 

@@ -570,7 +570,8 @@ function filled(lesson: Lesson, { input }: Frame, lead: number): Lesson {
     return true;
   };
   if (!made.blocks.some((b) => b.sets.length > 1)) {
-    const at = order.find((i) => made.blocks[i]!.sets[0]!.workS >= 30);
+    const long = order.filter((i) => made.blocks[i]!.sets[0]!.workS >= 30);
+    const at = long.find((i) => made.blocks[i]!.sets[0]!.breath.kind !== 'free') ?? long[0];
     if (at !== undefined) made = { ...made, blocks: made.blocks.map((b, i) => (i === at ? halved(b) : b)) };
   }
   made = ledEnough(made, leads);

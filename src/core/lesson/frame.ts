@@ -5,7 +5,7 @@ import { countingOf, leadingNeed, type Frame } from './whom';
 import { NEED_IDEA, READING_IDEA } from './ideas';
 import type { Lesson, LessonBlock, LessonHome } from '../sequence/lesson.schema';
 import { placeOf } from './signs';
-import { taskVerb } from './task-block';
+import { nextGrade, taskVerb } from './task-block';
 
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
@@ -134,7 +134,8 @@ function sparedWords({ input }: Frame): string[] {
 function todayOf({ task, input }: Frame): string {
   const { grade, wanted, verdict, why } = task!;
   if (grade === 0) return `not today: ${verdict.limits[0] ?? 'by an answer of the day'}`;
-  const next = grade + 1 <= Math.min(verdict.open, wanted) ? `, and ${grade + 1} if the gate opens` : '';
+  const further = nextGrade(task!);
+  const next = further > grade ? `, and ${further} if the gate opens` : '';
   const limit = verdict.open < wanted && verdict.limits[0] ? ` (no further yet: ${verdict.limits[0]})` : '';
   const standIn =
     input.wants || input.goals?.length || input.task?.today

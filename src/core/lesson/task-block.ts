@@ -132,7 +132,7 @@ const NOT_IN_A_ROOM =
   /minutes|hour|night|week|outside|a day|rehearsal|lengths|route|concert|half an|hills?|evening|month/;
 
 /** The grade of the second set: the next one where it is open, wanted, and harder in kind, not only longer. */
-function nextGrade({ task, grade, wanted, verdict }: Omit<TaskToday, 'why'>): number {
+export function nextGrade({ task, grade, wanted, verdict }: Omit<TaskToday, 'why'>): number {
   const next = grade + 1;
   if (next > Math.min(verdict.open, wanted) || task.practice.breath === 'steps') return grade;
   if (NOT_IN_A_ROOM.test(task.grades[next - 1]!)) return grade;
@@ -159,7 +159,7 @@ export function taskSets(
     if (practice.breath === 'steps')
       return {
         breath: { kind: 'steps', in: inS, out: outS },
-        told: `steps: in ${inS}, out ${outS}, ${gradeSaid(g)}`,
+        told: `steps: in ${inS}, out ${outS}, ${NOT_IN_A_ROOM.test(gradeSaid(g)) ? 'a minute of it' : gradeSaid(g)}`,
         workS: 60,
         freeS: 60,
         meanwhile: i === 0 ? 'lean or stand, out first, till it settles' : 'sit, let it settle',
@@ -214,16 +214,15 @@ export function taskEffort(
     task.loads.light;
   const full = (control === 'brace' ? load.bracePct : load.drawInPct) ?? load.drawInPct ?? load.bracePct ?? 5;
   const pct = light ? Math.min(LIGHT_PCT, full) : full;
+  if (pct === 0) return { told: '0 %, as quiet as not to wake someone', pct };
   const how = control === 'brace' && load.bracePct !== undefined ? 'set all round' : 'low belly first';
   const felt =
-    pct === 0
-      ? 'as quiet as not to wake someone'
-      : pct <= 5
-        ? 'as someone about to be greeted'
-        : pct <= 10
-          ? 'as before being tapped on the belly'
-          : pct <= 20
-            ? 'as before a friendly prod'
-            : 'as before a firm push';
+    pct <= 5
+      ? 'as someone about to be greeted'
+      : pct <= 10
+        ? 'as before being tapped on the belly'
+        : pct <= 20
+          ? 'as before a friendly prod'
+          : 'as before a firm push';
   return { told: `${how}, ${pct} %, ${felt}; let go between`, pct };
 }

@@ -9,6 +9,7 @@ import { limitFor } from './care';
 import type { Frame } from './whom';
 import type { GateRule, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { positionTold, wayS, wayThere } from './positions';
+import type { Task } from '../task/task.schema';
 import type { Teach } from './teach/teach';
 import { demandsAt, taskEffort, taskVerb } from './task-block';
 
@@ -155,6 +156,9 @@ const handsOf = (teach: Teach, { places }: Whose): string =>
 const propsIn = (base: Block): string =>
   base.props.length === 0 ? 'none' : base.props.map((p) => PROP_NAME[p]).join(', ');
 
+/** Tasks in which somebody may twist. */
+const TURNS: readonly string[] = ['lift', 'carry', 'dig', 'push', 'throw', 'reach'];
+
 /** Where the hands are in a task. Common practice, no source. */
 const TASK_HANDS: Record<string, string> = {
   lift: 'both round it, elbows close',
@@ -231,8 +235,6 @@ export function taskBlockFrom(
       : []),
   ];
   const said = verdict.says.find((x) => !x.startsWith('no held breath'));
-  const outs = task.phases.filter((p) => p.breath.startsWith('out'));
-  const out = outs[0] ?? task.phases.find((p) => p.breath.includes('out'));
   return {
     id: `b${index + 1}`,
     title: `${task.name}: ${task.grades[grade - 1]}`.slice(0, 120),
@@ -248,9 +250,9 @@ export function taskBlockFrom(
     sets,
     effort: dot(effort.told),
     effortPct: effort.pct,
-    side: 'both alike, 1:1; turn with the feet.',
+    side: `both alike, 1:1${TURNS.includes(task.id) ? '; turn with the feet' : ''}.`,
     gate: { told: gateTold(rules), rules },
-    right: dot(`breath and movement go together${out ? `; ${out.does}: ${out.breath}` : ''}`),
+    right: dot(rightOf(task)),
     wrong: dot(task.watch),
     correct: upper(dot(task.stepDown)),
     cues: [task.cues[0]!, task.cues[1]!],
@@ -260,6 +262,23 @@ export function taskBlockFrom(
     demands: demandsAt(task, grade),
     teachS: made.teachS + wayS(from, base.position),
   };
+}
+
+/** What is seen when a task goes well, by how its breath goes. */
+function rightOf({ practice, phases }: Task): string {
+  const out = phases.find((p) => p.breath.startsWith('out')) ?? phases.find((p) => p.breath.includes('out'));
+  switch (practice.breath) {
+    case 'steps':
+      return 'out begins before the first foot; an even pace, lips loose';
+    case 'phrase':
+      return 'air is left at the end of each one, and the next falls in by itself';
+    case 'free':
+      return 'small and soft; the breath is soon of no interest';
+    case 'seconds':
+      return 'small, even, shoulders with nothing to do';
+    case 'tied':
+      return `breath and movement go together${out ? `; ${out.does}: ${out.breath}` : ''}`;
+  }
 }
 
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

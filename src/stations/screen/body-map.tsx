@@ -149,9 +149,9 @@ function Body({ name, spots, complaints, onTap }: BodyProps) {
         {spots.map((spot) => {
           const of = complaints.find((c) => same(c, spot));
           return (
-            <button
+            <Press
+              look="bare"
               key={nameOf(spot)}
-              type="button"
               aria-label={`${nameOf(spot)}${of ? `, ${of.score} of ${MOST_SCORE}` : ''}`}
               aria-pressed={of !== undefined}
               title={nameOf(spot)}
@@ -160,7 +160,7 @@ function Body({ name, spots, complaints, onTap }: BodyProps) {
               onClick={() => onTap(spot)}
             >
               {of ? of.score : ''}
-            </button>
+            </Press>
           );
         })}
       </div>

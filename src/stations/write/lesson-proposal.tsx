@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { omit } from '@/core/base/omit';
 import type { Result } from '@/core/base/result';
 import type { LessonInput } from '@/core/lesson/input';
 import type { Sequence } from '@/core/sequence/sequence';
@@ -98,12 +99,7 @@ export function LessonProposal({ input, keep, coach }: Props) {
           <LessonView
             lesson={sequence.lesson}
             answers={day}
-            onAnswer={(id, yes) =>
-              setDay((d) => {
-                const { [id]: _, ...rest } = d;
-                return yes === undefined ? rest : { ...rest, [id]: yes };
-              })
-            }
+            onAnswer={(id, yes) => setDay((d) => (yes === undefined ? omit(d, id) : { ...d, [id]: yes }))}
           />
         </>
       )}

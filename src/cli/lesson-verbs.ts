@@ -36,7 +36,7 @@ const TaskChoice = z.strictObject({
   yesOf: z._default(z.array(z.string()), []),
 });
 
-export const LessonInput = z.strictObject({
+const LessonInput = z.strictObject({
   ...ProposeInput.shape,
   /** The goal in the client’s words; the first task that it points to is taken where none is named. */
   goal: z.optional(z.string().check(z.maxLength(1000))),

@@ -10,6 +10,7 @@ import type { BandSetup, Way } from '@/core/simulate/bands';
 import type { ClipSetup } from '@/core/simulate/clip';
 import type { Control, School } from '@/core/aims/school';
 import type { Flags } from '@/core/screen/flags';
+import type { Screen } from '@/core/screen/screen';
 import type { RedFlag } from '@/core/screen/red-flags';
 
 /** Where a made-up client starts and where the coaching has brought them by the last visit. */
@@ -17,6 +18,8 @@ export type Person = {
   name: string;
   goals: string;
   goalList?: Goal[];
+  task?: Screen['task'];
+  complaints?: Screen['complaints'];
   school: School | null;
   flags: Flags;
   props: Prop[];
@@ -162,6 +165,8 @@ export const PEOPLE: readonly Person[] = [
   {
     name: 'Bram T.',
     goals: 'Sit tall at the catch without the left back ribs cramping; sweeps on bow side',
+    task: { id: 'row', today: 2, wanted: 5 },
+    complaints: [{ place: 'upperBack', side: 'middle', kind: 'pulls', score: 4, brings: 'the catch' }],
     school: 'allRound',
     flags: { backPain: 'arching', shoulder: true },
     props: HOUSE,

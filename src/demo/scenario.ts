@@ -156,6 +156,8 @@ function screenOf(person: Person, now: Date): Screen {
     flags: person.flags,
     goals: person.goals,
     ...(person.goalList ? { goalList: person.goalList } : {}),
+    ...(person.task ? { task: person.task } : {}),
+    ...(person.complaints ? { complaints: person.complaints } : {}),
     props: person.props,
     redFlags: red
       ? [

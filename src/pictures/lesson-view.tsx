@@ -7,6 +7,12 @@ import { clock } from '@/core/sequence/sequence';
 import { Figure } from './figure';
 
 const quoted = (text: string): string => `“${text}”`;
+/** With one full stop at its end. */
+const stopped = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
+/** As a sentence of its own: a capital at its beginning, one full stop at its end. */
+const sentence = (text: string): string => {
+  return stopped(text.charAt(0).toUpperCase() + text.slice(1));
+};
 
 /** A part of a lesson under its heading. */
 function Part({ title, children }: { title: string; children: ReactNode }) {
@@ -63,10 +69,10 @@ function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
         <Figure position={block.place} props={block.props} className="h-20 w-full" />
         <div className="space-y-1">
           <p>
-            {block.position} <span className="text-soft">Hands: {block.hands}</span>
+            {sentence(block.position)} <span className="text-soft">Hands: {block.hands}</span>
           </p>
           <p className="text-small text-soft">
-            Get there: {block.getThere} Props: {block.propsTold}
+            Get there: {stopped(block.getThere)} Props: {stopped(block.propsTold)}
           </p>
           <ol className="space-y-0.5">
             {block.sets.map((set, i) => (
@@ -110,25 +116,30 @@ function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
 
 type Props = {
   lesson: Lesson;
-  times?: boolean;
+  /** Title and idea, where they do not stand above already. */
+  heading?: boolean;
   /** What was answered today, by the id of the question, and who is told of an answer; absent: it is only read. */
   answers?: Readonly<Record<string, boolean>>;
   onAnswer?: (id: string, yes: boolean | undefined) => void;
 };
 
 /** A lesson as an instructor reads it in the room; the same on paper. */
-export function LessonView({ lesson, times = true, answers = {}, onAnswer }: Props) {
+export function LessonView({ lesson, heading = true, answers = {}, onAnswer }: Props) {
   const { sign, task, again, look } = lesson;
   const open = openS(lesson);
   return (
     <article aria-label={lesson.title} data-lesson className="max-w-[1180px]">
       <header className="pb-2">
-        <h2 className="text-head">{lesson.title}</h2>
-        <p className="max-w-[100ch] text-lead">{lesson.idea}</p>
+        {heading && (
+          <>
+            <h2 className="text-head">{lesson.title}</h2>
+            <p className="max-w-[100ch] text-lead">{lesson.idea}</p>
+          </>
+        )}
         {lesson.note && <p className="text-care">{lesson.note}</p>}
         <p className="text-small text-soft tabular-nums">
           {clock(lessonS(lesson))} of {lesson.minutes} min
-          {open > 0 && `, ${clock(open)} open`}. Counting: {lesson.countingTold}.
+          {open > 0 && `, ${clock(open)} open`}. Counting: {stopped(lesson.countingTold)}
         </p>
       </header>
       <Part title="Ask today">
@@ -137,7 +148,7 @@ export function LessonView({ lesson, times = true, answers = {}, onAnswer }: Pro
             <li key={ask.question}>
               {quoted(ask.question)}{' '}
               <span className="text-soft">
-                If yes: {ask.ifYes}. Ask: {ask.ask}.
+                If yes: {stopped(ask.ifYes)} Ask: {stopped(ask.ask)}
               </span>
               {onAnswer && ask.id && (
                 <Answer
@@ -150,13 +161,13 @@ export function LessonView({ lesson, times = true, answers = {}, onAnswer }: Pro
           ))}
         </ol>
         <p>
-          <span className="text-soft">Not today:</span> {lesson.notToday}
+          <span className="text-soft">Not today:</span> {stopped(lesson.notToday)}
         </p>
-        <p className="text-stop">{lesson.stop}</p>
+        <p className="text-stop">{sentence(lesson.stop)}</p>
       </Part>
       <Part title="Sign">
         <p>
-          {sign.position} <strong>{quoted(sign.words)}</strong>
+          {sentence(sign.position)} <strong>{quoted(sign.words)}</strong>
         </p>
         <p className="text-soft">
           Record ({sign.tries}): {sign.record} Change: {sign.change}
@@ -199,23 +210,24 @@ export function LessonView({ lesson, times = true, answers = {}, onAnswer }: Pro
       )}
       <Part title="Sign again">
         <p>
-          {again.same} <strong>{quoted(again.say)}</strong>
+          {sentence(again.same)} <strong>{quoted(again.say)}</strong>
         </p>
-        <p className="text-soft">{again.then}</p>
+        <p className="text-soft">{sentence(again.then)}</p>
       </Part>
       <Part title="Home">
         <ol className="space-y-1">
           {lesson.home.map((h) => (
             <li key={h.when}>
-              <strong>{h.when}:</strong> {h.does} ({h.dose}).{' '}
+              <strong>{h.when.charAt(0).toUpperCase() + h.when.slice(1)}:</strong> {stopped(h.does)}{' '}
+              {stopped(h.dose)}{' '}
               <span className="text-soft">
-                Stop: {h.stop}. Call: {h.call}.
+                Stop: {stopped(h.stop)} Call: {stopped(h.call)}
               </span>
             </li>
           ))}
         </ol>
       </Part>
-      {times && <Times lesson={lesson} />}
+      <Times lesson={lesson} />
     </article>
   );
 }

@@ -246,7 +246,7 @@ const RULES: readonly Rule[] = [
     rank: 4,
     when: () => true,
     question: 'Cold, fever, a bad night, or anything new since last time?',
-    ifYes: 'half the sets, no task',
+    ifYes: 'no holds, no load and no task; the quiet blocks get the time',
     ask: 'doctor, if it lasts',
     effect: { taskMost: 0, without: ['breathHold', 'fullHold', 'heavyLoad', 'floorPressure'] },
   },

@@ -20,7 +20,7 @@ import { asksFor, type AskEffect, type DayAsk } from './asks';
 import { LESSON_DRILLS, TASK_NEEDS } from './extra-drills';
 import type { LessonInput } from './input';
 import { guidedS, lessonS } from '../sequence/lesson';
-import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
+import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { placeOf, signFor, SIGNS, type Sign } from './signs';
 import { setsOf } from './sets';
 import { taskDrill, taskSets, taskToday, type TaskToday } from './task-block';
@@ -60,7 +60,7 @@ export type Composed = {
 };
 
 /** Time that is taught: nine tenths, with room for what comes up. */
-export const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
+const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
 /** What a filled minute is worth beside all needs together. Our choice. */
 const TIME_WORTH = 0.9;
 /** What a block is worth that the leading reading is worked on with, beside what it gains. Our choice. */
@@ -81,7 +81,7 @@ const limitsOf = (minutes: number): { blocks: number; fresh: number } =>
         : { blocks: 5, fresh: 3 };
 
 /** What the answers of the day do, put together. */
-export function effectsOf(asks: readonly DayAsk[], day: Readonly<Record<string, boolean>> = {}) {
+function effectsOf(asks: readonly DayAsk[], day: Readonly<Record<string, boolean>> = {}) {
   const yes = asks.filter((a) => day[a.id] === true).map((a): AskEffect => a.effect);
   return {
     end: yes.some((e) => e.end),
@@ -198,7 +198,20 @@ export function composeLesson(given: LessonInput, how: SolveOptions = {}): Resul
   const parts = partsFor(frame, barred, how);
   if (!parts.ok) return parts;
   const { chosen, proof, taskPart } = parts.value;
-  const lesson = filled(framed(frame, writeBlocks(chosen, taskPart, frame)), frame, leadingOf(chosen, input));
+  // Written twice: how many sets there are is known once the time is filled, and gates and sides are told by them.
+  const draft = filled(framed(frame, writeBlocks(chosen, taskPart, frame)), frame, leadingOf(chosen, input));
+  const withSets = <M extends { sets: LessonSet[] }>(part: M, i: number): M => ({
+    ...part,
+    sets: lastSaid(draft.blocks[i]!.sets),
+  });
+  const lesson = framed(
+    frame,
+    writeBlocks(
+      chosen.map((c, i) => ({ ...c, part: withSets(c.part, i) })),
+      taskPart && withSets(taskPart, chosen.length),
+      frame,
+    ),
+  );
   const made = [...chosen.map((c) => c.part), ...(taskPart ? [taskPart] : [])];
   return ok({
     lesson,
@@ -600,13 +613,20 @@ function filled(lesson: Lesson, { input }: Frame, lead: number): Lesson {
   return trimmed(made);
 }
 
+/** What is said after the last set goes with the last one, however many there are. */
+function lastSaid(sets: LessonSet[]): LessonSet[] {
+  const [first, last] = [sets[0]!.meanwhile, sets.at(-1)!.meanwhile];
+  const end = sets.map((s) => s.meanwhile).find((m) => m !== first) ?? last;
+  return sets.map((s, i) => ({ ...s, meanwhile: i === sets.length - 1 ? end : first }));
+}
+
 /** Back within its time: sets beside the leading thing go first, then free breathing, never a block. */
 function trimmed(lesson: Lesson): Lesson {
   const most = lesson.minutes * 60 * FILL.most;
   let made = lesson;
   for (let i = 0; i < 30 && lessonS(made) > most; i++) {
     const cut = [...made.blocks]
-      .filter((b) => b.sets.length > 1)
+      .filter((b) => b.sets.length > roundOf(b.sets).length || (b.sets.length > 1 && !b.sets[0]!.side))
       .sort((a, b) => Number(a.core) - Number(b.core) || b.sets.length - a.sets.length)[0];
     const longest = [...made.blocks].sort((a, b) => b.sets[0]!.freeS - a.sets[0]!.freeS)[0]!;
     const keepsTwo = made.blocks.filter((b) => b.sets.length > 1).length > 1 || (cut?.sets.length ?? 0) > 2;
@@ -615,7 +635,7 @@ function trimmed(lesson: Lesson): Lesson {
       blocks: made.blocks.map((b) =>
         cut && keepsTwo
           ? b === cut
-            ? { ...b, sets: b.sets.slice(0, -1) }
+            ? { ...b, sets: b.sets.slice(0, b.sets[0]!.side ? -roundOf(b.sets).length : -1) }
             : b
           : b === longest
             ? { ...b, sets: b.sets.map((s) => ({ ...s, freeS: Math.max(10, s.freeS - 10) })) }

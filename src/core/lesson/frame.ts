@@ -136,7 +136,10 @@ function todayOf({ task, input }: Frame): string {
   if (grade === 0) return `not today: ${verdict.limits[0] ?? 'by an answer of the day'}`;
   const further = nextGrade(task!);
   const next = further > grade ? `, and ${further} if the gate opens` : '';
-  const limit = verdict.open < wanted && verdict.limits[0] ? ` (no further yet: ${verdict.limits[0]})` : '';
+  const limit =
+    verdict.open < wanted && verdict.open <= grade + 1 && verdict.limits[0]
+      ? ` (no further yet: ${verdict.limits[0]})`
+      : '';
   const standIn =
     input.wants || input.goals?.length || input.task?.today
       ? ''

@@ -58,7 +58,7 @@ function whole(pattern: Pattern, quietPerMin: number | null, fills: boolean): Pa
 }
 
 /** One step longer: a second of exhale, and an inhale that still fits. */
-export function longer(pattern: Pattern): Pattern {
+function longer(pattern: Pattern): Pattern {
   const exhaleS = pattern.exhaleS + 1;
   return { ...pattern, exhaleS, inhaleS: Math.max(pattern.inhaleS, inhaleFor(exhaleS)) };
 }

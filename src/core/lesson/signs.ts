@@ -5,8 +5,7 @@ import type { ComplaintPlace } from '../screen/complaints';
 import { isSet, settledFlags, type Flag, type Flags } from '../screen/flags';
 
 /** How a sign is taken. */
-export const SIGN_WAYS = ['count', 'number', 'score', 'stopwatch', 'word', 'tap'] as const;
-export type SignWay = (typeof SIGN_WAYS)[number];
+type SignWay = 'count' | 'number' | 'score' | 'stopwatch' | 'word';
 
 type At = { position: Position; told: string };
 

@@ -116,7 +116,7 @@ export function taskDrill(task: Task, grade: number): Drill {
 }
 
 /** Where a grade is done: as its words say, else where the task is practised. */
-export function placeOfGrade(task: Task, grade: number): Position {
+function placeOfGrade(task: Task, grade: number): Position {
   const said = task.grades[grade - 1]!;
   if (task.practice.breath !== 'steps') {
     if (/\blying\b|on the back|on the floor$/.test(said) && !/nights?/.test(said)) return 'hookLying';

@@ -31,7 +31,7 @@ type Whose = { input: Pick<Frame['input'], 'flags'>; places: Frame['places'] };
 type Place = { from: Position | null; index: number; lead: boolean; last: boolean; frame: Whose };
 
 /** A gate in words, one rule a sentence. */
-export const gateTold = (rules: readonly GateRule[]): string =>
+const gateTold = (rules: readonly GateRule[]): string =>
   rules
     .map(({ before, onlyIf, otherwise }, i) =>
       upperIf(
@@ -44,7 +44,7 @@ export const gateTold = (rules: readonly GateRule[]): string =>
 const upperIf = (yes: boolean, text: string): string => (yes ? upper(text) : text);
 
 /** The pelvic floor only lets go: pain or tension there, or the last weeks of a pregnancy. */
-export const floorLetsGo = (frame: Frame): boolean => {
+const floorLetsGo = (frame: Frame): boolean => {
   const { flags, readings = [] } = frame.input;
   return (
     Boolean(flags.floorTension) ||

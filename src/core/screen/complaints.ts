@@ -100,13 +100,3 @@ export function flagsFromComplaints(complaints: readonly Complaint[]): Partial<F
       : {}),
   };
 }
-
-/** One complaint in words. @example 'low back, right, hurts 5 of 10, on bending' */
-export const describeComplaint = ({ place, side, kind, score, when, brings }: Complaint): string =>
-  [
-    PLACE_LABEL[place],
-    ...(side === 'middle' ? [] : [side === 'both' ? 'both sides' : side]),
-    `${KIND_LABEL[kind]} ${score} of 10`,
-    ...(when ? [when] : []),
-    ...(brings ? [`from ${brings}`] : []),
-  ].join(', ');

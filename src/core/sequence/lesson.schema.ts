@@ -25,7 +25,6 @@ const SetBreath = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('hold'), holdS: z.number().check(z.gte(1), z.lte(120)) }),
   z.object({ kind: z.literal('free') }),
 ]);
-export type SetBreath = z.infer<typeof SetBreath>;
 
 /** One set: a breath, how often, and what is done while the breath is left alone after it. */
 export const LessonSet = z.object({
@@ -91,7 +90,6 @@ const LessonAsk = z.object({
   ifYes: line(),
   ask: line(200),
 });
-export type LessonAsk = z.infer<typeof LessonAsk>;
 
 /** What is taken at both ends: same position, same words, same instrument. */
 const LessonSign = z.object({

@@ -5,7 +5,7 @@ const sum = (of: readonly number[]): number => of.reduce((s, x) => s + x, 0);
 /** Seconds of guided breath of a block. */
 export const guidedS = (block: Pick<LessonBlock, 'sets'>): number => sum(block.sets.map((s) => s.workS));
 /** Seconds of free breathing of a block. */
-export const freeS = (block: Pick<LessonBlock, 'sets'>): number => sum(block.sets.map((s) => s.freeS));
+const freeS = (block: Pick<LessonBlock, 'sets'>): number => sum(block.sets.map((s) => s.freeS));
 /** Seconds that a block takes, its set-up and its free breathing included. */
 export const blockS = (block: LessonBlock): number => block.teachS + guidedS(block) + freeS(block);
 

@@ -14,7 +14,12 @@ const plain = (text: string): string =>
 const stem = (word: string): string =>
   word.length > 4 ? word.replace(/(ing|ers?|ed|es|s)$/, '').replace(/(.)\1$/, '$1') : word;
 
-const stems = (text: string): string[] => plain(text).trim().split(' ').filter(Boolean).map((w) => stem(stem(w)));
+const stems = (text: string): string[] =>
+  plain(text)
+    .trim()
+    .split(' ')
+    .filter(Boolean)
+    .map((w) => stem(stem(w)));
 
 /** How often the words of a phrase stand in a text in their order. */
 const standsIn = (phrase: readonly string[], text: readonly string[]): boolean =>

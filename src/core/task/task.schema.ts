@@ -8,7 +8,7 @@ const line = (most = 160) => z.string().check(z.minLength(1), z.maxLength(most))
 const share = z.number().check(z.gte(0), z.lte(100));
 
 /** How the breath goes with a task. `tied`: with its two halves. */
-export const TASK_BREATHS = ['tied', 'steps', 'phrase', 'seconds', 'free'] as const;
+const TASK_BREATHS = ['tied', 'steps', 'phrase', 'seconds', 'free'] as const;
 
 /** A number of a grade, 1 the easiest of five. */
 export const GradeNumber = z.int().check(z.gte(1), z.lte(5));
@@ -32,13 +32,11 @@ const TaskRule = z.object({
 
 /** Something that a client wants to do in daily life, in five grades, with a breath for each part of it. */
 export const Task = z.object({
-  id: z
-    .string()
-    .check(
-      z.regex(/^[a-z][a-zA-Z0-9-]{1,39}$/, {
-        error: 'an id is a small letter, then letters, digits, dashes',
-      }),
-    ),
+  id: z.string().check(
+    z.regex(/^[a-z][a-zA-Z0-9-]{1,39}$/, {
+      error: 'an id is a small letter, then letters, digits, dashes',
+    }),
+  ),
   name: line(60),
   /** Words of a goal that point to it. */
   words: z.array(line(40)).check(z.minLength(1), z.maxLength(40)),

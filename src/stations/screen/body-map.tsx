@@ -29,20 +29,20 @@ const mirrored = (spots: readonly Spot[]): Spot[] => spots.map((s) => ({ ...s, x
 const FRONT: readonly Spot[] = [
   middle('jaw', 12),
   middle('neck', 18),
-  ...both('shoulder', 26, 22),
+  ...both('shoulder', 19, 22),
   middle('chest', 27),
-  ...both('ribs', 17, 34),
+  ...both('ribs', 14, 33),
   middle('belly', 40),
-  ...both('groin', 15, 49),
+  ...both('groin', 14, 47),
   middle('pubic', 50),
   middle('floor', 57),
-  ...both('knee', 14, 73),
+  ...both('knee', 11, 74),
 ];
 const BACK: readonly Spot[] = mirrored([
   middle('neck', 17),
   middle('upperBack', 27),
   middle('lowBack', 40),
-  ...both('hip', 20, 47),
+  ...both('hip', 15, 46),
   middle('tail', 51),
 ]);
 
@@ -71,7 +71,7 @@ export function BodyMap({ complaints, onChange }: Props) {
       <h2 id="complaints" className="text-lead">
         Complaints
       </h2>
-      <div className="grid grid-cols-1 gap-6 room:grid-cols-[300px_1fr]">
+      <div className="grid grid-cols-1 gap-6 room:grid-cols-[340px_1fr]">
         <div className="grid grid-cols-2 gap-3">
           <Body name="Front" spots={FRONT} complaints={complaints} onTap={tap} />
           <Body name="Back" spots={BACK} complaints={complaints} onTap={tap} />
@@ -144,7 +144,7 @@ type BodyProps = {
 function Body({ name, spots, complaints, onTap }: BodyProps) {
   return (
     <figure className="m-0">
-      <div className="relative h-[300px]">
+      <div className="relative h-[400px]">
         <Figure position="standing" view="front" className="h-full w-full" />
         {spots.map((spot) => {
           const of = complaints.find((c) => same(c, spot));
@@ -155,7 +155,7 @@ function Body({ name, spots, complaints, onTap }: BodyProps) {
               aria-label={`${nameOf(spot)}${of ? `, ${of.score} of ${MOST_SCORE}` : ''}`}
               aria-pressed={of !== undefined}
               title={nameOf(spot)}
-              className="absolute size-6 -translate-x-1/2 -translate-y-1/2 rounded-full border-[1.5px] border-soft/40 text-fine hover:border-ink aria-pressed:border-stop aria-pressed:bg-stop aria-pressed:text-paper"
+              className="absolute size-6 -translate-x-1/2 -translate-y-1/2 rounded-full border-[1.5px] border-paper bg-paper/20 text-fine outline outline-1 outline-soft/60 hover:bg-paper/60 aria-pressed:border-paper aria-pressed:bg-stop aria-pressed:font-semibold aria-pressed:text-paper"
               style={{ left: `${spot.x}%`, top: `${spot.y}%` }}
               onClick={() => onTap(spot)}
             >

@@ -45,7 +45,7 @@ export function LessonPanel({ sequence, plan, places, sheetHref }: Props) {
           ))}
         </ul>
       )}
-      <LessonView lesson={lesson} />
+      <LessonView lesson={lesson} heading={false} />
     </details>
   );
 }

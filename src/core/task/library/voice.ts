@@ -5,7 +5,20 @@ export const VOICE: readonly WrittenTask[] = [
   {
     id: 'sing',
     name: 'Sing a phrase',
-    words: ['sing', 'singing', 'choir', 'phrase', 'song', 'aria', 'chorus'],
+    words: [
+      'alto',
+      'soprano',
+      'tenor',
+      'longer lines',
+      'low notes',
+      'sing',
+      'singing',
+      'choir',
+      'phrase',
+      'song',
+      'aria',
+      'chorus',
+    ],
     phases: [
       { does: 'comma', breath: 'let go below, air falls in, two thirds' },
       { does: 'low belly and floor a heartbeat early', breath: 'as it comes' },
@@ -49,6 +62,10 @@ export const VOICE: readonly WrittenTask[] = [
     id: 'speak',
     name: 'Speak, lecture, read aloud',
     words: [
+      'call',
+      'shout',
+      'cox',
+      'losing my voice',
       'speak',
       'speaking',
       'talk',

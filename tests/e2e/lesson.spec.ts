@@ -1,0 +1,59 @@
+import { expect, test } from '@playwright/test';
+import { demoClient, saved } from './helpers';
+
+test('a goal becomes a task, and with a complaint and an answer of the day a lesson that is kept and coached', async ({
+  page,
+}) => {
+  const file = await demoClient(page, 'Sunniva A.');
+  await page.goto(`${file}/screen`);
+  await page.getByRole('group', { name: 'Tasks for this goal' }).getByRole('button').first().click();
+  await expect(page.getByLabel('Grade today')).toBeVisible();
+  await page.getByLabel('Grade wanted').selectOption('4');
+  await page.getByRole('button', { name: 'low back', exact: true }).click();
+  const complaints = page.getByRole('region', { name: 'Complaints' });
+  await expect(complaints.getByText('hurts 4 of 10')).toBeVisible();
+  await complaints.getByRole('radio', { name: 'pulls' }).click();
+  await expect(complaints.getByText('pulls 4 of 10')).toBeVisible();
+  await saved(page);
+
+  await page.goto(`${file}/write`);
+  await expect(page.getByRole('radio', { name: 'Lesson' })).toHaveAttribute('data-state', 'on');
+  const lesson = page.locator('[data-lesson]');
+  await expect(lesson.getByText('Ask today')).toBeVisible();
+  await expect(lesson.getByText('Sign again')).toBeVisible();
+  const before = await lesson.locator('[data-lesson-block] h3').allInnerTexts();
+  expect(before.length).toBeGreaterThan(1);
+  // Nothing is coached once the gravest question is answered with yes; taken back, the lesson is there again.
+  await lesson.getByRole('button', { name: /^Yes: Bleeding/ }).click();
+  await expect(page.getByText(/Today nothing is coached/)).toBeVisible();
+  await page.getByRole('button', { name: 'Clear the answers' }).click();
+  await expect(lesson.locator('[data-lesson-block] h3')).toHaveText(before);
+
+  await page.getByRole('button', { name: 'Save lesson' }).click();
+  const panel = page.locator('[data-lesson-panel]');
+  await expect(panel).toBeVisible();
+  await panel.locator('summary').first().click();
+  await expect(panel.locator('[data-lesson-block] h3')).toHaveText(before);
+  const sheet = page.waitForEvent('popup');
+  await panel.getByRole('link', { name: 'Print lesson' }).click();
+  await expect((await sheet).getByText('Sign again')).toBeVisible();
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await expect(page).toHaveURL(/\/coach\//);
+});
+
+test('a block that is edited by hand is taught anew, and what was not touched keeps its words', async ({
+  page,
+}) => {
+  const file = await demoClient(page, 'Bram T.');
+  await page.goto(`${file}/write`);
+  await page.getByRole('button', { name: 'Save lesson' }).click();
+  const panel = page.locator('[data-lesson-panel]');
+  await panel.locator('summary').first().click();
+  const sets = panel.locator('[data-lesson-block]').first().locator('ol > li');
+  const before = await sets.allInnerTexts();
+  await page.getByLabel('Staves').focus();
+  await page.keyboard.press('.');
+  await expect(async () => expect(await sets.allInnerTexts()).not.toEqual(before)).toPass();
+  await page.keyboard.press('u');
+  await expect(async () => expect(await sets.allInnerTexts()).toEqual(before)).toPass();
+});

@@ -52,7 +52,7 @@ export async function figure(page: Page, label: string): Promise<number> {
 export async function propose(page: Page, file: string, minutes: number): Promise<void> {
   await page.goto(`${file}/write`);
   // A client with a task is proposed a lesson first.
-  await page.getByRole('radio', { name: 'Drills only' }).click();
+  await page.getByRole('button', { name: 'Drills only' }).click();
   await page.getByLabel('Minutes, look again included').fill(String(minutes));
   await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);

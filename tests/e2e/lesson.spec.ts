@@ -17,10 +17,13 @@ test('a goal becomes a task, and with a complaint and an answer of the day a les
   await saved(page);
 
   await page.goto(`${file}/write`);
-  await expect(page.getByRole('radio', { name: 'Lesson' })).toHaveAttribute('data-state', 'on');
+  await expect(page.getByRole('button', { name: 'Lesson', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   const lesson = page.locator('[data-lesson]');
-  await expect(lesson.getByText('Ask today')).toBeVisible();
-  await expect(lesson.getByText('Sign again')).toBeVisible();
+  await expect(lesson.getByRole('heading', { name: 'Ask today' })).toBeVisible();
+  await expect(lesson.getByRole('heading', { name: 'Sign again' })).toBeVisible();
   const before = await lesson.locator('[data-lesson-block] h3').allInnerTexts();
   expect(before.length).toBeGreaterThan(1);
   // Nothing is coached once the gravest question is answered with yes; taken back, the lesson is there again.
@@ -36,7 +39,7 @@ test('a goal becomes a task, and with a complaint and an answer of the day a les
   await expect(panel.locator('[data-lesson-block] h3')).toHaveText(before);
   const sheet = page.waitForEvent('popup');
   await panel.getByRole('link', { name: 'Print lesson' }).click();
-  await expect((await sheet).getByText('Sign again')).toBeVisible();
+  await expect((await sheet).getByRole('heading', { name: 'Sign again' })).toBeVisible();
   await page.getByRole('button', { name: 'Coach it' }).click();
   await expect(page).toHaveURL(/\/coach\//);
 });

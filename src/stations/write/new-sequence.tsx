@@ -11,7 +11,7 @@ import type { ProposalInput } from '@/core/propose/propose';
 import type { Sequence } from '@/core/sequence/sequence';
 import type { LessonPlan } from '@/core/client/case';
 import { Button } from '@/ui/button';
-import { Choice } from '@/ui/choice';
+import { Press } from '@/ui/press';
 import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { labelled, Select } from '@/ui/select';
@@ -119,12 +119,19 @@ export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }
               onValue={setPlace}
               options={labelled(PLACES, PLACE_LABEL)}
             />
-            <Choice
-              label="Propose"
-              value={kind}
-              onValue={(v) => v && setKind(v)}
-              options={labelled(KINDS, KIND_LABEL)}
-            />
+            <div role="group" aria-label="Propose" className="flex gap-1">
+              {KINDS.map((k) => (
+                <Press
+                  look="tool"
+                  key={k}
+                  aria-pressed={kind === k}
+                  className="min-h-8 px-2.5 text-small"
+                  onClick={() => setKind(k)}
+                >
+                  {KIND_LABEL[k]}
+                </Press>
+              ))}
+            </div>
           </div>
           <Slider
             tight

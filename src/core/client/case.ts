@@ -18,6 +18,7 @@ import { asNeeds, readLook, type ReadingsResult } from '../read/read';
 import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
 import type { Finding, LessonInput } from '../lesson/input';
+import { taskRuns } from '../lesson/task-runs';
 import { taskById } from '../task/library';
 import { judgedResults, lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
 import type { RunRecord } from '../run/merge';
@@ -191,17 +192,33 @@ export function caseOf(records: CaseRecords): ClientCase {
       },
     };
   });
-  const lessonPlan = once(() => lessonPlanOf(screen.data, visit?.data ?? null));
+  const lessonPlan = once(() => lessonPlanOf(screen.data, visit?.data ?? null, oldestFirst));
   const coached = once(() => coachedWell(oldestFirst));
   const homes = records.homes ?? null;
   const known = { screen, looks, visits, visit, sequences, runs, homes };
   return { ...known, flags, owned, exhale, hold, coached, plan, lessonPlan };
 }
 
-function lessonPlanOf({ task, complaints, counting, goals }: Screen, look: LookData | null): LessonPlan {
+function lessonPlanOf(
+  { task, complaints, counting, goals }: Screen,
+  look: LookData | null,
+  runs: readonly RunOfClient[],
+): LessonPlan {
   const found = task && taskById(task.id);
   return {
-    ...(found ? { task: { task: found, today: task.today, wanted: task.wanted } } : {}),
+    ...(found
+      ? {
+          task: {
+            task: found,
+            today: task.today,
+            wanted: task.wanted,
+            runs: taskRuns(
+              found.id,
+              runs.map((r) => ({ sequence: r.sequence, results: judgedResults(r.state) })),
+            ),
+          },
+        }
+      : {}),
     ...(complaints ? { complaints } : {}),
     ...(counting ? { counting } : {}),
     ...(goals.trim() ? { wants: goals } : {}),

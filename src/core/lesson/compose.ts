@@ -1,5 +1,5 @@
 import { POSITION, supportRank, type Position } from '../body/positions';
-import type { Prop } from '../body/props';
+import { propFor, type Prop } from '../body/props';
 import { NEEDS, type Need, type Needs } from '../aims/needs';
 import type { ReadingName } from '../aims/reading-names';
 import { fail, ok, type Result } from '../base/result';
@@ -11,6 +11,7 @@ import { isOpen, POSITION_PROPS, verdictFor } from '../safety/verdict';
 import { demandsOf } from '../safety/demands';
 import { sparedBy } from '../screen/complaints';
 import { doseWorth } from '../sequence/dose';
+import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
 import type { Block, Sequence } from '../sequence/sequence';
 import { compareRanks, isCarried } from '../sequence/teach-order';
@@ -65,6 +66,8 @@ const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
 const TIME_WORTH = 0.9;
 /** What a block is worth that the leading reading is worked on with, beside what it gains. Our choice. */
 const LEAD_WORTH = 0.12;
+/** What a block costs that has nothing to do with what leads: more sets, not one more drill. Our choice. */
+const ASIDE_COST = 0.1;
 const NODES = 40_000;
 const MOST_SETS = 3;
 /** The exhale to start from where none was measured, s. Common practice, no source. */
@@ -199,7 +202,11 @@ export function composeLesson(given: LessonInput, how: SolveOptions = {}): Resul
   if (!parts.ok) return parts;
   const { chosen, proof, taskPart } = parts.value;
   // Written twice: how many sets there are is known once the time is filled, and gates and sides are told by them.
-  const draft = filled(framed(frame, writeBlocks(chosen, taskPart, frame)), frame, leadingOf(chosen, input));
+  const draft = filled(framed(frame, writeBlocks(chosen, taskPart, frame)), frame, {
+    lead: leadingOf(chosen, input),
+    // Few at a time, by a rule: these keep the sets that they have.
+    kept: [...chosen.map((c) => c.part), ...(taskPart ? [taskPart] : [])].map((p) => p.verdict.shorter),
+  });
   const withSets = <M extends { sets: LessonSet[] }>(part: M, i: number): M => ({
     ...part,
     sets: lastSaid(draft.blocks[i]!.sets),
@@ -261,6 +268,7 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
   const first = readAs(input, lead)
     .slice(0, 1)
     .flatMap((r) => LESSON_LEADS[r]);
+  const beside = new Set(options.filter((o) => leadFactor(o.drill, input, lead) < 1).map((o) => o.drill.id));
   const timed = {
     ...plan,
     weights: [...plan.weights, total * TIME_WORTH],
@@ -268,7 +276,10 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
       ...item,
       options: item.options.map((o) => ({
         ...o,
-        cost: o.cost - (first.includes(item.group) ? total * LEAD_WORTH : 0),
+        cost:
+          o.cost -
+          (first.includes(item.group) ? total * LEAD_WORTH : 0) +
+          (beside.has(item.group) ? total * ASIDE_COST : 0),
         gains: [...o.gains, Math.min(1, o.lengthS / budgetS)],
       })),
     })),
@@ -396,22 +407,27 @@ function mustBeIn(
 function setOptions(o: Option, input: LessonInput, lead: Need): SetOption[] {
   const quiet = o.drill.stage === 'settle' && o.drill.breathing.kind === 'free';
   const factor = leadFactor(o.drill, input, lead);
-  const numbers = quiet ? [1] : o.block.dose.sides === 2 ? [2, 4] : [2, 1, 3].slice(0, MOST_SETS);
-  return numbers.map((n) => {
+  const least = quiet || o.verdict.shorter;
+  const numbers =
+    o.block.dose.sides === 2 ? (least ? [2] : [2, 4]) : least ? [1] : [2, 1, 3].slice(0, MOST_SETS);
+  return numbers.flatMap((n) => {
     const part = makePart(o.drill, o.position, n, input, o.verdict.shorter);
+    if (!mayBeDone(part.base, o.drill, { ...input, client: input }, o.verdict)) return [];
     const dosed = { ...part.base, dose: { ...part.base.dose, rounds: o.block.dose.sides === 2 ? n / 2 : n } };
     const worth = doseWorth(o.drill, dosed);
-    return {
-      ...o,
-      part,
-      block: part.base,
-      lengthS: part.teachS + part.sets.reduce((s, x) => s + x.workS + x.freeS, 0),
-      gains: NEEDS.map((need, i) => {
-        const was = o.gains[i] ?? 0;
-        const before = doseWorth(o.drill, o.block) || 1;
-        return (was / before) * worth * (need === lead ? 1.3 : 1) * factor;
-      }),
-    };
+    return [
+      {
+        ...o,
+        part,
+        block: part.base,
+        lengthS: part.teachS + part.sets.reduce((s, x) => s + x.workS + x.freeS, 0),
+        gains: NEEDS.map((need, i) => {
+          const was = o.gains[i] ?? 0;
+          const before = doseWorth(o.drill, o.block) || 1;
+          return (was / before) * worth * (need === lead ? 1.3 : 1) * factor;
+        }),
+      },
+    ];
   });
 }
 
@@ -427,6 +443,7 @@ function makePart(
 ): Made {
   const verdict = verdictFor(drill, input.flags, input.props);
   const own = POSITION_PROPS[position];
+  const carries = own ? propFor(own, input.props) : null;
   const available = [
     ...new Set([
       ...verdict.props,
@@ -445,9 +462,7 @@ function makePart(
   });
   const base = {
     ...made,
-    props: made.props.filter(
-      (p) => verdict.props.includes(p) || COMFORT.includes(p) || p === own || own !== undefined,
-    ),
+    props: made.props.filter((p) => verdict.props.includes(p) || COMFORT.includes(p) || p === carries),
   };
   const teach = teachOf(drill, base);
   const counting = countingOf(input);
@@ -489,6 +504,7 @@ function withFill(
   const verdict = verdictFor(fill, input.flags, input.props);
   if (!isOpen(verdict) || !verdict.positions.includes(after.position) || barred.size > 20) return [...picked];
   const part = makePart(fill, after.position, 2, input, verdict.shorter);
+  if (!mayBeDone(part.base, fill, { ...input, client: input }, verdict)) return [...picked];
   const option: SetOption = { ...after, drill: fill, verdict, block: part.base, part, gains: [] };
   const swap = picked.findIndex((o, i) => i > empties && o.drill.stage === 'open');
   return swap >= 0
@@ -514,7 +530,6 @@ function taskMade(task: TaskToday, input: LessonInput, barred: ReadonlySet<Deman
     if (drill.demands.some((d) => barred.has(d))) continue;
     const verdict = verdictFor(drill, input.flags, input.props);
     if (!isOpen(verdict)) continue;
-    task.grade = grade;
     const base = makeBlock({
       id: '',
       drill,
@@ -524,6 +539,8 @@ function taskMade(task: TaskToday, input: LessonInput, barred: ReadonlySet<Deman
       client: { owned: [] },
       available: [],
     });
+    if (!mayBeDone(base, drill, { ...input, client: { owned: [] } }, verdict)) continue;
+    task.grade = grade;
     return {
       drill,
       base: { ...base, drill },
@@ -532,7 +549,7 @@ function taskMade(task: TaskToday, input: LessonInput, barred: ReadonlySet<Deman
       teachS: 40,
       sets: taskSets(task, countingOf(input), input.comfortableExhaleS ?? UNKNOWN_EXHALE_S).slice(
         0,
-        input.minutes < 12 ? 1 : 2,
+        input.minutes < 12 || verdict.shorter ? 1 : 2,
       ),
     };
   }
@@ -559,13 +576,17 @@ const leadingOf = (chosen: readonly Chosen[], input: LessonInput): number => {
 };
 
 /** Sets of one block at most when a lesson is filled, and seconds of free breathing. Common practice, no source. */
-const FILL_SETS = 5;
-const FREE_MOST_S = 90;
+const FILL_SETS = 6;
+const FREE_MOST_S = 120;
 const SIDE_ROUNDS = 2;
 const TASK_SETS = 3;
 
 /** More of what is in, never one more drill, until nine tenths of the time are taught. */
-function filled(lesson: Lesson, { input }: Frame, lead: number): Lesson {
+function filled(
+  lesson: Lesson,
+  { input }: Frame,
+  { lead, kept }: { lead: number; kept: readonly boolean[] },
+): Lesson {
   const leads = readAs(input, leadingNeed(input.needs))
     .slice(0, 2)
     .flatMap((r) => LESSON_LEADS[r]);
@@ -583,15 +604,15 @@ function filled(lesson: Lesson, { input }: Frame, lead: number): Lesson {
     return true;
   };
   if (!made.blocks.some((b) => b.sets.length > 1)) {
-    const long = order.filter((i) => made.blocks[i]!.sets[0]!.workS >= 30);
+    const long = order.filter((i) => !kept[i] && made.blocks[i]!.sets[0]!.workS >= 30);
     const at = long.find((i) => made.blocks[i]!.sets[0]!.breath.kind !== 'free') ?? long[0];
     if (at !== undefined) made = { ...made, blocks: made.blocks.map((b, i) => (i === at ? halved(b) : b)) };
   }
-  made = ledEnough(made, leads);
+  made = ledEnough(made, leads, kept);
   for (let most = 2; most <= FILL_SETS && lessonS(made) < wholeS * 0.88; most++)
     for (const i of order) {
       const block = made.blocks[i]!;
-      if (block.grade === undefined && block.sets[0]!.breath.kind === 'free') continue;
+      if (kept[i] || (block.grade === undefined && block.sets[0]!.breath.kind === 'free')) continue;
       const again = block.sets.at(-1)!;
       const perSide = new Set(block.sets.map((s) => s.side)).size;
       const enough =
@@ -649,7 +670,7 @@ function trimmed(lesson: Lesson): Lesson {
 /** The leading thing gets two fifths of the work: what is beside it gives up sets first. */
 const LEAD_SHARE = 0.4;
 
-function ledEnough(lesson: Lesson, leads: readonly string[]): Lesson {
+function ledEnough(lesson: Lesson, leads: readonly string[], kept: readonly boolean[]): Lesson {
   const isLead = (b: LessonBlock) => b.drillId !== undefined && leads.includes(b.drillId);
   const work = (of: readonly LessonBlock[]) => of.reduce((s, b) => s + guidedS(b), 0);
   let made = lesson;
@@ -661,7 +682,9 @@ function ledEnough(lesson: Lesson, leads: readonly string[]): Lesson {
       .filter((b) => !isLead(b))
       .sort((a, b) => guidedS(b) - guidedS(a))
       .find((b) => b.sets.length > 1 && new Set(b.sets.map((s) => s.side)).size === 1);
-    const least = led.reduce((a, b) => (a.sets.length <= b.sets.length ? a : b));
+    const more = led.filter((b) => !kept[made.blocks.indexOf(b)]);
+    const least = more.length > 0 ? more.reduce((a, b) => (a.sets.length <= b.sets.length ? a : b)) : null;
+    if (!longest && !least) break;
     made = {
       ...made,
       blocks: made.blocks.map((b) =>

@@ -5,7 +5,7 @@ import { countingOf, leadingNeed, type Frame } from './whom';
 import { NEED_IDEA, READING_IDEA } from './ideas';
 import type { Lesson, LessonBlock, LessonHome } from '../sequence/lesson.schema';
 import { placeOf } from './signs';
-import { nextGrade, taskVerb } from './task-block';
+import { momentOf, nextGrade, taskVerb } from './task-block';
 
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
@@ -212,7 +212,7 @@ function homeOf({ input, task }: Frame, blocks: readonly LessonBlock[]): LessonH
   return [
     ...practice,
     {
-      when: own.id === 'sleep' ? 'in bed, lights out' : `each time you ${taskVerb(own)}`,
+      when: momentOf(own, task.grade),
       does: `${own.cues[0]!} ${own.cues[1]!} As today: ${own.grades[task.grade - 1]!}, no more yet.`,
       dose: own.practice.breath === 'free' ? 'as often as is pleasant' : 'every time',
       stop: `as above; ${lower(own.caution)}`,

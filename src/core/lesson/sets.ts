@@ -97,7 +97,7 @@ export function setsOf(of: SetsFor): LessonSet[] {
     return sides.map((side, i) => ({
       breath: { kind: 'free' },
       told: `as it comes${at(side)}${also(i)}`,
-      workS: Math.min(120, Math.max(30, breathing.freeS)),
+      workS: of.shorter ? breathing.freeS : Math.min(120, Math.max(30, breathing.freeS)),
       freeS: work ? 30 : 0,
       meanwhile: meanwhile(i),
       ...sideOf(side),

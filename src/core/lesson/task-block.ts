@@ -1,7 +1,7 @@
 import type { Position } from '../body/positions';
 import { Drill } from '../drills/drill.schema';
 import type { Demand, WrittenDrill } from '../drills/drill';
-import { gradeToday, taskVerdict, type TaskVerdict } from '../task/grade';
+import { gradeToday, placesOf, taskVerdict, type TaskVerdict } from '../task/grade';
 import type { Condition } from '../task/conditions';
 import { LIGHT_PCT } from '../safety/rules';
 import type { Task } from '../task/task.schema';
@@ -34,6 +34,33 @@ const AS_VERB: Record<string, string> = {
   read: 'sit down with a book',
   run: 'run',
 };
+
+/** What nobody has to do: below the third grade it is practised, and not done yet. */
+const CHOSEN: readonly string[] = [
+  'run',
+  'jump',
+  'squat',
+  'hinge',
+  'press',
+  'climb',
+  'throw',
+  'row',
+  'swim',
+  'cycle',
+  'dance',
+  'sing',
+  'conduct',
+  'wind',
+  'dig',
+];
+
+/** The moment of life for a task at its grade. @example the task lift // 'each time you lift a child or a box' */
+export const momentOf = (task: Task, grade: number): string =>
+  task.id === 'sleep'
+    ? 'in bed, lights out'
+    : CHOSEN.includes(task.id) && grade < 3
+      ? 'once a day, instead of the whole of it'
+      : `each time you ${taskVerb(task)}`;
 
 /** A task as it stands after “to”. @example taskVerb(the task stairs) // 'climb stairs' */
 export const taskVerb = (task: Pick<Task, 'id' | 'name'>): string =>
@@ -85,7 +112,13 @@ export function taskDrill(task: Task, grade: number): Drill {
     id: cut(`${TASK_PREFIX}${task.id}-${grade}`, 40),
     name: cut(task.name, 48),
     stage: 'upright',
-    positions: [placeOfGrade(task, grade)],
+    positions: [
+      ...new Set([
+        placeOfGrade(task, grade),
+        ...(placeOfGrade(task, grade) === task.practice.position ? placesOf(task) : []),
+        ...(placeOfGrade(task, grade) === 'hookLying' ? (['sideLying'] as const) : []),
+      ]),
+    ],
     breathing: paced
       ? {
           kind: 'paced',

@@ -258,7 +258,7 @@ export function taskBlockFrom(
     cues: [task.cues[0]!, task.cues[1]!],
     image: task.image,
     limit: dot(limit),
-    why: `It is the same breath as before, only now I ${taskVerb(task)}.`,
+    why: `It is the same breath as before, a step nearer to the day I ${taskVerb(task)} again.`,
     demands: demandsAt(task, grade),
     teachS: made.teachS + wayS(from, base.position),
   };

@@ -1,3 +1,4 @@
+import { POSITION, type Position } from '../body/positions';
 import { rulesAgainst } from '../safety/rules';
 import { POSITION_RULES } from '../safety/position-rules';
 import { settledFlags, type Flags } from '../screen/flags';
@@ -20,6 +21,12 @@ export type TaskVerdict = {
 
 const ALL = 5;
 
+/** Where a task can be practised, best first: what is done on the back may be done on the side. */
+export const placesOf = ({ practice }: Pick<Task, 'practice'>): Position[] => [
+  practice.position,
+  ...(POSITION[practice.position].family === 'supine' ? (['sideLying'] as const) : []),
+];
+
 /** What may be done of a task, by its own rules and by the rules for what each grade asks of the body. */
 export function taskVerdict(
   task: Task,
@@ -32,8 +39,8 @@ export function taskVerdict(
     if (most < verdict.open) verdict.open = Math.max(0, most);
     verdict.limits.push(why);
   };
-  const place = POSITION_RULES.find((r) => r.target(task.practice.position) && r.when(flags));
-  if (place) limit(0, place.because);
+  const barring = placesOf(task).map((p) => POSITION_RULES.find((r) => r.target(p) && r.when(flags)));
+  if (barring.every((rule) => rule !== undefined)) limit(0, barring[0]!.because);
   for (let grade = 1; grade <= ALL; grade++)
     for (const demand of task.demands[String(grade)] ?? [])
       for (const rule of rulesAgainst(demand, flags, grade >= 4 ? 3 : 1, task.id))

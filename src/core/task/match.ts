@@ -29,7 +29,7 @@ const standsIn = (phrase: readonly string[], text: readonly string[]): boolean =
  * The tasks that a goal in the client's own words points to, best first. Words and phrases only, no network: a phrase of
  * two words counts more than one word, and a word that many tasks share counts less.
  *
- * @example matchTasks('lift my daughter out of the cot', TASKS)[0].task.id // 'lift'
+ * @example “lift my daughter out of the cot” points to the task lift
  */
 export function matchTasks(goal: string, tasks: readonly Task[]): TaskMatch[] {
   const text = stems(goal);

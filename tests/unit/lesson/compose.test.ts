@@ -10,6 +10,8 @@ import { OPEN_TEACH } from '@/core/lesson/teach/open';
 import { WORK_TEACH } from '@/core/lesson/teach/work';
 import { LIBRARY } from '@/core/drills/library';
 import { TASKS, taskById } from '@/core/task/library';
+import { mayBeDone } from '@/core/sequence/judge';
+import { drillOf } from '@/core/sequence/sequence';
 import { Block } from '@/core/sequence/sequence.schema';
 import { must } from '../helpers';
 import { battery } from '../../battery';
@@ -215,6 +217,13 @@ describe('lessons of clients made by chance', () => {
       lessons++;
       const problems = checkLesson(result.value.lesson, heldAgainst(c));
       expect([seed, problems.filter((p) => GRAVE.includes(p.rule))]).toEqual([seed, []]);
+      // The same word as everywhere else: nothing in it may not be coached.
+      for (const block of result.value.blocks)
+        expect([
+          seed,
+          block.drillId,
+          mayBeDone(block, drillOf(block)!, { flags: c.flags, props: c.props }),
+        ]).toEqual([seed, block.drillId, true]);
       for (const rule of new Set(problems.map((p) => p.rule))) broken[rule]++;
     }
     expect(lessons).toBeGreaterThan(tried.length * 0.95);

@@ -87,9 +87,10 @@ try {
   await page.getByRole('region', { name: 'What the clip shows' }).waitFor();
   await page.getByRole('heading', { name: 'Clip', exact: true }).evaluate((e) => e.scrollIntoView());
   await shot('look-clip');
-  await at(`${petra}/write`);
-  await page.getByText(/^Proven|^At most/).waitFor();
-  await shot('write-proposal');
+  await at(`${await client('Bram')}/write`);
+  await page.getByRole('heading', { name: 'Ask today' }).waitFor();
+  await page.getByRole('button', { name: 'Save lesson' }).evaluate((e) => e.scrollIntoView());
+  await shot('lesson');
   await newest(`${wen}/write`);
   await page.mouse.move(640, 4);
   await shot('write');

@@ -10,7 +10,7 @@ test('a goal becomes a task, and with a complaint and an answer of the day a les
   await expect(page.getByLabel('Grade today')).toBeVisible();
   await page.getByLabel('Grade wanted').selectOption('4');
   await page.getByRole('button', { name: 'low back', exact: true }).click();
-  const complaints = page.getByRole('region', { name: 'Complaints' });
+  const complaints = page.getByRole('region', { name: 'Where it hurts' });
   await expect(complaints.getByText('hurts 4 of 10')).toBeVisible();
   await complaints.getByRole('radio', { name: 'pulls' }).click();
   await expect(complaints.getByText('pulls 4 of 10')).toBeVisible();

@@ -69,7 +69,7 @@ export function BodyMap({ complaints, onChange }: Props) {
   return (
     <section aria-labelledby="complaints">
       <h2 id="complaints" className="text-lead">
-        Complaints
+        Where it hurts
       </h2>
       <div className="grid grid-cols-1 gap-6 room:grid-cols-[340px_1fr]">
         <div className="grid grid-cols-2 gap-3">

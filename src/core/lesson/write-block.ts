@@ -70,7 +70,12 @@ function standing(from: Position | null, to: Position): GateRule[] {
 function gatesOf(teach: Teach, sets: readonly LessonSet[], from: Position | null, to: Position): GateRule[] {
   const [onlyIf, otherwise] = teach.gate;
   const perSide = new Set(sets.map((s) => s.side)).size;
-  const next = sets.length > perSide ? (perSide > 1 ? 'the second round' : 'set 2') : 'the next block';
+  const next =
+    sets.length > perSide
+      ? perSide > 1 && sets[1]!.side !== sets[0]!.side
+        ? 'the second round'
+        : 'set 2'
+      : 'the next block';
   return [
     ...standing(from, to),
     {

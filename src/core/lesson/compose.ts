@@ -61,13 +61,13 @@ export type Composed = {
 };
 
 /** Time that is taught: nine tenths, with room for what comes up. */
-const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
+export const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
 /** What a filled minute is worth beside all needs together. Our choice. */
-const TIME_WORTH = 0.9;
+export const TIME_WORTH = 0.9;
 /** What a block is worth that the leading reading is worked on with, beside what it gains. Our choice. */
-const LEAD_WORTH = 0.12;
+export const LEAD_WORTH = 0.12;
 /** What a block costs that has nothing to do with what leads: more sets, not one more drill. Our choice. */
-const ASIDE_COST = 0.1;
+export const ASIDE_COST = 0.1;
 const NODES = 40_000;
 const MOST_SETS = 3;
 /** The exhale to start from where none was measured, s. Common practice, no source. */
@@ -155,6 +155,26 @@ function neededOf(input: LessonInput, task: Task): Needs {
   );
 }
 
+/** What only a lesson adds: its task, its drills, what is not drilled, an exhale to start from, needs that go with the task. */
+export function preparedFor(given: LessonInput, today: LessonInput['flags'] = {}): LessonInput {
+  const chosenTask = given.task?.task ?? standInTask(given);
+  return {
+    ...given,
+    flags: { ...given.flags, ...today },
+    task: { ...given.task, task: chosenTask },
+    library: [...given.library.filter((d) => !LESSON_DRILLS.some((l) => l.id === d.id)), ...LESSON_DRILLS],
+    unwanted: [...(given.unwanted ?? []), ...notDrilled(given)],
+    comfortableExhaleS: given.comfortableExhaleS ?? UNKNOWN_EXHALE_S,
+    needs: neededOf(given, chosenTask),
+  };
+}
+
+/** Drills that the leading reading is worked on with first. */
+export const leadsOf = (input: LessonInput, lead: Need): string[] =>
+  readAs(input, lead)
+    .slice(0, 1)
+    .flatMap((r) => LESSON_LEADS[r]);
+
 /** What only carries and comforts; everything else at hand is used where it is needed, and not because it is there. */
 const COMFORT: readonly Prop[] = ['pillow', 'towel'];
 
@@ -178,15 +198,7 @@ export function composeLesson(given: LessonInput, how: SolveOptions = {}): Resul
       `Today nothing is coached: ${asked.find((a) => given.day?.[a.id] && a.effect.end)!.ask}.`,
       'day',
     );
-  const input: LessonInput = {
-    ...given,
-    flags: { ...given.flags, ...effects.flags },
-    task: { ...given.task, task: chosenTask },
-    library: [...given.library.filter((d) => !LESSON_DRILLS.some((l) => l.id === d.id)), ...LESSON_DRILLS],
-    unwanted: [...(given.unwanted ?? []), ...notDrilled(given)],
-    comfortableExhaleS: given.comfortableExhaleS ?? UNKNOWN_EXHALE_S,
-    needs: neededOf(given, chosenTask),
-  };
+  const input = preparedFor(given, effects.flags);
   const barred = new Set<Demand>([...effects.without, ...sparedBy(given.complaints ?? [])]);
   const task = taskToday(input, effects);
   const sign =
@@ -265,9 +277,7 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
   const { plan, byId } = planOf(options, input, budgetS, end);
   const total = weightsOf(input).reduce((s, w) => s + w, 0);
   const { blocks, fresh } = limitsOf(input.minutes);
-  const first = readAs(input, lead)
-    .slice(0, 1)
-    .flatMap((r) => LESSON_LEADS[r]);
+  const first = leadsOf(input, lead);
   const beside = new Set(options.filter((o) => leadFactor(o.drill, input, lead) < 1).map((o) => o.drill.id));
   const timed = {
     ...plan,
@@ -335,7 +345,8 @@ const readAs = ({ readings = [] }: LessonInput, lead: Need): readonly ReadingNam
   return readings.length > 0 ? readings : stands ? [stands] : [];
 };
 
-function leadFactor(drill: Drill, input: LessonInput, lead: Need): number {
+/** How much a drill counts for a client, by what the readings are worked on with first. */
+export function leadFactor(drill: Drill, input: LessonInput, lead: Need): number {
   const [first, ...others] = readAs(input, lead);
   if (input.owned?.includes(drill.id) && (first ? LESSON_LEADS[first].includes(drill.id) : false))
     return LEADS.first;

@@ -136,7 +136,15 @@ export const NEED_READING: Partial<Record<Need, ReadingName>> = {
 /** What a reading is worked on with first in a lesson, and what stands beside it. Common practice, no source. */
 export const LESSON_LEADS: Record<ReadingName, readonly string[]> = {
   reversed: ['twoHands', 'proneBelly', 'fillBothHands'],
-  stuckInhale: ['wallFeetExhale', 'sighExhale', 'fillBehind', 'carryUpright', 'wallWiden'],
+  stuckInhale: [
+    'wallFeetExhale',
+    'sighExhale',
+    'fillBehind',
+    'carryUpright',
+    'wallForearmsBlock',
+    'backFill',
+    'wallWiden',
+  ],
   upperChest: ['twoHands', 'proneBelly', 'foldedBack', 'findSeat', 'handsRibs'],
   bellyOnly: ['bandRibs', 'handsRibs', 'stackedBreath', 'foldedBack', 'setAndKeep'],
   frontOnly: ['backFill', 'foldedBack', 'fillBehind', 'wallForearmsBlock', 'wallWiden'],
@@ -145,7 +153,7 @@ export const LESSON_LEADS: Record<ReadingName, readonly string[]> = {
   shortExhale: ['strawExhale', 'longExhaleSeat', 'counterLean', 'tableRest'],
   lowHold: ['emptyPause', 'shortCalmHolds'],
   floorHolding: ['softFloorSide', 'foldedBack', 'longExhaleSeat', 'handsRibs'],
-  floorOverloaded: ['ballWrap', 'floorSeat', 'bandRibs', 'heelLift'],
+  floorOverloaded: ['ballWrap', 'floorSeat', 'bandRibs', 'heelLift', 'softFloorSide'],
   toneStopsBreath: ['setAndKeep', 'bandRibs', 'drawInKeep'],
   lostUpright: ['twoHands', 'findSeat', 'standZones', 'carryUpright', 'findStand'],
   bendsBack: ['foldedBack', 'backFill', 'fillBehind', 'carryUpright'],

@@ -17,3 +17,19 @@ import L12 from './models/L12.json';
 export const MODEL_LESSONS: readonly Lesson[] = z
   .array(Lesson)
   .parse([L1, L2, L3, L4, L5, L6, L7, L8, L9, L10, L11, L12]);
+
+/** The drill of the library that each block of a model does the work of; undefined where it is the task, or none. */
+export const MODEL_DRILLS: readonly (readonly (string | undefined)[])[] = [
+  ['twoHands', 'strawExhale', 'twoHands'],
+  ['bandRibs', 'ballWrap', 'heelLift', undefined],
+  ['wallFeetExhale', 'fillBehind', 'backFill', 'wallForearmsBlock'],
+  ['proneBelly', 'twoHands', 'headTurns', 'findSeat'],
+  ['bandRibs', 'foldedBack', 'setAndKeep', undefined, undefined],
+  ['handsRibs', 'softFloorSide', undefined],
+  ['quietLying', 'sighExhale', 'fillBehind', 'carryUpright'],
+  ['sideLyingRibs', 'sideBend', undefined],
+  ['twoHands', undefined],
+  ['strawExhale', 'counterLean', undefined],
+  ['ballWrap', 'ballWrap', 'floorSeat', undefined, 'softFloorSide', undefined],
+  ['emptyPause', 'shortCalmHolds', 'walkingHolds', 'sideBendLoad', 'pressLoad', undefined],
+];

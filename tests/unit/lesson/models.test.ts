@@ -1,8 +1,11 @@
 import { checkLesson } from '@/core/lesson/check';
 import { blockS, lessonS, openS, timesOf } from '@/core/sequence/lesson';
 import { Lesson } from '@/core/sequence/lesson.schema';
-import { MODEL_LESSONS } from '@/core/lesson/models';
+import { composeLesson } from '@/core/lesson/compose';
+import { MODEL_DRILLS, MODEL_LESSONS } from '@/core/lesson/models';
 import { lessonText, minSec } from '@/core/lesson/print';
+import { lessonWorth } from '@/core/lesson/worth';
+import { must } from '../helpers';
 import { heldAgainst, MODEL_CLIENTS } from './clients';
 
 describe('the twelve model lessons', () => {
@@ -53,6 +56,28 @@ describe('the twelve model lessons', () => {
       ];
       for (const w of words) expect(text).toContain(w);
     }
+  });
+
+  it('are worth at least nine tenths of what Kokyu composes, by its own measure', () => {
+    MODEL_LESSONS.forEach((model, i) => {
+      const c = MODEL_CLIENTS[i]!;
+      const { lesson } = must(composeLesson(c));
+      const own = lessonWorth(
+        lesson,
+        lesson.blocks.map((b) => b.drillId),
+        c,
+      );
+      const share = lessonWorth(model, MODEL_DRILLS[i]!, c) / own;
+      expect([i + 1, share >= 0.9]).toEqual([i + 1, true]);
+    });
+    // The measure is no constant: an empty hour and a lesson of another kind are worth less.
+    const c = MODEL_CLIENTS[0]!;
+    const whole = lessonWorth(MODEL_LESSONS[0]!, MODEL_DRILLS[0]!, c);
+    const one = { ...MODEL_LESSONS[0]!, blocks: MODEL_LESSONS[0]!.blocks.slice(0, 1) };
+    expect(lessonWorth(one, MODEL_DRILLS[0]!, c)).toBeLessThan(whole * 0.9);
+    expect(lessonWorth(MODEL_LESSONS[0]!, ['hipStretch', 'pelvicRock', 'headTurns'], c)).toBeLessThan(
+      whole * 0.7,
+    );
   });
 
   it('add up, part by part, to what stands at their foot', () => {

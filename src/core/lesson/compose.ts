@@ -322,7 +322,7 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
   const picked = loose.value.taken.map((t) => byId.get(t.id)![t.option]! as SetOption);
   const { value, bound, proven } = loose.value;
   return ok({
-    chosen: withFill(picked, input, barred).map((o) => ({
+    chosen: withFill(picked, input).map((o) => ({
       option: o,
       part: o.part,
       lead: leadsFor(o.drill, input) || (o.drill.serves[lead] ?? 0) >= 0.5,
@@ -502,18 +502,14 @@ function makePart(
 }
 
 /** What was emptied is filled in the same position, and carried upright where nothing else is. */
-function withFill(
-  picked: readonly SetOption[],
-  input: LessonInput,
-  barred: ReadonlySet<Demand>,
-): SetOption[] {
+function withFill(picked: readonly SetOption[], input: LessonInput): SetOption[] {
   const empties = picked.findIndex((o) => o.drill.stage === 'empty');
   const has = (id: string) => picked.some((o) => o.drill.id === id);
   const fill = LESSON_DRILLS.find((d) => d.id === 'fillBehind')!;
   if (empties < 0 || has('fillBehind') || !input.readings?.includes('stuckInhale')) return [...picked];
   const after = picked[empties]!;
   const verdict = verdictFor(fill, input.flags, input.props);
-  if (!isOpen(verdict) || !verdict.positions.includes(after.position) || barred.size > 20) return [...picked];
+  if (!isOpen(verdict) || !verdict.positions.includes(after.position)) return [...picked];
   const part = makePart(fill, after.position, 2, input, verdict.shorter);
   if (!mayBeDone(part.base, fill, { ...input, client: input }, verdict)) return [...picked];
   const option: SetOption = { ...after, drill: fill, verdict, block: part.base, part, gains: [] };

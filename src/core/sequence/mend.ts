@@ -1,3 +1,4 @@
+import { omit } from '../base/omit';
 import { problemsOf, type CheckClient } from './check';
 import { applyEdit } from './edit';
 import { nameOf, type Sequence } from './sequence';
@@ -28,11 +29,12 @@ export function mended(sequence: Sequence, client: CheckClient): Mended {
 }
 
 /**
- * A template for a client: its blocks with the reasons of whoever it was written for taken off, mended for this one.
+ * A template for a client: its blocks with the reasons and the lesson of whoever it was written for taken off, mended for
+ * this one.
  */
 export function fromTemplate(template: Sequence, client: CheckClient): Mended {
   const plain: Sequence = {
-    ...template,
+    ...omit(template, 'lesson'),
     leftOut: [],
     proof: undefined,
     blocks: template.blocks.map((b) => ({ ...b, why: ['From a template.'], changes: [] })),

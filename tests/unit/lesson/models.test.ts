@@ -1,12 +1,35 @@
 import { checkLesson } from '@/core/lesson/check';
 import { blockS, lessonS, openS, timesOf } from '@/core/sequence/lesson';
 import { Lesson } from '@/core/sequence/lesson.schema';
-import { composeLesson } from '@/core/lesson/compose';
+import { asSequence, composeLesson } from '@/core/lesson/compose';
+import { lessonNow } from '@/core/lesson/lesson-now';
 import { MODEL_DRILLS, MODEL_LESSONS } from '@/core/lesson/models';
 import { lessonText, minSec } from '@/core/lesson/print';
 import { lessonWorth } from '@/core/lesson/worth';
+import { fromTemplate } from '@/core/sequence/mend';
+import { Sequence } from '@/core/sequence/sequence.schema';
 import { must } from '../helpers';
 import { heldAgainst, MODEL_CLIENTS } from './clients';
+
+describe('a lesson goes with its client', () => {
+  it('stays out of what is begun from a template of it', () => {
+    const c = MODEL_CLIENTS[0]!;
+    const sequence = asSequence(must(composeLesson(c)), c);
+    expect(sequence.lesson).toBeDefined();
+    const other = fromTemplate(sequence, { flags: {}, props: c.props, library: c.library });
+    expect(other.sequence.lesson).toBeUndefined();
+    expect(other.sequence.blocks).toHaveLength(sequence.blocks.length);
+  });
+
+  it('survives a file, and a sequence of before has none', () => {
+    const c = MODEL_CLIENTS[2]!;
+    const sequence = asSequence(must(composeLesson(c)), c);
+    expect(Sequence.parse(JSON.parse(JSON.stringify(sequence)))).toEqual(sequence);
+    const { lesson, ...before } = sequence;
+    expect(lessonNow(Sequence.parse(before), { flags: {} })).toBeNull();
+    expect(lessonNow(sequence, { flags: {} })!.blocks).toEqual(lesson!.blocks);
+  });
+});
 
 describe('the twelve model lessons', () => {
   it('are twelve, each a record that survives a file', () => {

@@ -2,6 +2,7 @@
 
 import * as z from 'zod';
 import { cleanName } from '@/core/base/clean-text';
+import { omit } from '@/core/base/omit';
 import { fail, ok, type Result } from '@/core/base/result';
 import { Sequence } from '@/core/sequence/sequence.schema';
 import { findClient } from '@/server/clients';
@@ -64,7 +65,7 @@ export async function keepTemplate(name: string, data: Sequence): Promise<Result
   return command(
     z.tuple([Label, Sequence]),
     [name, data],
-    ([n, sequence], scope) => ok(templates.saveTemplate(scope, n, sequence) ?? null),
+    ([n, sequence], scope) => ok(templates.saveTemplate(scope, n, omit(sequence, 'lesson')) ?? null),
     [['/clients/[id]/write', 'page']],
   );
 }

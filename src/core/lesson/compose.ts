@@ -68,6 +68,8 @@ export const TIME_WORTH = 0.9;
 export const LEAD_WORTH = 0.12;
 /** What a block costs that has nothing to do with what leads: more sets, not one more drill. Our choice. */
 export const ASIDE_COST = 0.1;
+/** Seconds kept for filling behind what was emptied; where that is chosen anyway, they go to more sets. */
+const FILL_BEHIND_S = 110;
 const NODES = 40_000;
 const MOST_SETS = 3;
 /** The exhale to start from where none was measured, s. Common practice, no source. */
@@ -219,9 +221,9 @@ export function composeLesson(given: LessonInput, how: SolveOptions = {}): Resul
     // Few at a time, by a rule: these keep the sets that they have.
     kept: [...chosen.map((c) => c.part), ...(taskPart ? [taskPart] : [])].map((p) => p.verdict.shorter),
   });
-  const withSets = <M extends { sets: LessonSet[] }>(part: M, i: number): M => ({
+  const withSets = (part: Made, i: number): Made => ({
     ...part,
-    sets: lastSaid(draft.blocks[i]!.sets),
+    sets: lastSaid(draft.blocks[i]!.sets, part.teach),
   });
   const lesson = framed(
     frame,
@@ -259,7 +261,7 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
     seen.add(key);
     return ![...demandsOf(o.drill, o.block)].some((d) => barred.has(d));
   });
-  const options = inTeachingOrder(focused(base, input, lead)).flatMap((o): SetOption[] =>
+  const options = inTeachingOrder(focused(base, input, lead), lead).flatMap((o): SetOption[] =>
     setOptions(o, input, lead),
   );
   if (options.length === 0)
@@ -272,7 +274,8 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
   const fixedS = lessonS(framed(frame, [])) + taskS;
   const wholeS = input.minutes * 60 * FILL.plan;
   const keepTask = taskPart !== null && wholeS - fixedS >= 90;
-  const budgetS = Math.max(90, keepTask ? wholeS - fixedS : wholeS - fixedS + taskS);
+  const fillS = input.readings?.[0] === 'stuckInhale' && input.minutes >= 12 ? FILL_BEHIND_S : 0;
+  const budgetS = Math.max(90, (keepTask ? wholeS - fixedS : wholeS - fixedS + taskS) - fillS);
   const end: Position = placeOf(frame.sign, input.flags)!.position;
   const { plan, byId } = planOf(options, input, budgetS, end);
   const total = weightsOf(input).reduce((s, w) => s + w, 0);
@@ -334,6 +337,8 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
 
 /** How much more a drill counts that the first, and that another reading is worked on with first. Our choice. */
 const LEADS = { first: 1.7, other: 1.25 } as const;
+/** Leans in which the arms carry and the shoulders may rest. */
+const RESTING: readonly string[] = ['counterLean', 'tableRest', 'longExhaleSeat'];
 /** Out of the way for who has just come in. */
 const FAR_FETCHED: readonly string[] = ['crossedHold', 'ballsUpBack', 'tenContractions'];
 /** As many drills, in their positions, are weighed against one another. */
@@ -352,6 +357,8 @@ export function leadFactor(drill: Drill, input: LessonInput, lead: Need): number
     return LEADS.first;
   if (first && LESSON_LEADS[first].includes(drill.id))
     return LEADS.first - 0.05 * LESSON_LEADS[first].indexOf(drill.id);
+  // Who runs short of breath needs a place to rest before anything else that is read.
+  if (seatedFirst(input)) return RESTING.includes(drill.id) ? LEADS.other + 0.2 : 0.7;
   if (others.some((r) => LESSON_LEADS[r].includes(drill.id))) return LEADS.other;
   return FAR_FETCHED.includes(drill.id) ? 0.4 : (drill.serves[lead] ?? 0) >= 0.5 ? 1 : 0.7;
 }
@@ -382,10 +389,11 @@ const isUpright = (position: Position): boolean =>
   ['sitting', 'standing'].includes(POSITION[position].family);
 
 /** Breath, then wall, then limb, then load, each where the trunk is carried first and then upright. */
-function inTeachingOrder(options: readonly Option[]): Option[] {
+function inTeachingOrder(options: readonly Option[], lead: Need): Option[] {
   const rank = ({ drill, position }: Option) => [
     drill.stage === 'load' ? 2 : isCarried(position) ? 0 : 1,
-    stageRank(drill.stage),
+    // Folded is a place to open the back in, unless letting go is what leads.
+    stageRank(drill.id === 'foldedBack' && lead !== 'floorLetGo' ? 'open' : drill.stage),
     drill.id === 'fillBehind' ? 0 : 1,
     drill.level,
     supportRank(position),
@@ -420,7 +428,13 @@ function setOptions(o: Option, input: LessonInput, lead: Need): SetOption[] {
   const factor = leadFactor(o.drill, input, lead);
   const least = quiet || o.verdict.shorter;
   const numbers =
-    o.block.dose.sides === 2 ? (least ? [2] : [2, 4]) : least ? [1] : [2, 1, 3].slice(0, MOST_SETS);
+    o.block.dose.sides === 2
+      ? least || readAs(input, lead)[0] !== 'oneSided'
+        ? [2]
+        : [2, 4]
+      : least
+        ? [1]
+        : [2, 1, 3].slice(0, MOST_SETS);
   return numbers.flatMap((n) => {
     const part = makePart(o.drill, o.position, n, input, o.verdict.shorter);
     if (!mayBeDone(part.base, o.drill, { ...input, client: input }, o.verdict)) return [];
@@ -586,6 +600,8 @@ const leadingOf = (chosen: readonly Chosen[], input: LessonInput): number => {
 const FILL_SETS = 6;
 const FREE_MOST_S = 120;
 const SIDE_ROUNDS = 2;
+/** A set of so many breaths is two of half as many where there is room for no second one. */
+const HALVED_FROM = 8;
 const TASK_SETS = 3;
 
 /** More of what is in, never one more drill, until nine tenths of the time are taught. */
@@ -599,6 +615,7 @@ function filled(
     .flatMap((r) => LESSON_LEADS[r]);
   const isLead = (b: LessonBlock) => b.drillId !== undefined && leads.includes(b.drillId);
   const wholeS = input.minutes * 60;
+  const sideRounds = readAs(input, leadingNeed(input.needs))[0] === 'oneSided' ? SIDE_ROUNDS : 1;
   let made = lesson;
   const order = made.blocks
     .map((b, i) => ({ i, rank: i === lead ? 0 : isLead(b) ? 1 : 2 }))
@@ -610,6 +627,9 @@ function filled(
     made = next;
     return true;
   };
+  const leading = made.blocks[lead];
+  if (leading && !kept[lead] && leading.sets.length === 1 && (leading.sets[0]!.count ?? 0) >= HALVED_FROM)
+    made = { ...made, blocks: made.blocks.map((b, i) => (i === lead ? halved(b) : b)) };
   if (!made.blocks.some((b) => b.sets.length > 1)) {
     const long = order.filter((i) => !kept[i] && made.blocks[i]!.sets[0]!.workS >= 30);
     const at = long.find((i) => made.blocks[i]!.sets[0]!.breath.kind !== 'free') ?? long[0];
@@ -624,7 +644,7 @@ function filled(
       const perSide = new Set(block.sets.map((s) => s.side)).size;
       const enough =
         perSide > 1
-          ? Math.min(most, SIDE_ROUNDS) * roundOf(block.sets).length
+          ? Math.min(most, sideRounds) * roundOf(block.sets).length
           : block.grade === undefined
             ? most
             : Math.min(most, TASK_SETS);
@@ -641,11 +661,11 @@ function filled(
   return trimmed(made);
 }
 
-/** What is said after the last set goes with the last one, however many there are. */
-function lastSaid(sets: LessonSet[]): LessonSet[] {
-  const [first, last] = [sets[0]!.meanwhile, sets.at(-1)!.meanwhile];
-  const end = sets.map((s) => s.meanwhile).find((m) => m !== first) ?? last;
-  return sets.map((s, i) => ({ ...s, meanwhile: i === sets.length - 1 ? end : first }));
+/** What is done between sets, and after the last one, however many there are. */
+function lastSaid(sets: LessonSet[], teach: Made['teach']): LessonSet[] {
+  const between = teach?.meanwhile[0] ?? sets[0]!.meanwhile;
+  const after = teach?.meanwhile[1] ?? sets.at(-1)!.meanwhile;
+  return sets.map((s, i) => ({ ...s, meanwhile: i === sets.length - 1 ? after : between }));
 }
 
 /** Back within its time: sets beside the leading thing go first, then free breathing, never a block. */

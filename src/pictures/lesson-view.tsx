@@ -39,7 +39,7 @@ function Answer({
       type="button"
       aria-pressed={yes === value}
       aria-label={`${value ? 'Yes' : 'No'}: ${question}`}
-      className="min-h-6 border-[1.5px] border-soft px-2 text-small hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+      className="min-h-6 border-[1.5px] border-soft px-2 text-[0.9em] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
       onClick={() => onYes(yes === value ? undefined : value)}
     >
       {value ? 'yes' : 'no'}
@@ -58,10 +58,10 @@ function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
   return (
     <li className="break-inside-avoid border-t border-rule py-2.5" data-lesson-block={block.id}>
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <h3 className="text-lead">
+        <h3 className="text-[1.2em]">
           {number}. {block.title}
         </h3>
-        <span className="text-small text-soft tabular-nums">
+        <span className="text-[0.9em] text-soft tabular-nums">
           {clock(blockS(block))}, {[block.core ? 'core' : 'optional', block.late].filter(Boolean).join(', ')}
         </span>
       </div>
@@ -71,7 +71,7 @@ function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
           <p>
             {sentence(block.position)} <span className="text-soft">Hands: {block.hands}</span>
           </p>
-          <p className="text-small text-soft">
+          <p className="text-[0.9em] text-soft">
             Get there: {stopped(block.getThere)} Props: {stopped(block.propsTold)}
           </p>
           <ol className="space-y-0.5">
@@ -87,7 +87,7 @@ function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
           <p className="border-l-2 border-ink pl-2">
             <strong>Gate</strong> {block.gate.told}
           </p>
-          <p className="text-small text-soft">
+          <p className="text-[0.9em] text-soft">
             Effort: {block.effort} Side: {block.side} Limit: {block.limit}
           </p>
         </div>
@@ -105,7 +105,7 @@ function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
             <span className="text-soft">Wrong:</span> {block.wrong} <strong>{quoted(block.correct)}</strong>
           </p>
           <details>
-            <summary className="cursor-pointer text-small text-soft">Why</summary>
+            <summary className="cursor-pointer text-[0.9em] text-soft">Why</summary>
             {quoted(block.why)}
           </details>
         </div>
@@ -132,12 +132,12 @@ export function LessonView({ lesson, heading = true, answers = {}, onAnswer }: P
       <header className="pb-2">
         {heading && (
           <>
-            <h2 className="text-head">{lesson.title}</h2>
-            <p className="max-w-[100ch] text-lead">{lesson.idea}</p>
+            <h2 className="text-[1.7em]">{lesson.title}</h2>
+            <p className="max-w-[100ch] text-[1.2em]">{lesson.idea}</p>
           </>
         )}
         {lesson.note && <p className="text-care">{lesson.note}</p>}
-        <p className="text-small text-soft tabular-nums">
+        <p className="text-[0.9em] text-soft tabular-nums">
           {clock(lessonS(lesson))} of {lesson.minutes} min
           {open > 0 && `, ${clock(open)} open`}. Counting: {stopped(lesson.countingTold)}
         </p>
@@ -236,7 +236,7 @@ export function LessonView({ lesson, heading = true, answers = {}, onAnswer }: P
 function Times({ lesson }: { lesson: Lesson }) {
   return (
     <Part title="Time">
-      <table className="text-small tabular-nums">
+      <table className="text-[0.9em] tabular-nums">
         <thead>
           <tr className="text-left text-soft">
             <th className="pr-6 font-normal">part</th>

@@ -30,7 +30,7 @@ export const LESSON_DRILLS: readonly Drill[] = z.array(Drill).parse([
       { kind: 'image', text: 'Rain water finding the low side of the roof.' },
     ],
     faults: [{ sign: 'the front pops up', mend: 'smaller; then it goes behind by itself' }],
-    feeling: 'The back widens; the front stays where the emptying left it.',
+    feeling: 'The back widens; the front stays low.',
   },
   {
     id: 'carryUpright',

@@ -1,17 +1,16 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import { stopped, upper } from '@/core/base/sentence';
 import { blockS, lessonS, openS, timesOf } from '@/core/sequence/lesson';
 import type { Lesson, LessonBlock } from '@/core/sequence/lesson.schema';
 import { clock } from '@/core/sequence/sequence';
 import { Figure } from './figure';
 
 const quoted = (text: string): string => `“${text}”`;
-/** With one full stop at its end. */
-const stopped = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
 /** As a sentence of its own: a capital at its beginning, one full stop at its end. */
 const sentence = (text: string): string => {
-  return stopped(text.charAt(0).toUpperCase() + text.slice(1));
+  return stopped(upper(text));
 };
 
 /** A part of a lesson under its heading. */
@@ -218,8 +217,7 @@ export function LessonView({ lesson, heading = true, answers = {}, onAnswer }: P
         <ol className="space-y-1">
           {lesson.home.map((h) => (
             <li key={h.when}>
-              <strong>{h.when.charAt(0).toUpperCase() + h.when.slice(1)}:</strong> {stopped(h.does)}{' '}
-              {stopped(h.dose)}{' '}
+              <strong>{upper(h.when)}:</strong> {stopped(h.does)} {stopped(h.dose)}{' '}
               <span className="text-soft">
                 Stop: {stopped(h.stop)} Call: {stopped(h.call)}
               </span>

@@ -8,6 +8,7 @@ import { POSITION_RULES } from '../safety/position-rules';
 import { LIGHT_PCT, rulesAgainst } from '../safety/rules';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { settledFlags, type Flags } from '../screen/flags';
+import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import { taskVerdict } from '../task/grade';
 import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
@@ -85,7 +86,7 @@ const FORBIDDEN: readonly { when: (f: Flags) => boolean; words: RegExp; why: str
     why: 'no counting, no deep breath, no “correct” with panic',
   },
   {
-    when: (f) => (f.pregnancyWeek ?? 0) >= 28 || Boolean(f.floorTension),
+    when: (f) => (f.pregnancyWeek ?? 0) >= LATE_PREGNANCY_WEEK || Boolean(f.floorTension),
     words: /\b(lift the floor|squeeze|pull up)\b/i,
     why: 'the floor only lets go here',
   },

@@ -1,7 +1,6 @@
 import { POSITION, supportRank, type Position } from '../body/positions';
 import { propFor, type Prop } from '../body/props';
-import { NEEDS, type Need, type Needs } from '../aims/needs';
-import type { ReadingName } from '../aims/reading-names';
+import { NEEDS, type Need } from '../aims/needs';
 import { fail, ok, type Result } from '../base/result';
 import { stageRank, type Demand, type Drill } from '../drills/drill';
 import { solve, type SolveOptions } from '../plan/solve';
@@ -15,20 +14,28 @@ import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
 import type { Block, Sequence } from '../sequence/sequence';
 import { compareRanks, isCarried } from '../sequence/teach-order';
-import { taskById, TASKS } from '../task/library';
-import type { Task } from '../task/task.schema';
 import { asksFor, type AskEffect, type DayAsk } from './asks';
-import { LESSON_DRILLS, TASK_NEEDS } from './extra-drills';
+import { LESSON_DRILLS } from './extra-drills';
 import type { LessonInput } from './input';
-import { guidedS, lessonS } from '../sequence/lesson';
-import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
+import { lessonS } from '../sequence/lesson';
+import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 import { placeOf, signFor, SIGNS, type Sign } from './signs';
 import { setsOf } from './sets';
 import { taskDrill, taskSets, taskToday, type TaskToday } from './task-block';
 import { teachOf } from './teach/teach-of';
 import { blockFrom, taskBlockFrom, type Made } from './write-block';
+import { FILL, filled, lastSaid } from './fill';
 import { framed } from './frame';
-import { LESSON_LEADS, NEED_READING } from './ideas';
+import {
+  leadFactor,
+  leadsOf,
+  preparedFor,
+  readAs,
+  seatedFirst,
+  standInTask,
+  UNKNOWN_EXHALE_S,
+} from './leads';
+import { LESSON_LEADS } from './ideas';
 import { countingOf, leadingNeed, type Frame } from './whom';
 
 /** A composed lesson as a sequence, to be kept, edited and run. */
@@ -60,8 +67,6 @@ export type Composed = {
   proof: { value: number; bound: number; proven: boolean };
 };
 
-/** Time that is taught: nine tenths, with room for what comes up. */
-export const FILL = { least: 0.85, plan: 0.915, most: 0.945 } as const;
 /** What a filled minute is worth beside all needs together. Our choice. */
 export const TIME_WORTH = 0.9;
 /** What a block is worth that the leading reading is worked on with, beside what it gains. Our choice. */
@@ -72,9 +77,6 @@ export const ASIDE_COST = 0.1;
 const FILL_BEHIND_S = 110;
 const NODES = 40_000;
 const MOST_SETS = 3;
-/** The exhale to start from where none was measured, s. Common practice, no source. */
-const UNKNOWN_EXHALE_S = 4;
-
 /** Blocks and new drills of a lesson at most: more sets, not more drills. */
 const limitsOf = (minutes: number): { blocks: number; fresh: number } =>
   minutes < 12
@@ -96,86 +98,6 @@ function effectsOf(asks: readonly DayAsk[], day: Readonly<Record<string, boolean
     conditions: yes.flatMap((e) => (e.condition ? [e.condition] : [])),
   };
 }
-
-/** What is not practised because it is the very sign that is to go, or because it cannot be borne. */
-function notDrilled({ readings = [], findings = [], flags, counting }: LessonInput): string[] {
-  const sighs = findings.includes('sighs') || readings.includes('fastIrregular');
-  const lifts = findings.includes('liftsShoulders') || readings.includes('upperChest');
-  const uncounted = counting === 'none' || findings.includes('hatesCounting') || Boolean(flags.panic);
-  const overloaded = readings.includes('floorOverloaded') || flags.heaviness;
-  return [
-    ...(sighs ? ['sighExhale', 'exhaleLadder'] : []),
-    ...(lifts ? ['seatedElbows', 'upperBreath', 'pressLoad'] : []),
-    ...(uncounted ? ['exhaleLadder', 'shortCalmHolds', 'walkingHolds', 'emptyPause'] : []),
-    ...(overloaded ? ['balloonStack', 'hoverSqueeze'] : []),
-    ...(readings.includes('bellyOnly') ? ['proneBelly', 'tenContractions'] : []),
-    ...(findings.includes('voiceRunsOut') ? ['balloonStack'] : []),
-  ];
-}
-
-/** The task for who named none. */
-function standInTask(input: LessonInput): Task {
-  const byGoal = {
-    calm: 'sleep',
-    floorTraining: 'cough',
-    running: 'run',
-    singing: 'sing',
-    standingUp: 'standUp',
-    lifting: 'lift',
-    sitting: 'desk',
-    swimming: 'swim',
-  } as const;
-  const goal = input.goals?.[0];
-  return (
-    (goal && taskById(byGoal[goal])) ?? TASKS.find((t) => t.id === (input.flags.panic ? 'queue' : 'walk'))!
-  );
-}
-
-/** What a reading is not read for and is still worked with: sides round a wrap, the way upright after the floor. */
-const BESIDE: Partial<Record<ReadingName, Needs>> = {
-  floorOverloaded: { sideRibs: 1.2, upright: 0.6 },
-  stuckInhale: { backRibs: 1.2, upright: 1.2 },
-  bellyOnly: { control: 1, sideRibs: 1, backRibs: 0.8 },
-  upperChest: { upright: 1.2, lowBreath: 1 },
-  oneSided: { sideRibs: 0.8, upright: 0.8 },
-  toneStopsBreath: { sideRibs: 1, control: 1 },
-  floorHolding: { sideRibs: 0.8 },
-  shortExhale: { upright: 0.8 },
-  fastIrregular: { upright: 0.6, exhaleLength: 0.8 },
-};
-
-function neededOf(input: LessonInput, task: Task): Needs {
-  const own = NEEDS.some((n) => (input.needs[n] ?? 0) > 0);
-  const base: Needs = own ? input.needs : { lowBreath: 1.2, sideRibs: 0.8, exhaleLength: 0.8 };
-  const most = Math.max(1, ...NEEDS.map((n) => base[n] ?? 0));
-  const first = input.readings?.[0];
-  const from: Needs = { ...(TASK_NEEDS[task.id] ?? { upright: 0.5 }) };
-  for (const [need, weight] of Object.entries(first ? (BESIDE[first] ?? {}) : {}) as [Need, number][])
-    from[need] = Math.max(from[need] ?? 0, weight);
-  return Object.fromEntries(
-    NEEDS.map((n) => [n, (base[n] ?? 0) + (from[n] ?? 0) * most * 0.3] as const).filter(([, w]) => w > 0),
-  );
-}
-
-/** What only a lesson adds: its task, its drills, what is not drilled, an exhale to start from, needs that go with the task. */
-export function preparedFor(given: LessonInput, today: LessonInput['flags'] = {}): LessonInput {
-  const chosenTask = given.task?.task ?? standInTask(given);
-  return {
-    ...given,
-    flags: { ...given.flags, ...today },
-    task: { ...given.task, task: chosenTask },
-    library: [...given.library.filter((d) => !LESSON_DRILLS.some((l) => l.id === d.id)), ...LESSON_DRILLS],
-    unwanted: [...(given.unwanted ?? []), ...notDrilled(given)],
-    comfortableExhaleS: given.comfortableExhaleS ?? UNKNOWN_EXHALE_S,
-    needs: neededOf(given, chosenTask),
-  };
-}
-
-/** Drills that the leading reading is worked on with first. */
-export const leadsOf = (input: LessonInput, lead: Need): string[] =>
-  readAs(input, lead)
-    .slice(0, 1)
-    .flatMap((r) => LESSON_LEADS[r]);
 
 /** What only carries and comforts; everything else at hand is used where it is needed, and not because it is there. */
 const COMFORT: readonly Prop[] = ['pillow', 'towel'];
@@ -335,36 +257,8 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
   });
 }
 
-/** How much more a drill counts that the first, and that another reading is worked on with first. Our choice. */
-const LEADS = { first: 1.7, other: 1.25 } as const;
-/** Leans in which the arms carry and the shoulders may rest. */
-const RESTING: readonly string[] = ['counterLean', 'tableRest', 'longExhaleSeat'];
-/** Out of the way for who has just come in. */
-const FAR_FETCHED: readonly string[] = ['crossedHold', 'ballsUpBack', 'tenContractions'];
 /** As many drills, in their positions, are weighed against one another. */
 const WEIGHED = 26;
-
-/** What the client is read by: the readings, or what stands for the leading need. */
-const readAs = ({ readings = [] }: LessonInput, lead: Need): readonly ReadingName[] => {
-  const stands = NEED_READING[lead];
-  return readings.length > 0 ? readings : stands ? [stands] : [];
-};
-
-/** How much a drill counts for a client, by what the readings are worked on with first. */
-export function leadFactor(drill: Drill, input: LessonInput, lead: Need): number {
-  const [first, ...others] = readAs(input, lead);
-  if (input.owned?.includes(drill.id) && (first ? LESSON_LEADS[first].includes(drill.id) : false))
-    return LEADS.first;
-  if (first && LESSON_LEADS[first].includes(drill.id))
-    return LEADS.first - 0.05 * LESSON_LEADS[first].indexOf(drill.id);
-  // Who runs short of breath needs a place to rest before anything else that is read.
-  if (seatedFirst(input)) return RESTING.includes(drill.id) ? LEADS.other + 0.2 : 0.7;
-  if (others.some((r) => LESSON_LEADS[r].includes(drill.id))) return LEADS.other;
-  return FAR_FETCHED.includes(drill.id) ? 0.4 : (drill.serves[lead] ?? 0) >= 0.5 ? 1 : 0.7;
-}
-
-/** Short of breath lying down: with lungs like these the chair comes first, where anything is left then. */
-const seatedFirst = ({ flags }: LessonInput): boolean => Boolean(flags.copd || flags.respiratory);
 
 /** The drills that can matter for this client, the rest would only lengthen the search. */
 function focused(options: readonly Option[], input: LessonInput, lead: Need): Option[] {
@@ -508,7 +402,6 @@ function makePart(
       sets,
       silentSide: input.silentSide ?? null,
       counting,
-      comfortableExhaleS: input.comfortableExhaleS,
       quietPerMin: input.quietPerMin ?? null,
       shorter,
     }),
@@ -595,163 +488,6 @@ const leadingOf = (chosen: readonly Chosen[], input: LessonInput): number => {
   });
   return best;
 };
-
-/** Sets of one block at most when a lesson is filled, and seconds of free breathing. Common practice, no source. */
-const FILL_SETS = 6;
-const FREE_MOST_S = 120;
-const SIDE_ROUNDS = 2;
-/** A set of so many breaths is two of half as many where there is room for no second one. */
-const HALVED_FROM = 8;
-const TASK_SETS = 3;
-
-/** More of what is in, never one more drill, until nine tenths of the time are taught. */
-function filled(
-  lesson: Lesson,
-  { input }: Frame,
-  { lead, kept }: { lead: number; kept: readonly boolean[] },
-): Lesson {
-  const leads = readAs(input, leadingNeed(input.needs))
-    .slice(0, 2)
-    .flatMap((r) => LESSON_LEADS[r]);
-  const isLead = (b: LessonBlock) => b.drillId !== undefined && leads.includes(b.drillId);
-  const wholeS = input.minutes * 60;
-  const sideRounds = readAs(input, leadingNeed(input.needs))[0] === 'oneSided' ? SIDE_ROUNDS : 1;
-  let made = lesson;
-  const order = made.blocks
-    .map((b, i) => ({ i, rank: i === lead ? 0 : isLead(b) ? 1 : 2 }))
-    .sort((a, b) => a.rank - b.rank || a.i - b.i)
-    .map(({ i }) => i);
-  const tryWith = (i: number, block: LessonBlock): boolean => {
-    const next = { ...made, blocks: made.blocks.map((b, k) => (k === i ? block : b)) };
-    if (lessonS(next) > wholeS * FILL.most) return false;
-    made = next;
-    return true;
-  };
-  const leading = made.blocks[lead];
-  if (leading && !kept[lead] && leading.sets.length === 1 && (leading.sets[0]!.count ?? 0) >= HALVED_FROM)
-    made = { ...made, blocks: made.blocks.map((b, i) => (i === lead ? halved(b) : b)) };
-  if (!made.blocks.some((b) => b.sets.length > 1)) {
-    const long = order.filter((i) => !kept[i] && made.blocks[i]!.sets[0]!.workS >= 30);
-    const at = long.find((i) => made.blocks[i]!.sets[0]!.breath.kind !== 'free') ?? long[0];
-    if (at !== undefined) made = { ...made, blocks: made.blocks.map((b, i) => (i === at ? halved(b) : b)) };
-  }
-  made = ledEnough(made, leads, kept);
-  for (let most = 2; most <= FILL_SETS && lessonS(made) < wholeS * 0.88; most++)
-    for (const i of order) {
-      const block = made.blocks[i]!;
-      if (kept[i] || (block.grade === undefined && block.sets[0]!.breath.kind === 'free')) continue;
-      const again = block.sets.at(-1)!;
-      const perSide = new Set(block.sets.map((s) => s.side)).size;
-      const enough =
-        perSide > 1
-          ? Math.min(most, sideRounds) * roundOf(block.sets).length
-          : block.grade === undefined
-            ? most
-            : Math.min(most, TASK_SETS);
-      if (lessonS(made) >= wholeS * 0.88 || block.sets.length >= enough) continue;
-      const more = perSide > 1 ? roundOf(block.sets) : [again];
-      tryWith(i, { ...block, sets: [...block.sets, ...more] });
-    }
-  for (let freeS = 45; freeS <= FREE_MOST_S && lessonS(made) < wholeS * 0.88; freeS += 15)
-    for (const i of order) {
-      const block = made.blocks[i]!;
-      if (lessonS(made) >= wholeS * 0.88) break;
-      tryWith(i, { ...block, sets: block.sets.map((s) => ({ ...s, freeS: Math.max(s.freeS, freeS) })) });
-    }
-  return trimmed(made);
-}
-
-/** What is done between sets, and after the last one, however many there are. */
-function lastSaid(sets: LessonSet[], teach: Made['teach']): LessonSet[] {
-  const between = teach?.meanwhile[0] ?? sets[0]!.meanwhile;
-  const after = teach?.meanwhile[1] ?? sets.at(-1)!.meanwhile;
-  return sets.map((s, i) => ({ ...s, meanwhile: i === sets.length - 1 ? after : between }));
-}
-
-/** Back within its time: sets beside the leading thing go first, then free breathing, never a block. */
-function trimmed(lesson: Lesson): Lesson {
-  const most = lesson.minutes * 60 * FILL.most;
-  let made = lesson;
-  for (let i = 0; i < 30 && lessonS(made) > most; i++) {
-    const cut = [...made.blocks]
-      .filter((b) => b.sets.length > roundOf(b.sets).length || (b.sets.length > 1 && !b.sets[0]!.side))
-      .sort((a, b) => Number(a.core) - Number(b.core) || b.sets.length - a.sets.length)[0];
-    const longest = [...made.blocks].sort((a, b) => b.sets[0]!.freeS - a.sets[0]!.freeS)[0]!;
-    const keepsTwo = made.blocks.filter((b) => b.sets.length > 1).length > 1 || (cut?.sets.length ?? 0) > 2;
-    made = {
-      ...made,
-      blocks: made.blocks.map((b) =>
-        cut && keepsTwo
-          ? b === cut
-            ? { ...b, sets: b.sets.slice(0, b.sets[0]!.side ? -roundOf(b.sets).length : -1) }
-            : b
-          : b === longest
-            ? { ...b, sets: b.sets.map((s) => ({ ...s, freeS: Math.max(10, s.freeS - 10) })) }
-            : b,
-      ),
-    };
-  }
-  return made;
-}
-
-/** The leading thing gets two fifths of the work: what is beside it gives up sets first. */
-const LEAD_SHARE = 0.4;
-
-function ledEnough(lesson: Lesson, leads: readonly string[], kept: readonly boolean[]): Lesson {
-  const isLead = (b: LessonBlock) => b.drillId !== undefined && leads.includes(b.drillId);
-  const work = (of: readonly LessonBlock[]) => of.reduce((s, b) => s + guidedS(b), 0);
-  let made = lesson;
-  for (let i = 0; i < 8; i++) {
-    const practised = made.blocks.filter((b) => b.grade === undefined);
-    const led = practised.filter(isLead);
-    if (led.length === 0 || work(led) >= work(practised) * LEAD_SHARE) break;
-    const longest = practised
-      .filter((b) => !isLead(b))
-      .sort((a, b) => guidedS(b) - guidedS(a))
-      .find((b) => b.sets.length > 1 && new Set(b.sets.map((s) => s.side)).size === 1);
-    const more = led.filter((b) => !kept[made.blocks.indexOf(b)]);
-    const least = more.length > 0 ? more.reduce((a, b) => (a.sets.length <= b.sets.length ? a : b)) : null;
-    if (!longest && !least) break;
-    made = {
-      ...made,
-      blocks: made.blocks.map((b) =>
-        b === longest
-          ? { ...b, sets: b.sets.slice(0, -1) }
-          : b === least
-            ? {
-                ...b,
-                sets: [
-                  ...b.sets,
-                  ...(new Set(b.sets.map((s) => s.side)).size > 1 ? roundOf(b.sets) : [b.sets.at(-1)!]),
-                ],
-              }
-            : b,
-      ),
-    };
-  }
-  return made;
-}
-
-/** The sets of one round of sides: a quiet side twice, the other once. */
-function roundOf(sets: LessonBlock['sets']): LessonBlock['sets'] {
-  const first = sets[0]!.side;
-  const next = sets.findIndex((s, i) => i > 0 && s.side === first && sets[i - 1]!.side !== first);
-  return next < 0 ? sets : sets.slice(0, next);
-}
-
-/** Two halves of one set, so that there is a gate and a breath left alone between. */
-function halved(block: LessonBlock): LessonBlock {
-  const set = block.sets[0]!;
-  const half = set.count === undefined ? undefined : Math.max(3, Math.floor(set.count / 2));
-  const workS = half === undefined ? Math.round(set.workS / 2) : Math.round((set.workS / set.count!) * half);
-  const one = {
-    ...set,
-    ...(half === undefined ? {} : { count: half, dose: set.dose!.replace(/^\d+/, String(half)) }),
-    workS,
-    freeS: Math.max(15, Math.round(set.freeS / 2)),
-  };
-  return { ...block, sets: [one, one] };
-}
 
 /** A block that a room can run: the first set’s breath, as many rounds as there are sets. */
 function runnable(base: Block, block: LessonBlock): Block {

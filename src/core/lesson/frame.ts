@@ -1,3 +1,4 @@
+import { lower, stopped, upper } from '../base/sentence';
 import { POSITION } from '../body/positions';
 import type { Demand } from '../drills/drill';
 import { callFor, notTodayFor, stopFor } from './care';
@@ -6,9 +7,6 @@ import { NEED_IDEA, READING_IDEA } from './ideas';
 import type { Lesson, LessonBlock, LessonHome } from '../sequence/lesson.schema';
 import { placeOf } from './signs';
 import { momentOf, nextGrade, taskVerb } from './task-block';
-
-const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** Seconds to ask one question and to hear the answer. Common practice, no source. */
 const ASK_S = 15;
@@ -58,15 +56,15 @@ export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
       : {}),
     ...(leading || !unknown(input) ? {} : { look: lookFirst(blocks) }),
     asks: asks.map(({ id, question, ifYes, ask }) => ({ id, question, ifYes, ask })),
-    notToday: dot(notTodayFor(input.flags, sparedWords(frame))),
+    notToday: stopped(notTodayFor(input.flags, sparedWords(frame))),
     stop: stopFor(input.flags),
     sign: {
       signId: sign.id,
-      position: dot(at.told),
+      position: stopped(at.told),
       words,
       tries: sign.tries,
-      record: dot(sign.record),
-      change: dot(sign.change),
+      record: stopped(sign.record),
+      change: stopped(sign.change),
       time: { teachS: asks.length * ASK_S + sign.setUpS, guidedS: sign.takesS * tries, freeS: 0 },
     },
     blocks,
@@ -74,19 +72,19 @@ export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
       ? {
           task: {
             taskId: task.task.id,
-            name: dot(task.task.name),
+            name: stopped(task.task.name),
             grades: task.task.grades,
             today: task.grade,
-            todayTold: dot(todayOf(frame)),
-            breath: dot(task.task.phases.map((p) => `${p.does}: ${p.breath}`).join('; ')),
-            wayBack: dot(`${task.task.stepDown}; ${task.task.caution}`),
+            todayTold: stopped(todayOf(frame)),
+            breath: stopped(task.task.phases.map((p) => `${p.does}: ${p.breath}`).join('; ')),
+            wayBack: stopped(`${task.task.stepDown}; ${task.task.caution}`),
           },
         }
       : {}),
     again: {
-      same: dot(`${at.told}; the same words; ${sign.record}`),
+      same: stopped(`${at.told}; the same words; ${sign.record}`),
       say: sign.again,
-      then: dot(thenOf(frame)),
+      then: stopped(thenOf(frame)),
       time: {
         teachS: place === 'standing' ? 20 : 30,
         guidedS: sign.takesS * tries,
@@ -220,5 +218,3 @@ function homeOf({ input, task }: Frame, blocks: readonly LessonBlock[]): LessonH
     },
   ];
 }
-
-const dot = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);

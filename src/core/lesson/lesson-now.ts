@@ -1,11 +1,10 @@
 import type { Position } from '../body/positions';
-import { cycleS } from '../breath/pattern';
+import { cycleS, printPattern } from '../breath/pattern';
 import { breathsOfRound, roundsOf } from '../breath/timeline';
 import type { ComplaintPlace } from '../screen/complaints';
 import type { Flags } from '../screen/flags';
 import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { drillOf, type Block, type Sequence } from '../sequence/sequence';
-import { patternTold } from './sets';
 import { TASK_PREFIX } from './task-block';
 import { teachOf } from './teach/teach-of';
 import { blockFrom } from './write-block';
@@ -42,7 +41,7 @@ function setsAsTheyAre(block: Block, meanwhile: readonly [string, string]): Less
   const all = sides.flatMap((side, i) => Array.from({ length: roundsOf(dose, i + 1) }, () => side));
   return all.map((side, i) => ({
     breath: pattern ? { kind: 'seconds', pattern } : { kind: 'free' },
-    told: `${pattern ? patternTold(pattern) : 'as it comes'}${side ? `, ${side} side` : ''}`,
+    told: `${pattern ? printPattern(pattern) : 'as it comes'}${side ? `, ${side} side` : ''}`,
     ...(pattern ? { dose: `${breaths.length} breaths`, count: breaths.length } : {}),
     workS,
     freeS: dose.restS,

@@ -1,7 +1,7 @@
 import { blockS, lessonS, openS, timesOf } from '../sequence/lesson';
 import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 
-/** Minutes and seconds. @example minSec(85) // '1:25' */
+/** Minutes and seconds; minutes go on past the hour, as a lesson is planned. @example minSec(85) // '1:25' */
 export const minSec = (s: number): string =>
   `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, '0')}`;
 

@@ -1,6 +1,6 @@
 import { POSITION } from '../body/positions';
 import { ladder } from '../breath/ladder';
-import { cycleS, type Pattern } from '../breath/pattern';
+import { cycleS, printPattern, type Pattern } from '../breath/pattern';
 import type { Counting } from '../breath/counting';
 import type { Drill } from '../drills/drill';
 import { sayFirst } from '../drills/wording';
@@ -27,17 +27,12 @@ export type SetsFor = {
   sets: number;
   silentSide: Side | null;
   counting: Counting;
-  comfortableExhaleS: number | null;
   quietPerMin: number | null;
   /** Only its least, no step longer. */
   shorter: boolean;
 };
 
 const numberOf = (s: number): string => String(Math.round(s * 10) / 10);
-
-/** A pattern as it is written. @example patternTold(3–0–5–0) // '3–0–5–0' */
-export const patternTold = ({ inhaleS, holdInS, exhaleS, holdOutS }: Pattern): string =>
-  [inhaleS, holdInS, exhaleS, holdOutS].map(numberOf).join('–');
 
 /** The inhale that goes with an exhale: three fifths of it, four seconds at most. Our choice within practice P72. */
 export const inhaleFor = (exhaleS: number): number => Math.max(1, Math.min(4, Math.round(exhaleS * 0.6)));
@@ -140,7 +135,7 @@ export function setsOf(of: SetsFor): LessonSet[] {
     );
     const written = breathing.full
       ? `${numberOf(pattern.inhaleS)}–${numberOf(pattern.holdInS)}–full, unforced (about ${numberOf(pattern.exhaleS)})–${numberOf(pattern.holdOutS)}`
-      : patternTold(pattern);
+      : printPattern(pattern);
     return {
       breath: moves
         ? { kind: 'movement', pattern, in: moves.in, out: moves.out }

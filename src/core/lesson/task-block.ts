@@ -1,4 +1,5 @@
 import type { Position } from '../body/positions';
+import { printPattern } from '../breath/pattern';
 import { Drill } from '../drills/drill.schema';
 import type { Demand, WrittenDrill } from '../drills/drill';
 import { gradeToday, placesOf, taskVerdict, type TaskVerdict } from '../task/grade';
@@ -7,7 +8,7 @@ import { LIGHT_PCT } from '../safety/rules';
 import type { Task } from '../task/task.schema';
 import type { LessonInput } from './input';
 import type { LessonSet } from '../sequence/lesson.schema';
-import { inhaleFor, patternTold } from './sets';
+import { inhaleFor } from './sets';
 
 /** Names of tasks that read badly after “to” or “each time you”. */
 const AS_VERB: Record<string, string> = {
@@ -209,12 +210,12 @@ export function taskSets(
     const cycle = inS + outS + (practice.breath === 'tied' && inS + outS >= 5 ? 3 : 0);
     const told =
       practice.breath === 'tied'
-        ? `tied ${patternTold(pattern)} (in = ${practice.in}, out = ${practice.out}), ${gradeSaid(g)}${cycle > inS + outS ? ', 3 s between' : ''}`
+        ? `tied ${printPattern(pattern)} (in = ${practice.in}, out = ${practice.out}), ${gradeSaid(g)}${cycle > inS + outS ? ', 3 s between' : ''}`
         : practice.breath === 'phrase'
-          ? `phrase about ${patternTold(pattern)}, let go at the comma, ${gradeSaid(g)}`
+          ? `phrase about ${printPattern(pattern)}, let go at the comma, ${gradeSaid(g)}`
           : counting === 'none'
-            ? `about ${patternTold(pattern)}, not counted aloud, ${gradeSaid(g)}`
-            : `${patternTold(pattern)}, ${gradeSaid(g)}`;
+            ? `about ${printPattern(pattern)}, not counted aloud, ${gradeSaid(g)}`
+            : `${printPattern(pattern)}, ${gradeSaid(g)}`;
     return {
       breath:
         practice.breath === 'tied'

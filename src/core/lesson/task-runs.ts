@@ -1,11 +1,8 @@
-import type { BlockResult } from '../run/run';
+import { BADLY_UP_TO, type BlockResult } from '../run/run';
 import type { Sequence } from '../sequence/sequence';
 import type { GradeRun } from '../task/grade';
 import { GradeNumber } from '../task/task.schema';
 import { TASK_PREFIX } from './task-block';
-
-/** A rating up to this says that it was too much. Our choice, as for drills. */
-const BADLY_UP_TO = 2;
 
 /**
  * How a task went, run by run: a block of it that was done well counts as the same, one that was stopped, made easier or

@@ -6,7 +6,9 @@ import type { Drill } from '../drills/drill';
 import { doseWorth } from '../sequence/dose';
 import { lessonS } from '../sequence/lesson';
 import type { Lesson } from '../sequence/lesson.schema';
-import { ASIDE_COST, FILL, LEAD_WORTH, leadFactor, leadsOf, preparedFor, TIME_WORTH } from './compose';
+import { ASIDE_COST, LEAD_WORTH, TIME_WORTH } from './compose';
+import { FILL } from './fill';
+import { leadFactor, leadsOf, preparedFor } from './leads';
 import type { LessonInput } from './input';
 import { leadingNeed } from './whom';
 

@@ -1,3 +1,4 @@
+import { stopped, upper } from '../base/sentence';
 import { POSITION, type Position } from '../body/positions';
 import { PROP_NAME } from '../body/props';
 import { demandsOf } from '../safety/demands';
@@ -106,8 +107,6 @@ function sideTold(sets: readonly LessonSet[]): string {
     : `left ${left} sets, right ${right}; ${Math.round(left / right)}:1.`;
 }
 
-const dot = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
-
 /** A block as it is taught: set-up, sets, gate, what is seen, what is said. */
 export function blockFrom(made: Written, { from, index, lead, last, frame }: Place): LessonBlock {
   const { base, drill, sets } = made;
@@ -124,22 +123,22 @@ export function blockFrom(made: Written, { from, index, lead, last, frame }: Pla
     ...(core ? (sets.length > 1 ? { late: 'when late set 1 only' } : {}) : { late: 'cut first' }),
     drillId: drill.id,
     place: base.position,
-    position: dot(positionTold(base.position, base.ways)),
+    position: stopped(positionTold(base.position, base.ways)),
     props: base.props,
-    propsTold: dot(propsIn(base)),
-    hands: dot(named(handsOf(teach, frame), quiet)),
-    getThere: dot(wayThere(from, base.position)),
+    propsTold: stopped(propsIn(base)),
+    hands: stopped(named(handsOf(teach, frame), quiet)),
+    getThere: stopped(wayThere(from, base.position)),
     sets,
-    effort: dot(teach.effort),
+    effort: stopped(teach.effort),
     effortPct: Math.max(base.tone.controlPct, base.tone.floorPct),
     side: sideTold(sets),
     gate: { told: gateTold(gate), rules: gate },
-    right: dot(named(teach.right, quiet)),
-    wrong: dot(teach.wrong),
+    right: stopped(named(teach.right, quiet)),
+    wrong: stopped(teach.wrong),
     correct: teach.correct,
     cues: [named(teach.cues[0], quiet), named(teach.cues[1], quiet)],
     image: teach.image,
-    limit: dot(limitFor(flags, frame.places, base.tone.controlPct)),
+    limit: stopped(limitFor(flags, frame.places, base.tone.controlPct)),
     why: named(teach.why, quiet),
     demands: [...demandsOf(drill, base)],
     teachS: made.teachS + wayS(from, base.position),
@@ -247,22 +246,22 @@ export function taskBlockFrom(
     late: sets.length > 1 ? 'when late set 1 only' : 'only behind its gate',
     grade: grade as 1 | 2 | 3 | 4 | 5,
     place: base.position,
-    position: dot(`${positionTold(base.position, base.ways)}${said ? `; ${said}` : ''}`),
+    position: stopped(`${positionTold(base.position, base.ways)}${said ? `; ${said}` : ''}`),
     props: [],
-    propsTold: dot(task.props.join(', ') || 'none'),
-    hands: dot(TASK_HANDS[task.id] ?? 'free'),
-    getThere: dot(wayThere(from, base.position)),
+    propsTold: stopped(task.props.join(', ') || 'none'),
+    hands: stopped(TASK_HANDS[task.id] ?? 'free'),
+    getThere: stopped(wayThere(from, base.position)),
     sets,
-    effort: dot(effort.told),
+    effort: stopped(effort.told),
     effortPct: effort.pct,
     side: `both alike, 1:1${TURNS.includes(task.id) ? '; turn with the feet' : ''}.`,
     gate: { told: gateTold(rules), rules },
-    right: dot(rightOf(task)),
-    wrong: dot(task.watch),
-    correct: upper(dot(task.stepDown)),
+    right: stopped(rightOf(task)),
+    wrong: stopped(task.watch),
+    correct: upper(stopped(task.stepDown)),
     cues: [task.cues[0]!, task.cues[1]!],
     image: task.image,
-    limit: dot(limit),
+    limit: stopped(limit),
     why: `It is the same breath as before, a step nearer to the day I ${taskVerb(task)} again.`,
     demands: demandsAt(task, grade),
     teachS: made.teachS + wayS(from, base.position),
@@ -285,5 +284,3 @@ function rightOf({ practice, phases }: Task): string {
       return `breath and movement go together${out ? `; ${out.does}: ${out.breath}` : ''}`;
   }
 }
-
-const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

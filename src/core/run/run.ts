@@ -78,7 +78,7 @@ export function lostDrills(results: readonly BlockResult[]): string[] {
 }
 
 /** Quality up to which a block went badly. */
-const BADLY_UP_TO = 2;
+export const BADLY_UP_TO = 2;
 
 /** A run as far as the floor is concerned: what was done, how, and what was asked after it. */
 export type AskedRun = { results: readonly JudgedResult[]; asked?: RunState['asked'] };

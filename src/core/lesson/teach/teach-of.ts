@@ -1,3 +1,4 @@
+import { stopped, upper } from '../../base/sentence';
 import type { Drill } from '../../drills/drill';
 import type { Block } from '../../sequence/sequence';
 import { wordsOf } from '../../sequence/words';
@@ -21,12 +22,6 @@ export function teachOf(drill: Drill, block: Block): Teach {
   };
 }
 
-const sentence = (text: string): string => {
-  const said = text.trim();
-  return /[.!?]$/.test(said) ? said : `${said}.`;
-};
-const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
 function fromDrill(drill: Drill, block: Block): Teach {
   const words = wordsOf(block);
   const cues = words.cues.map((c) => c.text);
@@ -36,7 +31,7 @@ function fromDrill(drill: Drill, block: Block): Teach {
     hands: 'as the drill says',
     right: words.feeling.replace(/\.$/, ''),
     wrong: fault?.sign ?? 'the breath gets bigger',
-    correct: upper(sentence(fault?.mend ?? 'half of that')),
+    correct: upper(stopped(fault?.mend ?? 'half of that')),
     cues: [cues[0] ?? 'Small, and through the nose.', cues[1] ?? 'Let it out without a push.'],
     image: cues[2] ?? 'Ripples arriving at the edge of a small lake.',
     why: 'I want to know what this changes for me.',

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import type { LookData } from '@/core/look/look';
 import { stateOf, testsOf, without } from '@/core/look/progress';
 import { TEST, TESTS, type TestId } from '@/core/look/tests';
@@ -155,42 +155,37 @@ export function LookStation({
             the test out.
           </Notice>
         )}
-        <Panel
-          look={look}
-          set={set}
-          lookId={lookId}
-          school={school}
-          holdBars={holdBars}
-          thresholds={thresholds}
-          barred={Object.keys(positionBars) as Position[]}
-        />
-        <SkipBar
-          key={shown}
-          state={stateOf(look, shown)}
-          why={look.skipped?.[shown] ?? null}
-          onSkip={skip}
-          onAnew={() => {
-            setBefore({ test: shown, look });
-            set((l) => without(l, shown));
-          }}
-          onBringBack={
-            before?.test === shown
-              ? () => {
-                  set(() => before.look);
-                  setBefore(null);
-                }
-              : null
-          }
-        />
-        <label className="block">
-          <span className="text-fine text-soft">Note on this look</span>
-          <textarea
-            className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1"
-            value={look.note}
-            maxLength={4000}
-            onChange={(e) => set((l) => ({ ...l, note: e.target.value }))}
+        {/* Panel and what stands under it come together: what was pressed is the test that is seen. */}
+        <Suspense fallback={<div className="min-h-[60vh]" />}>
+          <Panel
+            look={look}
+            set={set}
+            lookId={lookId}
+            school={school}
+            holdBars={holdBars}
+            thresholds={thresholds}
+            barred={Object.keys(positionBars) as Position[]}
           />
-        </label>
+          <SkipBar
+            key={shown}
+            state={stateOf(look, shown)}
+            why={look.skipped?.[shown] ?? null}
+            onSkip={skip}
+            onAnew={() => {
+              setBefore({ test: shown, look });
+              set((l) => without(l, shown));
+            }}
+            onBringBack={
+              before?.test === shown
+                ? () => {
+                    set(() => before.look);
+                    setBefore(null);
+                  }
+                : null
+            }
+          />
+          <LookNote note={look.note} onNote={(note) => set((l) => ({ ...l, note }))} />
+        </Suspense>
       </div>
       {choosing && (
         <TestChooser
@@ -204,5 +199,19 @@ export function LookStation({
         />
       )}
     </div>
+  );
+}
+
+function LookNote({ note, onNote }: { note: string; onNote: (note: string) => void }) {
+  return (
+    <label className="block">
+      <span className="text-fine text-soft">Note on this look</span>
+      <textarea
+        className="h-14 w-full resize-none border-b-[1.5px] border-ink bg-transparent py-1"
+        value={note}
+        maxLength={4000}
+        onChange={(e) => onNote(e.target.value)}
+      />
+    </label>
   );
 }

@@ -17,6 +17,7 @@ import { relookFor } from '../propose/propose';
 import { asNeeds, readLook, type ReadingsResult } from '../read/read';
 import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
+import { toldIn, type Told } from '../read/told';
 import type { Finding, LessonInput } from '../lesson/input';
 import { taskRuns } from '../lesson/task-runs';
 import { taskById } from '../task/library';
@@ -132,8 +133,9 @@ export function caseOf(records: CaseRecords): ClientCase {
     });
   });
   const goals = screen.data.goalList ?? [];
+  const told: Told = { words: screen.data.goals, complaints: screen.data.complaints ?? [] };
   const read = (data: LookData, bands: readonly SeenBands[], clips: readonly SeenClip[]) =>
-    readLook(data, flags(), { school, control, bands, clips, thresholds, goals });
+    readLook(data, flags(), { school, control, bands, clips, thresholds, goals, told });
   const looks = records.looks.map((look): SeenLook => {
     const bands = once(look.bands);
     const clips = once(look.clips);
@@ -222,7 +224,7 @@ function lessonPlanOf(
     ...(complaints ? { complaints } : {}),
     ...(counting ? { counting } : {}),
     ...(goals.trim() ? { wants: goals } : {}),
-    findings: look ? findingsIn(look) : [],
+    findings: [...new Set([...(look ? findingsIn(look) : []), ...findingsTold(goals)])],
   };
 }
 
@@ -234,6 +236,18 @@ function findingsIn({ quiet, fiveAndFive, signs }: LookData): Finding[] {
     ...(fiveAndFive?.yawning ? (['yawns'] as const) : []),
     ...(lift >= LIFT_FROM ? (['liftsShoulders'] as const) : []),
     ...(signs.mouth ? (['mouthOpen'] as const) : []),
+  ];
+}
+
+/** The same of what the client says in passing. */
+function findingsTold(words: string): Finding[] {
+  const { sighs, yawns, mouth, voice, count } = toldIn(words);
+  return [
+    ...(sighs ? (['sighs'] as const) : []),
+    ...(yawns ? (['yawns'] as const) : []),
+    ...(mouth ? (['mouthOpen'] as const) : []),
+    ...(voice ? (['voiceRunsOut'] as const) : []),
+    ...(count ? (['hatesCounting'] as const) : []),
   ];
 }
 

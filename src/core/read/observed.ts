@@ -8,12 +8,14 @@ import type { Timing } from '../look/taps';
 import type { Flags } from '../screen/flags';
 import type { Control, School } from '../aims/school';
 import type { Grade } from './grades';
+import type { Told } from './told';
 import type { Thresholds } from './thresholds';
 
 /** A look with everything that can be computed from it, ready to be read. */
 export type Observed = {
   look: LookData;
   flags: Flags;
+  told: Told;
   timing: Timing | null;
   bands: readonly SeenBands[];
   clips: readonly SeenClip[];
@@ -36,6 +38,8 @@ export type Probe = {
   /** The test that would settle it, for the list of what to look at next. */
   test: TestId;
   measure: string;
+  /** It counts where it was said, and nobody is asked to look for it: being silent about it makes nothing less sure. */
+  aside?: true;
   find: (o: Observed) => Finding | null;
 };
 

@@ -9,6 +9,7 @@ import { mostSupported, type SeenBands, type SeenClip } from '../look/quiet';
 import { isLying, type Observed } from './observed';
 import { asksOf, type Ask } from './asks';
 import { leadOf, NAMED_FROM, readAll, READING, type Reading, type ReadingName } from './readings';
+import { NOTHING_TOLD, type Told } from './told';
 import { SCHOOL_LABEL, type Control, type School } from '../aims/school';
 import { DEFAULT_THRESHOLDS, type Thresholds } from './thresholds';
 
@@ -63,6 +64,8 @@ export type ReadOptions = {
   thresholds?: Thresholds;
   /** What the client wants and does (practice P75). */
   goals?: readonly Goal[];
+  /** The goal in the client's own words, and where it hurts. */
+  told?: Told;
 };
 
 const DEFAULT_CONTROL: Control = 'drawIn';
@@ -78,12 +81,14 @@ export function readLook(
     clips = [],
     thresholds = DEFAULT_THRESHOLDS,
     goals = [],
+    told = NOTHING_TOLD,
   }: ReadOptions = {},
 ): ReadingsResult {
   const tapped = look.quiet ? timingFromTaps(look.quiet.taps, look.quiet.first) : null;
   const observed: Observed = {
     look,
     flags,
+    told,
     timing: tapped?.ok ? tapped.value : null,
     bands,
     clips,

@@ -187,9 +187,12 @@ function readOne(name: ReadingName, observed: Observed): Reading {
   const seen = used.reduce((sum, e) => sum + e.weight, 0);
   const heaviest = (of: readonly { weight: number; topic: string }[], topic: string) =>
     Math.max(0, ...of.filter((p) => p.topic === topic).map((p) => p.weight));
-  const total = topics.reduce((sum, t) => sum + heaviest(READING[name].probes, t), 0);
+  const asked = probed.filter(({ probe, finding }) => finding || !probe.aside).map(({ probe }) => probe);
+  const total = topics.reduce((sum, t) => sum + heaviest(asked, t), 0);
   const known = topics.reduce((sum, t) => sum + heaviest(used, t), 0);
-  const missing = probed.filter((p) => !p.finding).sort((a, b) => gain(b.probe, used) - gain(a.probe, used));
+  const missing = probed
+    .filter((p) => !p.finding && !p.probe.aside)
+    .sort((a, b) => gain(b.probe, used) - gain(a.probe, used));
   const strength = seen === 0 ? 0 : clamp(used.reduce((sum, e) => sum + e.weight * e.degree, 0) / seen, 0, 1);
   const main = MAIN_TOPICS[name];
   return {

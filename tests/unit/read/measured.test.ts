@@ -7,6 +7,7 @@ import * as when from '@/core/read/probes/when';
 import * as where from '@/core/read/probes/where';
 import { READING, READINGS, strengthWord } from '@/core/read/readings';
 import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
+import { NOTHING_TOLD } from '@/core/read/told';
 import { summariseHolds } from '@/core/look/holds';
 import { SYMPTOMS } from '@/core/look/symptoms';
 import { look } from '../helpers';
@@ -71,6 +72,7 @@ function seen(more: Partial<Observed>, data: Partial<LookData> = {}): Observed {
   return {
     look: at,
     flags: {},
+    told: NOTHING_TOLD,
     timing: null,
     bands: [],
     clips: [],

@@ -1,3 +1,4 @@
+import { NOTHING_TOLD } from '@/core/read/told';
 import type { Goal } from '@/core/aims/goals';
 import { GOAL, GOALS } from '@/core/aims/goals';
 import type { Need } from '@/core/aims/needs';
@@ -314,6 +315,7 @@ describe('readings told apart', () => {
       readAll({
         look: look({}),
         flags: {},
+        told: NOTHING_TOLD,
         timing: null,
         bands: [],
         clips: [],

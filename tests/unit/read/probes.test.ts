@@ -6,6 +6,7 @@ import * as where from '@/core/read/probes/where';
 import * as trunk from '@/core/read/probes/trunk';
 import * as when from '@/core/read/probes/when';
 import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
+import { NOTHING_TOLD } from '@/core/read/told';
 import { summariseHolds } from '@/core/look/holds';
 import { timingFromTaps } from '@/core/look/taps';
 import { look, must } from '../helpers';
@@ -15,6 +16,7 @@ function observed(data: Partial<LookData>): Observed {
   return {
     look: seen,
     flags: {},
+    told: NOTHING_TOLD,
     timing: seen.quiet ? must(timingFromTaps(seen.quiet.taps, seen.quiet.first)) : null,
     bands: [],
     clips: [],

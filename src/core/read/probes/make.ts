@@ -6,7 +6,9 @@ import type { Flags } from '../../screen/flags';
 import { clamp } from '../../base/statistics';
 import { firstBands, firstRings, has, type Finding, type Observed, type Probe } from '../observed';
 import type { SeenBands } from '../../look/quiet';
+import { KIND_LABEL, PLACE_LABEL, type ComplaintPlace } from '../../screen/complaints';
 import type { Grade } from '../grades';
+import { toldIn, type Saying } from '../told';
 import { sourceOf, type ThresholdName } from '../thresholds';
 
 const RINGS = 'rib rings in hook-lying';
@@ -109,6 +111,50 @@ export function timed(topic: string, weight: number, read: (t: TimedBreath, o: O
     },
   ];
 }
+
+/** What the client says in passing about one thing; it beats nothing that was seen. */
+export const said = (topic: string, weight: number, saying: Saying, degree: number): Probe => ({
+  topic,
+  weight,
+  test: 'quiet',
+  measure: 'what the client says',
+  aside: true,
+  find: ({ told: { words } }) => {
+    const clause = toldIn(words)[saying];
+    return clause === undefined
+      ? null
+      : {
+          grade: 'reported',
+          degree,
+          text: `says “${clause}”`,
+          against: 'what is seen, where it was',
+          source: CP,
+        };
+  },
+});
+
+/** Where it hurts or pulls, from the score that counts as much to nine more for fully. */
+export const hurting = (topic: string, weight: number, places: readonly ComplaintPlace[]): Probe => ({
+  topic,
+  weight,
+  test: 'quiet',
+  measure: 'where it hurts',
+  aside: true,
+  find: ({ told: { complaints } }) => {
+    const worst = complaints
+      .filter((c) => places.includes(c.place) && (c.kind === 'hurts' || c.kind === 'pulls') && c.score > 0)
+      .sort((a, b) => b.score - a.score)[0];
+    return worst
+      ? {
+          grade: 'reported',
+          degree: clamp(worst.score / 8, 0, 1),
+          text: `${PLACE_LABEL[worst.place]} ${KIND_LABEL[worst.kind]}, ${worst.score} of 10`,
+          against: 'nothing that hurts there',
+          source: CP,
+        }
+      : null;
+  },
+});
 
 /** Answers to single complaints, taken as what the client says. */
 export function told(

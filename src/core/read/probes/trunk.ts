@@ -1,6 +1,6 @@
 import type { Probe } from '../observed';
 import { CONTROL_LABEL } from '../../aims/school';
-import { flagged, sign } from './make';
+import { flagged, said, sign } from './make';
 
 const floorFelt = (weight: number, wanted: 'holds' | 'pushedDown'): Probe =>
   sign(
@@ -77,6 +77,7 @@ export const FLOOR_OVERLOADED: readonly Probe[] = [
 ];
 
 export const TONE_STOPS_BREATH: readonly Probe[] = [
+  said('set a light tone and go on breathing', 1, 'holdsOnEffort', 0.6),
   sign(3, 'toneStopsBreath', 'set a light tone and go on breathing', 'P52, common practice', (v, o) => ({
     degree: v ? 1 : -1,
     text: v ? 'the breath stops when tone is kept' : 'breathes on with tone kept',

@@ -3,7 +3,7 @@ import { scoreSymptoms } from '../../look/symptoms';
 import { clamp } from '../../base/statistics';
 import type { Probe } from '../observed';
 import { CLIP_REVERSED } from './clip';
-import { bandProbe, held, pct, placeOf, ringProbe, sign, signed, timed, told } from './make';
+import { bandProbe, held, pct, placeOf, ringProbe, said, sign, signed, timed, told } from './make';
 
 export const REVERSED: readonly Probe[] = [
   bandProbe('which way the belly goes', 5, (b) => {
@@ -102,6 +102,8 @@ const EITHER_LOW = -0.1;
 /** Sighs more often than this make a breath uneven; over less than this nobody counts them (our choice; s). */
 const SIGHS_PER_MIN = 1;
 const LEAST_WATCH_S = 30;
+/** More than slight breathlessness at rest is much (our choice; of 10). */
+const BREATHLESS_AT_REST = 2;
 
 export const FAST: readonly Probe[] = [
   ...timed('rate', 2, (t, o) => {
@@ -140,6 +142,39 @@ export const FAST: readonly Probe[] = [
       };
     },
   },
+  said('sighs', 0.8, 'sighs', 0.6),
+  {
+    topic: 'breathless at rest',
+    weight: 1,
+    test: 'numbers',
+    measure: 'breathlessness at rest',
+    aside: true,
+    find: ({ look: { numbers } }) =>
+      numbers?.breathlessness === undefined
+        ? null
+        : {
+            grade: 'reported',
+            degree: Math.max(EITHER_LOW, signed(numbers.breathlessness - BREATHLESS_AT_REST, 2)),
+            text: `breathless at rest, ${numbers.breathlessness} of 10`,
+            against: `up to ${BREATHLESS_AT_REST} of 10 (slight)`,
+            source: 'Borg 1982, Med Sci Sports Exerc 14:377 for the scale; the limit is common practice',
+          },
+  },
+  {
+    ...sign(
+      0.5,
+      'audible',
+      'breath heard at rest',
+      'P16, common practice',
+      (v) => ({
+        degree: v ? 0.6 : EITHER_LOW,
+        text: v ? 'the breath is heard at rest' : 'a silent breath',
+        against: 'a silent breath',
+      }),
+      { test: 'signs' },
+    ),
+    aside: true,
+  },
   {
     topic: 'complaints',
     weight: 1,
@@ -161,6 +196,7 @@ export const FAST: readonly Probe[] = [
 ];
 
 export const SHORT_EXHALE: readonly Probe[] = [
+  said('voice, as told', 1, 'voice', 0.6),
   ...timed('exhale in quiet breathing', 2, (t, o) => {
     const { at, source } = held(o, 'exhaleRatio');
     return {
@@ -210,6 +246,27 @@ export const SHORT_EXHALE: readonly Probe[] = [
 ];
 
 export const LOW_HOLD: readonly Probe[] = [
+  said('breathless with effort, as told', 1, 'breathless', 0.6),
+  {
+    topic: 'cough',
+    weight: 1,
+    test: 'hold',
+    measure: 'a cough after a hold',
+    aside: true,
+    find: ({ look }) => {
+      const coughs = look.holds.filter((h) => h.cough === true).length;
+      const asked = look.holds.filter((h) => h.cough !== undefined).length;
+      return asked === 0
+        ? null
+        : {
+            grade: 'rated',
+            degree: coughs > 0 ? 0.6 : -0.3,
+            text: coughs > 0 ? `${coughs} of ${asked} holds ended with a cough` : 'no cough after a hold',
+            against: 'no cough',
+            source: 'P27, common practice',
+          };
+    },
+  },
   {
     topic: 'calm hold',
     weight: 3,

@@ -3,7 +3,7 @@ import { TAPE_LABEL, TAPE_LEVELS, tapeResults, tapeSideRatio, type TapeLevel } f
 import { clamp } from '../../base/statistics';
 import { average, has, isLying, rings, type Observed, type Probe } from '../observed';
 import { CLIP_BEND, CLIP_CHEST_OR_BELLY, CLIP_SHOULDERS, CLIP_SIDES, MEASURED_PELVIS } from './clip';
-import { bandProbe, held, pct, placeOf, ribs, ringProbe, sign, signed } from './make';
+import { bandProbe, held, hurting, pct, placeOf, ribs, ringProbe, said, sign, signed } from './make';
 
 const CHEST_OR_BELLY = 'chest or belly';
 
@@ -113,6 +113,10 @@ export const UPPER_CHEST: readonly Probe[] = [
     }),
     { test: 'signs' },
   ),
+  said('nose or mouth, in the quiet watch', 0.8, 'mouth', 0.6),
+  said('nostrils and yawns', 0.8, 'yawns', 0.5),
+  said('neck and jaw, as told', 0.8, 'neck', 0.5),
+  hurting('neck and jaw, as told', 1, ['neck', 'jaw', 'shoulder']),
 ];
 
 const LIFT = ['none', 'slight', 'clear', 'strong'] as const;

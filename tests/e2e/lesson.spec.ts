@@ -9,8 +9,12 @@ test('a goal becomes a task, and with a complaint and an answer of the day a les
   await page.getByRole('group', { name: 'Tasks for this goal' }).getByRole('button').first().click();
   await expect(page.getByLabel('Grade today')).toBeVisible();
   await page.getByLabel('Grade wanted').selectOption('4');
-  await page.getByRole('button', { name: 'low back', exact: true }).click();
   const complaints = page.getByRole('region', { name: 'Where it hurts' });
+  await complaints.getByRole('radio', { name: 'Back' }).click();
+  await complaints.getByRole('button', { name: 'low back', exact: true }).click();
+  await complaints.getByRole('radio', { name: 'Left' }).click();
+  await expect(complaints.getByRole('button', { name: 'low back, 4 of 10' })).toBeVisible();
+  await expect(complaints.getByRole('button', { name: 'hip, left', exact: true })).toBeVisible();
   await expect(complaints.getByText('hurts 4 of 10')).toBeVisible();
   await complaints.getByRole('radio', { name: 'pulls' }).click();
   await expect(complaints.getByText('pulls 4 of 10')).toBeVisible();

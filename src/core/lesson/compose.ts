@@ -3,12 +3,12 @@ import { propFor, type Prop } from '../body/props';
 import { NEEDS, type Need } from '../aims/needs';
 import { fail, ok, type Result } from '../base/result';
 import { stageRank, type Demand, type Drill } from '../drills/drill';
+import { flagsFromComplaints } from '../screen/complaints';
 import { solve, type SolveOptions } from '../plan/solve';
 import { choicesOf, isFirstVisit, isFresh, planOf, weightsOf, type Option } from '../propose/choices';
 import { leadsFor } from '../propose/gain';
 import { isOpen, POSITION_PROPS, verdictFor } from '../safety/verdict';
 import { demandsOf } from '../safety/demands';
-import { sparedBy } from '../screen/complaints';
 import { doseWorth } from '../sequence/dose';
 import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
@@ -109,21 +109,22 @@ const COMFORT: readonly Prop[] = ['pillow', 'towel'];
  *
  * @returns the lesson with the blocks that a room can run; an error that says what would help where nothing is open
  */
-export function composeLesson(given: LessonInput, how: SolveOptions = {}): Result<Composed> {
+export function composeLesson(asked: LessonInput, how: SolveOptions = {}): Result<Composed> {
+  const given = { ...asked, flags: { ...asked.flags, ...flagsFromComplaints(asked.complaints ?? []) } };
   if (!(given.minutes >= 5)) return fail('A lesson needs at least 5 minutes.', 'minutes');
   if (given.minutes > 90) return fail('A lesson lasts at most 90 minutes.', 'minutes');
   const places = (given.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place);
   const chosenTask = given.task?.task ?? standInTask(given);
-  const asked = asksFor({ flags: given.flags, task: chosenTask, places, upright: given.minutes >= 12 });
-  const asks = asked.slice(0, given.minutes <= 10 ? 2 : given.minutes <= 15 ? 3 : 4);
-  const effects = effectsOf(asked, given.day);
+  const questions = asksFor({ flags: given.flags, task: chosenTask, places, upright: given.minutes >= 12 });
+  const asks = questions.slice(0, given.minutes <= 10 ? 2 : given.minutes <= 15 ? 3 : 4);
+  const effects = effectsOf(questions, given.day);
   if (effects.end)
     return fail(
-      `Today nothing is coached: ${asked.find((a) => given.day?.[a.id] && a.effect.end)!.ask}.`,
+      `Today nothing is coached: ${questions.find((a) => given.day?.[a.id] && a.effect.end)!.ask}.`,
       'day',
     );
   const input = preparedFor(given, effects.flags);
-  const barred = new Set<Demand>([...effects.without, ...sparedBy(given.complaints ?? [])]);
+  const barred = new Set<Demand>(effects.without);
   const task = taskToday(input, effects);
   const sign =
     SIGNS.find((s) => s.id === given.signId && placeOf(s, input.flags)) ??

@@ -113,6 +113,18 @@ export const POSITION_RULES: readonly Rule<(position: Position) => boolean>[] = 
     source: 'P7',
   },
   {
+    target: trait('prone'),
+    when: (f) => f.spared?.some((s) => s === 'ribWrap' || s === 'abdominalLoad') === true,
+    because: 'the front is pressed, and it hurts there',
+    source: 'common practice',
+  },
+  {
+    target: oneOf('foldedOnHeels', 'counterLean', 'crossedLying'),
+    when: (f) => f.spared?.includes('armsOverhead') === true,
+    because: 'the shoulder that hurts would lift, reach or carry here',
+    source: 'common practice',
+  },
+  {
     target: oneOf('quadruped'),
     when: postpartumUnder(POSTPARTUM_LOAD_WEEKS),
     because: 'the abdominal wall hangs here, and it is still mending',

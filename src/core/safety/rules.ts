@@ -1,4 +1,5 @@
 import type { Demand } from '../drills/drill';
+import { SPARES } from '../screen/complaints';
 import { flagEntry, FLAGS } from '../screen/flag-table';
 import { settledFlags, type Flags } from '../screen/flags';
 import {
@@ -60,6 +61,13 @@ const uncleared = (f: Flags): boolean => f.clearedPressure === false && is('card
 const birthUncleared = (f: Flags): boolean => f.clearedBirth === false && f.postpartumWeeks !== undefined;
 
 export const DEMAND_RULES: readonly DemandRule[] = [
+  ...SPARES.map((target): DemandRule => ({
+    target,
+    when: (f) => f.spared?.includes(target) === true,
+    remedy: 'bar',
+    because: 'it would press, bind, stretch or load a place that hurts',
+    source: 'common practice',
+  })),
   ...FLAGS.flatMap((flag): DemandRule[] => {
     const { noHold } = flagEntry(flag);
     if (!noHold) return [];

@@ -49,15 +49,17 @@ export const KIND_LABEL: Record<Complaint['kind'], string> = {
 };
 
 /** What of the demands of drills a place that hurts is spared; their names stand with the drills, a floor above. */
-type Spared =
-  | 'armsOverhead'
-  | 'reachBehind'
-  | 'spineLoad'
-  | 'ribWrap'
-  | 'ribStretch'
-  | 'stretch'
-  | 'oneLeg'
-  | 'abdominalLoad';
+export const SPARES = [
+  'armsOverhead',
+  'reachBehind',
+  'spineLoad',
+  'ribWrap',
+  'ribStretch',
+  'stretch',
+  'oneLeg',
+  'abdominalLoad',
+] as const;
+export type Spared = (typeof SPARES)[number];
 
 /** What is not done to a place that hurts: it is not pressed, bound or stretched. Common practice, no source. */
 const SPARED: Partial<Record<ComplaintPlace, readonly Spared[]>> = {
@@ -77,17 +79,17 @@ const SPARED: Partial<Record<ComplaintPlace, readonly Spared[]>> = {
 /** From this score on a place that hurts is spared. Common practice, no source. */
 const SPARED_FROM = 3;
 
+const isSpared = (c: Complaint): boolean =>
+  (c.kind === 'hurts' || c.kind === 'pulls') && c.score >= SPARED_FROM;
+
 /** What nobody asks of this body today, by where it hurts. */
-export const sparedBy = (complaints: readonly Complaint[]): Spared[] => [
-  ...new Set(
-    complaints
-      .filter((c) => (c.kind === 'hurts' || c.kind === 'pulls') && c.score >= SPARED_FROM)
-      .flatMap((c) => SPARED[c.place] ?? []),
-  ),
+const sparedBy = (complaints: readonly Complaint[]): Spared[] => [
+  ...new Set(complaints.filter(isSpared).flatMap((c) => SPARED[c.place] ?? [])),
 ];
 
 /** The flags that follow from where something hurts, leaks or is heavy. */
 export function flagsFromComplaints(complaints: readonly Complaint[]): Partial<Flags> {
+  const spared = sparedBy(complaints);
   const some = (test: (c: Complaint) => boolean) => complaints.some((c) => c.score > 0 && test(c));
   return {
     ...(some((c) => c.place === 'pubic' && c.kind !== 'leaks') ? { pubicPain: true } : {}),
@@ -98,5 +100,7 @@ export function flagsFromComplaints(complaints: readonly Complaint[]): Partial<F
     ...(some((c) => c.place === 'floor' && (c.kind === 'hurts' || c.kind === 'pulls'))
       ? { floorTension: true }
       : {}),
+    ...(complaints.some((c) => c.place === 'knee' && isSpared(c)) ? { knees: true } : {}),
+    ...(spared.length > 0 ? { spared } : {}),
   };
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { SPARES, type Spared } from './complaints';
 import { FLAG, flagEntry, FLAGS, type Flag, type FlagEntry } from './flag-table';
 
 type Value<E extends FlagEntry> = E extends { kind: 'yes' }
@@ -24,6 +25,8 @@ export type Flags = { [F in Flag]?: Value<(typeof FLAG)[F]> | undefined } & {
   clearedPressure?: boolean | undefined;
   /** The only operation that is known of was the birth itself (see `settledFlags`). */
   bornByOperation?: boolean | undefined;
+  /** What is not asked of this body because of where it hurts (see `complaints.ts`). */
+  spared?: readonly Spared[] | undefined;
 };
 
 function valueOf(entry: FlagEntry): z.ZodMiniType {
@@ -45,4 +48,5 @@ export const Flags = z.strictObject({
   floorStepsDone: z.optional(z.int().check(z.gte(0), z.lte(9))),
   clearedBirth: z.optional(z.boolean()),
   clearedPressure: z.optional(z.boolean()),
+  spared: z.optional(z.array(z.enum(SPARES)).check(z.maxLength(SPARES.length))),
 }) as unknown as z.ZodMiniType<Flags, Flags>;

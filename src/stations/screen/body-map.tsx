@@ -46,6 +46,30 @@ const BACK: readonly Spot[] = mirrored([
   middle('tail', 51),
 ]);
 
+/** From the side one sees the body's own right or left; the figure looks to the right of the page. */
+const beside = (side: 'right' | 'left'): Spot[] =>
+  (
+    [
+      ['jaw', 54, 11, 'middle'],
+      ['neck', 46, 17, 'middle'],
+      ['shoulder', 49, 23, side],
+      ['ribs', 52, 34, side],
+      ['lowBack', 44, 41, 'middle'],
+      ['hip', 50, 48, side],
+      ['knee', 52, 74, side],
+    ] as const
+  ).map(([place, x, y, of]) => ({ place, side: of, x: side === 'right' ? x : 100 - x, y }));
+
+const VIEWS = ['front', 'back', 'right', 'left'] as const;
+type View = (typeof VIEWS)[number];
+const VIEW_LABEL: Record<View, string> = { front: 'Front', back: 'Back', right: 'Right', left: 'Left' };
+const SPOTS: Record<View, readonly Spot[]> = {
+  front: FRONT,
+  back: BACK,
+  right: beside('right'),
+  left: beside('left'),
+};
+
 const MOST_SCORE = 10;
 const USUAL_SCORE = 4;
 
@@ -59,6 +83,7 @@ const nameOf = ({ place, side }: Pick<Complaint, 'place' | 'side'>): string =>
 /** A body to tap on: where it hurts, pulls, leaks or is heavy, how much, when, and what brings it. */
 export function BodyMap({ complaints, onChange }: Props) {
   const [open, setOpen] = useState<Pick<Complaint, 'place' | 'side'> | null>(null);
+  const [view, setView] = useState<View>('front');
   const tap = (spot: Pick<Complaint, 'place' | 'side'>) => {
     if (!complaints.some((c) => same(c, spot)))
       onChange([...complaints, { place: spot.place, side: spot.side, kind: 'hurts', score: USUAL_SCORE }]);
@@ -71,10 +96,16 @@ export function BodyMap({ complaints, onChange }: Props) {
       <h2 id="complaints" className="text-lead">
         Where it hurts
       </h2>
-      <div className="grid grid-cols-1 gap-6 room:grid-cols-[340px_1fr]">
-        <div className="grid grid-cols-2 gap-3">
-          <Body name="Front" spots={FRONT} complaints={complaints} onTap={tap} />
-          <Body name="Back" spots={BACK} complaints={complaints} onTap={tap} />
+      <div className="grid grid-cols-1 gap-6 room:grid-cols-[230px_1fr]">
+        <div className="space-y-2">
+          <Choice
+            label="Seen from"
+            hideLabel
+            value={view}
+            onValue={(v) => v && setView(v)}
+            options={labelled(VIEWS, VIEW_LABEL)}
+          />
+          <Body view={view} complaints={complaints} onTap={tap} />
         </div>
         <ul className="space-y-2">
           {complaints.length === 0 && (
@@ -135,36 +166,37 @@ export function BodyMap({ complaints, onChange }: Props) {
 }
 
 type BodyProps = {
-  name: string;
-  spots: readonly Spot[];
+  view: View;
   complaints: readonly Complaint[];
   onTap: (spot: Spot) => void;
 };
 
-function Body({ name, spots, complaints, onTap }: BodyProps) {
+function Body({ view, complaints, onTap }: BodyProps) {
+  const isSide = view === 'right' || view === 'left';
   return (
-    <figure className="m-0">
-      <div className="relative h-[400px]">
-        <Figure position="standing" view="front" className="h-full w-full" />
-        {spots.map((spot) => {
-          const of = complaints.find((c) => same(c, spot));
-          return (
-            <Press
-              look="bare"
-              key={nameOf(spot)}
-              aria-label={`${nameOf(spot)}${of ? `, ${of.score} of ${MOST_SCORE}` : ''}`}
-              aria-pressed={of !== undefined}
-              title={nameOf(spot)}
-              className="absolute size-6 -translate-x-1/2 -translate-y-1/2 rounded-full border-[1.5px] border-paper bg-paper/20 text-fine outline outline-1 outline-soft/60 hover:bg-paper/60 aria-pressed:border-paper aria-pressed:bg-stop aria-pressed:font-semibold aria-pressed:text-paper"
-              style={{ left: `${spot.x}%`, top: `${spot.y}%` }}
-              onClick={() => onTap(spot)}
-            >
-              {of ? of.score : ''}
-            </Press>
-          );
-        })}
-      </div>
-      <figcaption className="text-center text-small text-soft">{name}</figcaption>
-    </figure>
+    <div className="relative mx-auto h-[400px] w-[164px]">
+      <Figure
+        position="standing"
+        view={isSide ? 'side' : 'front'}
+        className={`h-full w-full ${view === 'left' ? '-scale-x-100' : ''}`}
+      />
+      {SPOTS[view].map((spot) => {
+        const of = complaints.find((c) => same(c, spot));
+        return (
+          <Press
+            look="bare"
+            key={nameOf(spot)}
+            aria-label={`${nameOf(spot)}${of ? `, ${of.score} of ${MOST_SCORE}` : ''}`}
+            aria-pressed={of !== undefined}
+            title={nameOf(spot)}
+            className="absolute size-6 -translate-x-1/2 -translate-y-1/2 rounded-full border-[1.5px] border-paper bg-paper/20 text-fine outline outline-1 outline-soft/60 hover:bg-paper/60 aria-pressed:border-paper aria-pressed:bg-stop aria-pressed:font-semibold aria-pressed:text-paper"
+            style={{ left: `${spot.x}%`, top: `${spot.y}%` }}
+            onClick={() => onTap(spot)}
+          >
+            {of ? of.score : ''}
+          </Press>
+        );
+      })}
+    </div>
   );
 }

@@ -4,7 +4,10 @@ import { answersSay, notAsked } from '@/core/screen/questions';
 import { EMPTY_SCREEN, type Screen } from '@/core/screen/screen';
 import { stopSaid, stopSignsFor, STOP_SIGNS } from '@/core/screen/stop-signs';
 import { LIBRARY } from '@/core/drills/library';
-import { verdictFor } from '@/core/safety/verdict';
+import type { Demand } from '@/core/drills/drill';
+import { positionBars } from '@/core/safety/position-rules';
+import { isOpen, verdictFor } from '@/core/safety/verdict';
+import type { Complaint } from '@/core/screen/complaints';
 import { ALL_PROPS } from '../helpers';
 
 const AT = '2026-12-01T10:00:00.000Z';
@@ -130,4 +133,33 @@ describe('the signs that stop a drill', () => {
   });
   it('keep their places, since a code from a phone names them by these', () =>
     expect(STOP_SIGNS.slice(0, 6)).toEqual(['dizziness', 'tingling', 'vision', 'pain', 'panic', 'gasping']));
+});
+
+// A place of pain is not pressed, bound or stretched; common practice, no source.
+describe('where it hurts is spared in every drill', () => {
+  const sore = (place: Complaint['place'], score = 5, kind: Complaint['kind'] = 'hurts') =>
+    screen({ complaints: [{ place, side: 'right', kind, score }] });
+  const isDone = (id: string, of: Screen) => isOpen(verdict(id, of));
+  it.each<[Complaint['place'], Demand]>([
+    ['ribs', 'ribStretch'],
+    ['shoulder', 'armsOverhead'],
+    ['hip', 'stretch'],
+    ['belly', 'abdominalLoad'],
+  ])('%s: nothing that asks for %s', (place, demand) => {
+    const asking = LIBRARY.filter((d) => d.demands.includes(demand));
+    expect(asking.length).toBeGreaterThan(0);
+    for (const d of asking) expect([d.id, isDone(d.id, sore(place))]).toEqual([d.id, false]);
+    // From 3 of 10 on, and not where it is only heavy.
+    const untouched = asking.filter((d) => isDone(d.id, screen({})));
+    for (const d of untouched) {
+      expect([d.id, isDone(d.id, sore(place, 2))]).toEqual([d.id, true]);
+      expect([d.id, isDone(d.id, sore(place, 5, 'heavy'))]).toEqual([d.id, true]);
+    }
+  });
+  it('a knee is not knelt on, and ribs that hurt are not lain on', () => {
+    expect(positionBars('quadruped', flagsOf(sore('knee')))).toHaveLength(1);
+    expect(positionBars('quadruped', flagsOf(sore('knee', 2)))).toEqual([]);
+    expect(positionBars('prone', flagsOf(sore('ribs')))).toHaveLength(1);
+    expect(positionBars('counterLean', flagsOf(sore('shoulder')))).toHaveLength(1);
+  });
 });

@@ -216,7 +216,11 @@ function lessonPlanOf(
             wanted: task.wanted,
             runs: taskRuns(
               found.id,
-              runs.map((r) => ({ sequence: r.sequence, results: judgedResults(r.state) })),
+              runs.map((r) => ({
+                sequence: r.sequence,
+                results: judgedResults(r.state),
+                lesson: r.state.lesson,
+              })),
             ),
           },
         }

@@ -13,6 +13,8 @@ export type AskEffect = {
   flags?: Partial<Flags>;
   /** Nothing today that asks this of the body. */
   without?: readonly Demand[];
+  /** What is upright is done sitting. */
+  seated?: true;
   /** The task stays at this grade or below; 0: no task. */
   taskMost?: number;
   /** A condition of the task that only the client can say. */
@@ -21,7 +23,14 @@ export type AskEffect = {
 
 export type DayAsk = { id: string; question: string; ifYes: string; ask: string; effect: AskEffect };
 
-type Rule = DayAsk & { when: (of: AskFor) => boolean; rank: number };
+type Rule = Omit<DayAsk, 'effect'> & {
+  effect: AskEffect | ((of: AskFor) => AskEffect);
+  when: (of: AskFor) => boolean;
+  rank: number;
+};
+
+/** The question after the morning that followed the last lesson; its answer belongs to that lesson's grade. */
+export const MORNING = 'morning';
 
 /** Whom the questions are for. */
 export type AskFor = {
@@ -29,6 +38,8 @@ export type AskFor = {
   task?: Task | undefined;
   places: readonly ComplaintPlace[];
   upright: boolean;
+  /** The grade at which the task was done at the last visit; absent: it was not. */
+  lastGrade?: number | undefined;
 };
 
 const EFFORT: readonly Demand[] = [
@@ -196,6 +207,15 @@ const RULES: readonly Rule[] = [
     effect: { without: EFFORT, taskMost: 0 },
   },
   {
+    id: MORNING,
+    rank: 2.4,
+    when: ({ lastGrade }) => lastGrade !== undefined,
+    question: 'Was anything worse the morning after last time?',
+    ifYes: 'the task goes one grade back',
+    ask: 'doctor, if it has not settled since',
+    effect: ({ lastGrade }) => ({ taskMost: Math.max(1, (lastGrade ?? 1) - 1) }),
+  },
+  {
     id: 'panicDoctor',
     rank: 2,
     when: ({ flags }) => Boolean(flags.panic),
@@ -257,7 +277,7 @@ const RULES: readonly Rule[] = [
     question: 'Does standing up make you light-headed?',
     ifYes: 'everything upright is done sitting, the task stays at its first grade',
     ask: 'doctor',
-    effect: { taskMost: 1 },
+    effect: { seated: true, taskMost: 1 },
   },
 ];
 
@@ -265,7 +285,7 @@ const RULES: readonly Rule[] = [
 const MOST_ASKS = 4;
 
 /** The questions of the day for a client: from their flags, what they want and where it hurts; one to four. */
-export function asksFor(given: AskFor): DayAsk[] {
+export function asksFor(given: AskFor, { most = MOST_ASKS }: { most?: number } = {}): DayAsk[] {
   const of = { ...given, flags: settledFlags(given.flags) };
   const fromTask: Rule[] = of.task
     ? taskVerdict(of.task, of.flags).asks.map((a) => ({
@@ -281,6 +301,25 @@ export function asksFor(given: AskFor): DayAsk[] {
   return [...RULES, ...fromTask]
     .filter((r) => r.when(of))
     .sort((a, b) => a.rank - b.rank)
-    .slice(0, MOST_ASKS)
-    .map(({ id, question, ifYes, ask, effect }) => ({ id, question, ifYes, ask, effect }));
+    .slice(0, most)
+    .map(({ id, question, ifYes, ask, effect }) => ({
+      id,
+      question,
+      ifYes,
+      ask,
+      effect: typeof effect === 'function' ? effect(of) : effect,
+    }));
+}
+
+/** What the answers of the day do, put together. */
+export function effectsOf(asks: readonly DayAsk[], day: Readonly<Record<string, boolean>> = {}) {
+  const yes = asks.filter((a) => day[a.id] === true).map((a): AskEffect => a.effect);
+  return {
+    end: yes.some((e) => e.end),
+    flags: Object.assign({}, ...yes.map((e) => e.flags ?? {})) as Partial<Flags>,
+    without: yes.flatMap((e) => e.without ?? []),
+    seated: yes.some((e) => e.seated),
+    taskMost: Math.min(5, ...yes.map((e) => e.taskMost ?? 5)),
+    conditions: yes.flatMap((e) => (e.condition ? [e.condition] : [])),
+  };
 }

@@ -14,7 +14,7 @@ import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
 import type { Block, Sequence } from '../sequence/sequence';
 import { compareRanks, isCarried } from '../sequence/teach-order';
-import { asksFor, type AskEffect, type DayAsk } from './asks';
+import { asksFor, effectsOf, type DayAsk } from './asks';
 import { LESSON_DRILLS } from './extra-drills';
 import type { LessonInput } from './input';
 import { lessonS } from '../sequence/lesson';
@@ -87,18 +87,6 @@ const limitsOf = (minutes: number): { blocks: number; fresh: number } =>
         ? { blocks: 4, fresh: 3 }
         : { blocks: 5, fresh: 3 };
 
-/** What the answers of the day do, put together. */
-function effectsOf(asks: readonly DayAsk[], day: Readonly<Record<string, boolean>> = {}) {
-  const yes = asks.filter((a) => day[a.id] === true).map((a): AskEffect => a.effect);
-  return {
-    end: yes.some((e) => e.end),
-    flags: Object.assign({}, ...yes.map((e) => e.flags ?? {})) as LessonInput['flags'],
-    without: yes.flatMap((e) => e.without ?? []),
-    taskMost: Math.min(5, ...yes.map((e) => e.taskMost ?? 5)),
-    conditions: yes.flatMap((e) => (e.condition ? [e.condition] : [])),
-  };
-}
-
 /** What only carries and comforts; everything else at hand is used where it is needed, and not because it is there. */
 const COMFORT: readonly Prop[] = ['pillow', 'towel'];
 
@@ -115,7 +103,13 @@ export function composeLesson(asked: LessonInput, how: SolveOptions = {}): Resul
   if (given.minutes > 90) return fail('A lesson lasts at most 90 minutes.', 'minutes');
   const places = (given.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place);
   const chosenTask = given.task?.task ?? standInTask(given);
-  const questions = asksFor({ flags: given.flags, task: chosenTask, places, upright: given.minutes >= 12 });
+  const questions = asksFor({
+    flags: given.flags,
+    task: chosenTask,
+    places,
+    upright: given.minutes >= 12,
+    lastGrade: given.task?.runs?.at(-1)?.grade,
+  });
   const asks = questions.slice(0, given.minutes <= 10 ? 2 : given.minutes <= 15 ? 3 : 4);
   const effects = effectsOf(questions, given.day);
   if (effects.end)
@@ -124,7 +118,6 @@ export function composeLesson(asked: LessonInput, how: SolveOptions = {}): Resul
       'day',
     );
   const input = preparedFor(given, effects.flags);
-  const barred = new Set<Demand>(effects.without);
   const task = taskToday(input, effects);
   const sign =
     SIGNS.find((s) => s.id === given.signId && placeOf(s, input.flags)) ??
@@ -135,7 +128,7 @@ export function composeLesson(asked: LessonInput, how: SolveOptions = {}): Resul
       places,
     });
   const frame = { input, asks, sign, task, places };
-  const parts = partsFor(frame, barred, how);
+  const parts = partsFor(frame, effects, how);
   if (!parts.ok) return parts;
   const { chosen, proof, taskPart } = parts.value;
   // Written twice: how many sets there are is known once the time is filled, and gates and sides are told by them.
@@ -173,7 +166,12 @@ type Parts = { chosen: Chosen[]; taskPart: Made | null; proof: Composed['proof']
 /** An option with its sets, so that the plan weighs the time they really take. */
 type SetOption = Option & { part: Made };
 
-function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions): Result<Parts> {
+function partsFor(
+  frame: Frame,
+  today: Pick<ReturnType<typeof effectsOf>, 'without' | 'seated'>,
+  how: SolveOptions,
+): Result<Parts> {
+  const barred = new Set<Demand>(today.without);
   const { input, task } = frame;
   const lead = leadingNeed(input.needs);
   const all = choicesOf(input);
@@ -182,6 +180,7 @@ function partsFor(frame: Frame, barred: ReadonlySet<Demand>, how: SolveOptions):
     const key = `${o.drill.id} ${o.position}`;
     if (seen.has(key)) return false;
     seen.add(key);
+    if (today.seated && POSITION[o.position].family === 'standing') return false;
     return ![...demandsOf(o.drill, o.block)].some((d) => barred.has(d));
   });
   const options = inTeachingOrder(focused(base, input, lead), lead).flatMap((o): SetOption[] =>
@@ -439,7 +438,12 @@ function order(
   return at(a) - at(b);
 }
 
-function taskMade(task: TaskToday, input: LessonInput, barred: ReadonlySet<Demand>): Made | null {
+/** A task at its grade today, or the next lower one that may be done; null where none may. */
+export function taskMade(
+  task: TaskToday,
+  input: Pick<LessonInput, 'flags' | 'props' | 'counting' | 'findings' | 'comfortableExhaleS' | 'minutes'>,
+  barred: ReadonlySet<Demand>,
+): Made | null {
   for (let grade = task.grade; grade >= 1; grade--) {
     const drill = taskDrill(task.task, grade);
     if (drill.demands.some((d) => barred.has(d))) continue;
@@ -491,7 +495,7 @@ const leadingOf = (chosen: readonly Chosen[], input: LessonInput): number => {
 };
 
 /** A block that a room can run: the first set’s breath, as many rounds as there are sets. */
-function runnable(base: Block, block: LessonBlock): Block {
+export function runnable(base: Block, block: LessonBlock): Block {
   const first = block.sets[0]!;
   const count = first.count ?? 1;
   const rounds =

@@ -21,7 +21,8 @@ function stillSo(written: LessonBlock, block: Block): boolean {
   return (
     written.place === block.position &&
     (written.drillId === undefined
-      ? block.drillId.startsWith(TASK_PREFIX)
+      ? block.drillId.startsWith(TASK_PREFIX) &&
+        (written.grade === undefined || block.drillId.endsWith(`-${written.grade}`))
       : written.drillId === block.drillId) &&
     (written.sets.length === rounds || block.dose.first !== undefined) &&
     (breathing.kind !== 'paced' || first.count === undefined || first.count === block.dose.breaths) &&

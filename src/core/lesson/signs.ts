@@ -5,7 +5,7 @@ import type { ComplaintPlace } from '../screen/complaints';
 import { isSet, settledFlags, type Flag, type Flags } from '../screen/flags';
 
 /** How a sign is taken. */
-type SignWay = 'count' | 'number' | 'score' | 'stopwatch' | 'word';
+export type SignWay = 'count' | 'number' | 'score' | 'stopwatch' | 'word';
 
 type At = { position: Position; told: string };
 
@@ -27,6 +27,10 @@ export type Sign = {
   /** A change of so many units is more than noise. */
   changeBy: number;
   better: 'more' | 'less';
+  /** A change for the worse of so many units counts already; absent: as many as for the better. */
+  worseBy?: number;
+  /** Both later tries lie beyond both earlier ones by more than the gap between those; `changeBy` is the least. */
+  byGap?: true;
   /** What is said when it is taken again. */
   again: string;
   for: {
@@ -193,6 +197,7 @@ export const SIGNS: readonly Sign[] = [
       'both later holds longer than both earlier ones by more than the gap between the first two; otherwise noise',
     changeBy: 4,
     better: 'more',
+    byGap: true,
     again: 'Same chair, same end. If the change is smaller than the gap between your first two, it’s noise.',
     for: { readings: ['lowHold'] },
     not: [
@@ -292,6 +297,7 @@ export const SIGNS: readonly Sign[] = [
     change: '2 points; pubic pain up by 1 already counts',
     changeBy: 2,
     better: 'less',
+    worseBy: 1,
     again: 'Back to where you sat. The number at the front now? And room to breathe: more, the same?',
     for: { flags: ['pubicPain'] },
     setUpS: 20,
@@ -587,10 +593,3 @@ export function signsFor(concern: Concern): Sign[] {
 /** The sign to begin with; how easy it is where nothing else suits. */
 export const signFor = (concern: Concern): Sign =>
   signsFor(concern)[0] ?? SIGNS.find((s) => s.id === 'felt' && placeOf(s, concern.flags)) ?? SIGNS[0]!;
-
-/** Whether two values of a sign differ by more than noise, and which way. */
-export function signChange(sign: Sign, before: number, after: number): 'better' | 'worse' | 'noise' {
-  const up = after - before;
-  if (Math.abs(up) < sign.changeBy - 1e-9) return 'noise';
-  return up > 0 === (sign.better === 'more') ? 'better' : 'worse';
-}

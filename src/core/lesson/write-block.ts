@@ -29,6 +29,9 @@ export type Made = {
 
 /** What of a client the words of a block depend on. */
 type Whose = { input: Pick<Frame['input'], 'flags'>; places: Frame['places'] };
+type TaskFrame = Pick<Frame, 'task' | 'places'> & {
+  input: Pick<Frame['input'], 'flags' | 'control' | 'readings'>;
+};
 type Place = { from: Position | null; index: number; lead: boolean; last: boolean; frame: Whose };
 
 /** A gate in words, one rule a sentence. */
@@ -45,7 +48,7 @@ const gateTold = (rules: readonly GateRule[]): string =>
 const upperIf = (yes: boolean, text: string): string => (yes ? upper(text) : text);
 
 /** The pelvic floor only lets go: pain or tension there, or the last weeks of a pregnancy. */
-const floorLetsGo = (frame: Frame): boolean => {
+const floorLetsGo = (frame: Pick<TaskFrame, 'input'>): boolean => {
   const { flags, readings = [] } = frame.input;
   return (
     Boolean(flags.floorTension) ||
@@ -199,7 +202,7 @@ const TASK_HANDS: Record<string, string> = {
 /** The client’s own task at its grade, with what is done when it is too much. */
 export function taskBlockFrom(
   made: Made,
-  { from, index, frame }: Omit<Place, 'lead' | 'last' | 'frame'> & { frame: Frame },
+  { from, index, frame }: Omit<Place, 'lead' | 'last' | 'frame'> & { frame: TaskFrame },
 ): LessonBlock {
   const { input } = frame;
   const { task, grade, verdict } = frame.task!;

@@ -38,9 +38,37 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
       results: results.list,
       ...recordedBy(base.state, mine.state, theirs.state),
       ...(stop ? stopOf(mine.state, theirs.state) : {}),
+      ...lessonOf(base.state.lesson, mine.state.lesson, theirs.state.lesson),
       ...(mine.state.asked || theirs.state.asked
         ? { asked: { ...theirs.state.asked, ...mine.state.asked } }
         : {}),
+    },
+  };
+}
+
+/** What either window asked and took of a lesson since `base`; of two answers to one question the later window's stands. */
+function lessonOf(
+  base: RunState['lesson'] = {},
+  mine: RunState['lesson'],
+  theirs: RunState['lesson'],
+): Pick<RunState, 'lesson'> {
+  if (!mine && !theirs) return {};
+  const [m, t] = [mine ?? {}, theirs ?? {}];
+  const pick = <K extends 'first' | 'again'>(key: K) => (sameRecord(m[key], base[key]) ? t[key] : m[key]);
+  const ids = [...new Set([...Object.keys(t.day ?? {}), ...Object.keys(m.day ?? {})])];
+  const day = Object.fromEntries(
+    ids.flatMap((id) => {
+      const answer = m.day?.[id] === base.day?.[id] ? t.day?.[id] : m.day?.[id];
+      return answer === undefined ? [] : [[id, answer]];
+    }),
+  );
+  const [first, again] = [pick('first'), pick('again')];
+  return {
+    lesson: {
+      ...(ids.length > 0 ? { day } : {}),
+      ...(first ? { first } : {}),
+      ...(again ? { again } : {}),
+      ...(m.opened || t.opened ? { opened: true as const } : {}),
     },
   };
 }

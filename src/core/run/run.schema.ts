@@ -32,6 +32,21 @@ const SeenFault = z.object({
   fault: z.int().check(z.gte(0), z.lte(99)),
 });
 
+/** A sign as it was taken: its tries, in its own unit (a word by its place). Absent: not taken. */
+const SignTaken = z.array(z.number().check(z.gte(-100), z.lte(10_000))).check(z.minLength(1), z.maxLength(3));
+
+/** What of a lesson was asked and taken, beside its blocks. */
+export const LessonTaken = z.object({
+  /** Answers of the day by the id of the question; one that is not here was not asked. */
+  day: z.optional(z.record(z.string().check(z.maxLength(60)), z.boolean())),
+  /** The sign at the start, and the same again at the end. */
+  first: z.optional(SignTaken),
+  again: z.optional(SignTaken),
+  /** Questions and sign are over, made or left out: the blocks have the room. */
+  opened: z.optional(z.literal(true)),
+});
+export type LessonTaken = z.infer<typeof LessonTaken>;
+
 /** Where a run stands. `blockS` is the clock inside the block (or the look again), so that a reload resumes there. */
 export const RunState = z.object({
   stage: z.enum(['running', 'relook', 'done', 'stopped']),
@@ -66,6 +81,7 @@ export const RunState = z.object({
   shown: z.optional(z.array(z.int().check(z.gte(0), z.lte(99))).check(z.maxLength(100))),
   /** What the last change of course came to, in one line. */
   said: z.optional(z.string().check(z.maxLength(500))),
+  lesson: z.optional(LessonTaken),
   cues: z.optional(z.array(SaidCue).check(z.maxLength(500))),
   faults: z.optional(z.array(SeenFault).check(z.maxLength(500))),
   /** Seconds that the set-up of a block really took, its change of position left out. */

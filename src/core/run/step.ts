@@ -85,6 +85,12 @@ export type RunEvent =
   | { kind: 'inhales'; around: InhalesAround }
   /** What was asked after the run. */
   | { kind: 'asked'; asked: NonNullable<RunState['asked']> }
+  /** A question of the day is answered; null: it was not asked after all. */
+  | { kind: 'day'; id: string; yes: boolean | null }
+  /** A try of the lesson's sign, at the start or again at the end; null takes it out. */
+  | { kind: 'sign'; when: 'first' | 'again'; tried: number; value: number | null }
+  /** Questions and sign are over: the lesson that the answers leave begins. */
+  | { kind: 'open'; sequence: Sequence; said: string }
   | { kind: 'stop'; sign: StopSign; note: string; done?: readonly StopDone[] }
   /** Taken up again after the page went: it stands paused where it was kept. */
   | { kind: 'resume' }
@@ -116,6 +122,7 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
     return { ...session, state: { ...state, inhales: [...(state.inhales ?? []), event.around].slice(-100) } };
   if (event.kind === 'asked')
     return { ...session, state: { ...state, asked: { ...state.asked, ...event.asked } } };
+  if (event.kind === 'sign') return withSign(session, event);
   if (state.stage === 'done' || state.stage === 'stopped') return { ...session, running: false };
   if (event.kind === 'stop') return stopped(session, event.sign, event.note, event.done ?? []);
   if (event.kind === 'resume') return { ...session, running: false };
@@ -154,6 +161,10 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
       return turned(session, event.turn, event.waitedS ?? 0);
     case 'met':
       return metNext(session, event.met);
+    case 'day':
+      return withAnswer(session, event.id, event.yes);
+    case 'open':
+      return opened(session, event.sequence, event.said);
     case 'lookNow':
       return toLookAgain(session);
     case 'lookAgain':
@@ -162,6 +173,43 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
     default:
       return withBlockChanged(session, event, context);
   }
+}
+
+/** An answer of the day, while the lesson has not begun. */
+function withAnswer(session: Session, id: string, yes: boolean | null): Session {
+  const { state } = session;
+  if (state.lesson?.opened) return session;
+  const others = omit<Record<string, boolean>, string>(state.lesson?.day ?? {}, id);
+  const day = yes === null ? others : { ...others, [id]: yes };
+  return { ...session, state: { ...state, lesson: { ...state.lesson, day } } };
+}
+
+/** A try of the sign. What was taken at the start stands once the lesson has begun, so that nothing is made to fit. */
+function withSign(session: Session, { when, tried, value }: Extract<RunEvent, { kind: 'sign' }>): Session {
+  const { state } = session;
+  if (when === 'first' && state.lesson?.opened) return session;
+  const before = state.lesson?.[when] ?? [];
+  const values =
+    value === null
+      ? before.filter((_, i) => i !== tried)
+      : [...before.slice(0, tried), value, ...before.slice(tried + 1)];
+  const lesson = omit(state.lesson ?? {}, when);
+  return {
+    ...session,
+    state: { ...state, lesson: values.length === 0 ? lesson : { ...lesson, [when]: values.slice(0, 3) } },
+  };
+}
+
+/** The blocks begin, as the answers left them; once a block has begun nothing is exchanged in this way. */
+function opened(session: Session, sequence: Sequence, said: string): Session {
+  const { state } = session;
+  if (state.lesson?.opened || state.index > 0 || state.results.length > 0 || sequence.blocks.length === 0)
+    return session;
+  return {
+    ...session,
+    sequence,
+    state: { ...state, blockS: 0, lesson: { ...state.lesson, opened: true }, ...(said ? { said } : {}) },
+  };
 }
 
 type BlockEvent = Extract<

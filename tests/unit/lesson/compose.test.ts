@@ -4,7 +4,7 @@ import { lessonS } from '@/core/sequence/lesson';
 import { Lesson, type LessonBlock } from '@/core/sequence/lesson.schema';
 import { MODEL_LESSONS } from '@/core/lesson/models';
 import { lessonText } from '@/core/lesson/print';
-import { signChange, signFor, SIGNS, placeOf } from '@/core/lesson/signs';
+import { signFor, SIGNS, placeOf } from '@/core/lesson/signs';
 import { SETTLE_TEACH } from '@/core/lesson/teach/settle';
 import { OPEN_TEACH } from '@/core/lesson/teach/open';
 import { WORK_TEACH } from '@/core/lesson/teach/work';
@@ -254,13 +254,6 @@ describe('signs', () => {
     expect(placeOf(hold, { pregnancyWeek: 20 })).toBeNull();
     const felt = SIGNS.find((s) => s.id === 'felt')!;
     expect(placeOf(felt, { noFloor: true })!.position).toBe('sitting');
-  });
-
-  it('change only by more than noise, and to the good side', () => {
-    const pain = SIGNS.find((s) => s.id === 'pain')!;
-    expect(signChange(pain, 5, 4)).toBe('noise');
-    expect(signChange(pain, 5, 3)).toBe('better');
-    expect(signChange(pain, 3, 5)).toBe('worse');
   });
 });
 

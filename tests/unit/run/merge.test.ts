@@ -224,3 +224,23 @@ describe('set-ups', () => {
     expect(usualSetUps({ fresh: [], known: [] })).toEqual({});
   });
 });
+
+describe('two windows on one lesson', () => {
+  const lesson = (of: NonNullable<RunState['lesson']>) => run({ lesson: of });
+  it('keep what either asked and took, and what one took back stays back', () => {
+    const base = lesson({ day: { lying: true, unwell: false } });
+    const mine = lesson({ day: { unwell: false, eaten: true }, first: [5] });
+    const theirs = lesson({ day: { lying: true, unwell: true } });
+    expect(mergeRuns(base, mine, theirs)!.state.lesson).toEqual({
+      day: { unwell: true, eaten: true },
+      first: [5],
+    });
+  });
+  it('begin it for both where one did', () =>
+    expect(mergeRuns(lesson({}), lesson({ opened: true }), lesson({ first: [3] }))!.state.lesson).toEqual({
+      first: [3],
+      opened: true,
+    }));
+  it('say nothing of a lesson where there is none', () =>
+    expect(mergeRuns(run(), run({ index: 1 }), run())!.state).not.toHaveProperty('lesson'));
+});

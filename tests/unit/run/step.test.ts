@@ -438,3 +438,53 @@ describe('a change of the block that runs', () => {
     expect(step(none, { kind: 'prop', from: 'ball', to: 'ball' }, context)).toBe(none);
   });
 });
+
+describe('what a lesson asks and takes', () => {
+  const fresh = () => at({}, { running: false });
+  it('answers of the day can be changed and taken back until the lesson begins', () => {
+    const asked = go(
+      fresh(),
+      { kind: 'day', id: 'lying', yes: true },
+      { kind: 'day', id: 'unwell', yes: false },
+    );
+    expect(asked.state.lesson?.day).toEqual({ lying: true, unwell: false });
+    const back = go(asked, { kind: 'day', id: 'lying', yes: null });
+    expect(back.state.lesson?.day).toEqual({ unwell: false });
+    const open = go(back, { kind: 'open', sequence, said: '' }, { kind: 'day', id: 'lying', yes: true });
+    expect(open.state.lesson).toEqual({ day: { unwell: false }, opened: true });
+  });
+  it('begins with the blocks that the answers leave, and only before a block has begun', () => {
+    const short = { ...sequence, blocks: [sequence.blocks[1]!] };
+    const open = go(fresh(), { kind: 'open', sequence: short, said: 'Left out: one.' });
+    expect(open.sequence.blocks.map((b) => b.id)).toEqual(['b']);
+    expect(open.state).toMatchObject({ said: 'Left out: one.', index: 0, blockS: 0 });
+    const on = go(at(), { kind: 'start' }, { kind: 'next' });
+    expect(go(on, { kind: 'open', sequence: short, said: '' })).toBe(on);
+    expect(
+      go(fresh(), { kind: 'open', sequence: { ...sequence, blocks: [] }, said: '' }).state.lesson,
+    ).toBeUndefined();
+  });
+  it('the first sign stands once the lesson has begun; the second may be taken and mended to the last', () => {
+    const took = go(
+      fresh(),
+      { kind: 'sign', when: 'first', tried: 0, value: 5 },
+      { kind: 'sign', when: 'first', tried: 1, value: 6 },
+      { kind: 'sign', when: 'first', tried: 0, value: 4 },
+    );
+    expect(took.state.lesson?.first).toEqual([4, 6]);
+    const late = go(
+      took,
+      { kind: 'open', sequence, said: '' },
+      { kind: 'sign', when: 'first', tried: 0, value: 9 },
+    );
+    expect(late.state.lesson?.first).toEqual([4, 6]);
+    const over = { ...late, state: { ...late.state, stage: 'done' as const } };
+    const again = go(over, { kind: 'sign', when: 'again', tried: 0, value: 7 });
+    expect(again.state.lesson?.again).toEqual([7]);
+    expect(
+      go(again, { kind: 'sign', when: 'again', tried: 0, value: null }).state.lesson?.again,
+    ).toBeUndefined();
+  });
+  it('a stop sign ends it before the first block as anywhere', () =>
+    expect(go(fresh(), { kind: 'stop', sign: 'dizziness', note: '' }).state.stage).toBe('stopped'));
+});

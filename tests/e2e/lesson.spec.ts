@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { demoClient, saved } from './helpers';
 
 test('a goal becomes a task, and with a complaint and an answer of the day a lesson that is kept and coached', async ({
@@ -46,7 +46,37 @@ test('a goal becomes a task, and with a complaint and an answer of the day a les
   await expect((await sheet).getByRole('heading', { name: 'Sign again' })).toBeVisible();
   await page.getByRole('button', { name: 'Coach it' }).click();
   await expect(page).toHaveURL(/\/coach\//);
+
+  // In the room: the questions, the sign, the blocks, the sign again beside the first.
+  await expect(page.getByRole('heading', { name: 'Ask first' })).toBeVisible();
+  const worst = page.getByRole('button', { name: /^Yes: Bleeding/ });
+  await worst.click();
+  await expect(page.getByText(/Nothing is coached today/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'To the sign' })).toBeDisabled();
+  await worst.click();
+  await page.getByRole('button', { name: /^No: / }).last().click();
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await take(page, 30);
+  await page.getByRole('button', { name: 'Begin the lesson' }).click();
+  await expect(page.getByTestId('left')).toBeVisible();
+  await page.reload();
+  await expect(page.getByTestId('left')).toBeVisible();
+  for (let i = 0; i < before.length; i++) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(400);
+  }
+  await expect(page.getByRole('heading', { name: 'Take the sign again' })).toBeVisible();
+  const again = page.locator('[data-sign-again]');
+  await expect(again.getByText('30 cm', { exact: true })).toBeVisible();
+  await take(page, 22);
+  await expect(again.getByText('30 cm, then 22 cm: a change for the better.')).toBeVisible();
+  await page.getByRole('button', { name: 'End the lesson' }).click();
+  await expect(page.getByRole('heading', { name: 'The run is over' })).toBeVisible();
+  await expect(page.getByText('30 cm, then 22 cm: a change for the better.')).toBeVisible();
 });
+
+/** The sign of a back that hurts: fingertips to floor, cm. */
+const take = (page: Page, cm: number) => page.getByLabel('Value, cm').fill(String(cm));
 
 test('a block that is edited by hand is taught anew, and what was not touched keeps its words', async ({
   page,

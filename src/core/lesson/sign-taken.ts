@@ -6,6 +6,12 @@ import { SIGNS, type Sign } from './signs';
 export const signOf = ({ sign }: Pick<Lesson, 'sign'>): Sign | null =>
   SIGNS.find((s) => s.id === sign.signId) ?? null;
 
+/** What is needed of a sign to record it. */
+export type TakenAs = Pick<Sign, 'way' | 'unit' | 'tries'>;
+
+/** How the sign of a lesson is recorded that was written by hand. */
+export const TAKEN_BY_HAND: TakenAs = { way: 'number', unit: '', tries: 'once' };
+
 /** How often a sign is tried. */
 export const triesOf = ({ tries }: Pick<Sign, 'tries'>): number => (tries === 'twice' ? 2 : 1);
 
@@ -17,7 +23,7 @@ export function valueSaid(sign: Pick<Sign, 'way' | 'unit'>, value: number): stri
   if (sign.way === 'word') return EASE_WORDS[value - 1] ?? String(value);
   const number = String(Math.round(value * 10) / 10);
   if (sign.way === 'score') return `${number} of 10`;
-  return `${number} ${sign.unit}`;
+  return `${number} ${sign.unit}`.trim();
 }
 
 export type SignChange = {

@@ -5,7 +5,7 @@ import type { ComplaintPlace } from '../screen/complaints';
 import { isSet, settledFlags, type Flag, type Flags } from '../screen/flags';
 
 /** How a sign is taken. */
-export type SignWay = 'count' | 'number' | 'score' | 'stopwatch' | 'word';
+type SignWay = 'count' | 'number' | 'score' | 'stopwatch' | 'word';
 
 type At = { position: Position; told: string };
 

@@ -404,7 +404,7 @@ function takenBack(session: Session, before: RunRecord): Session {
         }
       : r;
   };
-  const { elapsedS, setUps, inhales } = session.state;
+  const { elapsedS, setUps, inhales, lesson } = session.state;
   return {
     ...session,
     sequence: before.sequence,
@@ -413,6 +413,7 @@ function takenBack(session: Session, before: RunRecord): Session {
       setUps: { ...before.state.setUps, ...setUps },
       ...(elapsedS === undefined ? {} : { elapsedS }),
       ...(inhales === undefined ? {} : { inhales }),
+      ...(lesson?.again ? { lesson: { ...before.state.lesson, again: lesson.again } } : {}),
       said: 'Taken back.',
       results: [
         ...before.state.results.map(said),

@@ -10,9 +10,12 @@ import { quietBreath } from '@/core/look/quiet';
 import { momentAt } from '@/core/run/coached';
 import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
 import type { RunState } from '@/core/run/run';
-import { ratedBlock, type RunContext } from '@/core/run/session';
+import { ratedBlock, type RunContext, type Session } from '@/core/run/session';
 import { worksOnFloor, type RunEvent } from '@/core/run/step';
 import { easierThan, harderThan } from '@/core/sequence/alternatives';
+import type { StopDone } from '@/core/run/recorded';
+import type { ComplaintPlace } from '@/core/screen/complaints';
+import type { StopSign } from '@/core/screen/stop-signs';
 import type { Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { browserVoice } from '@/devices/voice';
@@ -22,8 +25,9 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { CoachScreen } from './coach-screen';
 import { driveKeys } from './drive-keys';
 import { Heard } from './heard';
+import { LessonOpening } from './lesson-opening';
 import { RelookScreen } from './relook-screen';
-import { useRoom } from './room';
+import { useRoom, type Room } from './room';
 import { RoomDialog } from './room-dialog';
 import { RunSummary } from './run-summary';
 import { StopDialog } from './stop-dialog';
@@ -40,6 +44,8 @@ type Props = {
   state: RunState;
   rev: number;
   madeFor: RunContext;
+  /** Where it hurts, as Screen has it. */
+  places: readonly ComplaintPlace[];
   school: School;
   /** The visit before the run and the look after it, each with quiet breathing from bands where there are any. */
   before: SeenMeasures | null;
@@ -58,14 +64,36 @@ function seenAgainIn(
   return brought?.id === id ? brought : 'coming';
 }
 
+type FlashProps = {
+  room: Room;
+  unheard: boolean;
+  blockId: string | undefined;
+  span: { startS: number; phase: string };
+};
+
+/** The page lights up as the breath turns, where that is wanted, or where nothing is heard. */
+function TurnFlash({ room, unheard, blockId, span }: FlashProps) {
+  const flashes =
+    room.flash === 'always' || (room.flash === 'silent' && (room.muted || room.turns === 0 || unheard));
+  return flashes ? (
+    <div key={`${blockId}${span.startS}`} className={`turn-flash turn-${span.phase}`} aria-hidden />
+  ) : null;
+}
+
+/** A lesson whose questions and sign come first: nothing of it has begun. */
+const isBefore = ({ state }: Session): boolean =>
+  !state.lesson?.opened &&
+  state.index === 0 &&
+  state.blockS === 0 &&
+  !state.aside &&
+  state.results.length === 0;
+
 /** A run from its first block to the look again. */
 export function CoachRun(given: Props) {
   const { clientId, runId, madeFor, before, after } = given;
   const router = useRouter();
-  const [stopping, setStopping] = useState(false);
   const [asking, setAsking] = useState(false);
   const [again, setAgain] = useState<{ id: string; data: LookData } | null>(null);
-  const wasRunning = useRef(false);
   const page = useRef<HTMLDivElement>(null);
   useAlone(page);
   const [room, change] = useRoom();
@@ -80,6 +108,7 @@ export function CoachRun(given: Props) {
   const block = sequence.blocks[state.index];
   const rated = ratedBlock(session);
   const live = state.stage === 'running';
+  const opening = live && isBefore(session) ? (sequence.lesson ?? null) : null;
   const moment = live && coached ? momentAt(coached, state.blockS) : null;
   const mending =
     block && state.mending !== undefined
@@ -93,11 +122,7 @@ export function CoachRun(given: Props) {
     [block, madeFor.memory, state.cues],
   );
   const following = useFollow(room, session, coached, happen);
-  const openStop = () => {
-    wasRunning.current = running;
-    pause();
-    setStopping(true);
-  };
+  const { openStop, dialog } = useStopping(run);
   const leave = async (to: 'coach' | 'follow' = 'coach') => {
     pause();
     await autosave.flush();
@@ -106,7 +131,7 @@ export function CoachRun(given: Props) {
   };
   const seenAgain = seenAgainIn(state.relookLookId, again, after);
   const silence = () => change({ muted: !room.muted });
-  useRunKeys(live, run, {
+  useRunKeys(live && opening === null, run, {
     rate: (quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality }),
     stop: openStop,
     leave: () => void leave(),
@@ -121,22 +146,29 @@ export function CoachRun(given: Props) {
       <Heard run={run} muted={room.muted} />
     </>
   );
-  const flashes =
-    room.flash === 'always' ||
-    (room.flash === 'silent' && (room.muted || room.turns === 0 || run.unheard !== null));
   return (
     <div
       ref={page}
       className={`reach fixed inset-0 z-30 overflow-y-auto bg-paper text-ink ${room.light ? '' : 'dim'}`}
     >
-      {flashes && running && moment?.kind === 'breath' && !state.aside && (
-        <div
-          key={`${block?.id}${moment.span.startS}`}
-          className={`turn-flash turn-${moment.span.phase}`}
-          aria-hidden
+      {running && moment?.kind === 'breath' && !state.aside && (
+        <TurnFlash room={room} unheard={run.unheard !== null} blockId={block?.id} span={moment.span} />
+      )}
+      {opening && (
+        <LessonOpening
+          clientName={given.clientName}
+          sequence={sequence}
+          lesson={opening}
+          state={state}
+          context={context}
+          places={given.places}
+          status={<SaveStatus autosave={autosave} />}
+          on={happen}
+          onStop={openStop}
+          onLeave={() => void leave()}
         />
       )}
-      {live && coached && (
+      {live && !opening && coached && (
         <CoachScreen
           clientName={given.clientName}
           session={session}
@@ -168,8 +200,9 @@ export function CoachRun(given: Props) {
         <RelookScreen
           runId={runId}
           sequence={sequence}
+          state={state}
+          on={happen}
           before={before}
-          inhales={state.inhales}
           flags={madeFor.flags}
           school={given.school}
           rated={rated}
@@ -202,21 +235,29 @@ export function CoachRun(given: Props) {
         />
       )}
       <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
-      <StopDialog
-        flags={madeFor.flags}
-        open={stopping}
-        onOpenChange={setStopping}
-        onNothing={() => {
-          setStopping(false);
-          if (wasRunning.current) happen({ kind: 'start' });
-        }}
-        onStop={(sign, note, done) => {
-          setStopping(false);
-          happen({ kind: 'stop', sign, note, done });
-        }}
-      />
+      <StopDialog flags={madeFor.flags} {...dialog} />
     </div>
   );
+}
+
+/** The question which stop sign was seen; the run stands while it is open, and goes on where there was none. */
+function useStopping({ session, pause, happen }: RunningSession) {
+  const [open, setOpen] = useState(false);
+  const wasRunning = useRef(false);
+  const openStop = () => {
+    wasRunning.current = session.running;
+    pause();
+    setOpen(true);
+  };
+  const onNothing = () => {
+    setOpen(false);
+    if (wasRunning.current) happen({ kind: 'start' });
+  };
+  const onStop = (sign: StopSign, note: string, done: readonly StopDone[]) => {
+    setOpen(false);
+    happen({ kind: 'stop', sign, note, done });
+  };
+  return { openStop, dialog: { open, onOpenChange: setOpen, onNothing, onStop } };
 }
 
 type KeyActions = {

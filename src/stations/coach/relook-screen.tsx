@@ -12,6 +12,7 @@ import { positionBars } from '@/core/safety/position-rules';
 import { holdBars } from '@/core/safety/rules';
 import type { Flags } from '@/core/screen/flags';
 import type { BlockResult, RunState } from '@/core/run/run';
+import type { RunEvent } from '@/core/run/step';
 import type { Sequence } from '@/core/sequence/sequence';
 import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
@@ -26,12 +27,14 @@ import { SideBendTest } from '../look/panels/side-bend';
 import { SweepTest } from '../look/panels/sweep';
 import { ChangeList } from './change-list';
 import { InhaleList } from './inhale-list';
+import { SignAgain } from './sign-again';
 
 type Props = {
   runId: string;
   sequence: Sequence;
   before: SeenMeasures | null;
-  inhales: RunState['inhales'];
+  state: RunState;
+  on: (event: RunEvent) => void;
   flags: Flags;
   school: School;
   rated: BlockResult | null;
@@ -51,7 +54,8 @@ export function RelookScreen(given: Props) {
     runId,
     sequence,
     before,
-    inhales,
+    state,
+    on,
     flags,
     school,
     rated,
@@ -62,6 +66,7 @@ export function RelookScreen(given: Props) {
     onKeep,
     onSkip,
   } = given;
+  const { lesson } = sequence;
   const { test } = sequence.relook;
   const [look, setLook] = useKeptLook(runId);
   const [error, setError] = useState<string | null>(null);
@@ -75,10 +80,26 @@ export function RelookScreen(given: Props) {
   };
   const barred = POSITIONS.filter((p) => positionBars(p, flags).length > 0);
   const props = { look, set: setLook, barred, before: before?.data ?? null };
+  const looking = (
+    <>
+      {test === 'quiet' && <QuietTest {...props} />}
+      {test === 'rings' && <RingsTest {...props} school={school} />}
+      {test === 'hold' && <HoldTest {...props} holdBars={holdBars(flags)} />}
+      {test === 'exhale' && <ExhaleTest {...props} lookId="" />}
+      {test === 'sideBend' && <SideBendTest {...props} />}
+      {test === 'sweep' && <SweepTest {...props} />}
+      {test === 'fullBreath' && <FullBreathTest {...props} />}
+      {test === 'pain' && <PainTest {...props} />}
+      <ChangeList before={before} after={{ data: look, quiet: quietBreath(look, []) }} test={test} />
+      <InhaleList sequence={sequence} inhales={state.inhales} />
+    </>
+  );
   return (
     <div className="mx-auto max-w-[1280px] space-y-4 px-4 py-5 room:px-8">
       <div className="flex items-baseline justify-between">
-        <h1 className="text-head">Look again: {RELOOK_LABEL[test]}</h1>
+        <h1 className="text-head">
+          {lesson && !amid ? 'Take the sign again' : `Look again: ${RELOOK_LABEL[test]}`}
+        </h1>
         <div className="mr-auto ml-6">
           {status}
           {!isEmptyLook(look) && (
@@ -104,16 +125,17 @@ export function RelookScreen(given: Props) {
           </p>
         )}
       </div>
-      {test === 'quiet' && <QuietTest {...props} />}
-      {test === 'rings' && <RingsTest {...props} school={school} />}
-      {test === 'hold' && <HoldTest {...props} holdBars={holdBars(flags)} />}
-      {test === 'exhale' && <ExhaleTest {...props} lookId="" />}
-      {test === 'sideBend' && <SideBendTest {...props} />}
-      {test === 'sweep' && <SweepTest {...props} />}
-      {test === 'fullBreath' && <FullBreathTest {...props} />}
-      {test === 'pain' && <PainTest {...props} />}
-      <ChangeList before={before} after={{ data: look, quiet: quietBreath(look, []) }} test={test} />
-      <InhaleList sequence={sequence} inhales={inhales} />
+      {lesson && !amid ? (
+        <>
+          <SignAgain lesson={lesson} state={state} on={on} />
+          <details className="border-t border-rule pt-2">
+            <summary className="cursor-pointer">Look again as well: {RELOOK_LABEL[test]}</summary>
+            <div className="space-y-4 pt-3">{looking}</div>
+          </details>
+        </>
+      ) : (
+        looking
+      )}
       {error && <Notice level="care">{error}</Notice>}
       <div className="flex flex-wrap gap-3">
         {amid && (
@@ -126,17 +148,25 @@ export function RelookScreen(given: Props) {
             </Button>
           </>
         )}
-        <Button
-          kind={amid ? 'plain' : 'main'}
-          big
-          disabled={isEmptyLook(look)}
-          onClick={() => void keep(false)}
-        >
-          Keep and end the run
-        </Button>
-        <Button big onClick={() => onSkip(false)}>
-          End without looking
-        </Button>
+        {lesson && !amid && isEmptyLook(look) ? (
+          <Button kind="main" big onClick={() => onSkip(false)}>
+            End the lesson
+          </Button>
+        ) : (
+          <>
+            <Button
+              kind={amid ? 'plain' : 'main'}
+              big
+              disabled={isEmptyLook(look)}
+              onClick={() => void keep(false)}
+            >
+              Keep and end the run
+            </Button>
+            <Button big onClick={() => onSkip(false)}>
+              End without looking
+            </Button>
+          </>
+        )}
         <Button big kind="stop" className="ml-auto" onClick={onStop}>
           Stop sign
         </Button>

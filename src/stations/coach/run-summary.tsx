@@ -14,6 +14,7 @@ import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { ChangeList } from './change-list';
 import { InhaleList } from './inhale-list';
+import { SignSaid } from './sign-again';
 import { Term } from '@/ui/term';
 
 type Props = {
@@ -58,12 +59,15 @@ export function RunSummary(given: Props) {
           <h2 id="difference" className="text-title">
             Did it change?
           </h2>
+          {sequence.lesson && <SignSaid lesson={sequence.lesson} lessonTaken={state.lesson} />}
           {after === 'coming' ? (
             <p className="text-soft">The look again is on its way …</p>
           ) : after ? (
             <ChangeList before={before} after={after} test={sequence.relook.test} />
           ) : (
-            <p className="text-soft">Nobody looked again after this run.</p>
+            !(state.lesson?.first && state.lesson.again) && (
+              <p className="text-soft">Nobody looked again after this run.</p>
+            )
           )}
           <InhaleList sequence={sequence} inhales={state.inhales} />
         </section>

@@ -24,6 +24,7 @@ const COURSE: ReadonlySet<RunEvent['kind']> = new Set<RunEvent['kind']>([
   ...PLACED,
   'fit',
   'lookNow',
+  'open',
   'otherCue',
   'cue',
   'cueOutcome',

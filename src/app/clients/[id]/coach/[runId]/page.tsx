@@ -43,6 +43,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
         needs: known.plan().needs,
         ...(isGiven ? {} : { memory: cueMemoryFor(scope, id, runId) }),
       }}
+      places={(screen.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place)}
       school={before?.readings().school ?? run.sequence.school}
       before={before ? { data: before.data, quiet: before.quiet() } : null}
       after={after ? { id: after.id, data: after.data, quiet: after.quiet() } : null}

@@ -19,6 +19,7 @@ import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
 import { toldIn, type Told } from '../read/told';
 import type { Finding, LessonInput } from '../lesson/input';
+import { notDrilled } from '../lesson/leads';
 import { taskRuns } from '../lesson/task-runs';
 import { taskById } from '../task/library';
 import { judgedResults, lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
@@ -111,6 +112,8 @@ export type ClientCase = {
   plan: () => ClientPlan;
   /** What a lesson rests on besides: task, complaints, counting, what was seen that must not be drilled. */
   lessonPlan: () => LessonPlan;
+  /** Drills that a lesson of this client does not use, by the sign that is to go. */
+  notDrilled: () => string[];
 };
 
 /** What a lesson knows of a client beside the plan. */
@@ -195,10 +198,11 @@ export function caseOf(records: CaseRecords): ClientCase {
     };
   });
   const lessonPlan = once(() => lessonPlanOf(screen.data, visit?.data ?? null, oldestFirst));
+  const notPractised = once(() => notDrilled({ ...plan(), ...lessonPlan() }));
   const coached = once(() => coachedWell(oldestFirst));
   const homes = records.homes ?? null;
   const known = { screen, looks, visits, visit, sequences, runs, homes };
-  return { ...known, flags, owned, exhale, hold, coached, plan, lessonPlan };
+  return { ...known, flags, owned, exhale, hold, coached, plan, lessonPlan, notDrilled: notPractised };
 }
 
 function lessonPlanOf(

@@ -256,7 +256,7 @@ const RULES: readonly Rule[] = [
     id: 'painToday',
     rank: 3,
     when: ({ places }) => places.length > 0,
-    question: 'Is it over 5 of 10 today, or new in kind?',
+    question: 'Is what hurts over 5 of 10 today, or new in kind?',
     ifYes: 'only what stays at 2 of 10; no task',
     ask: 'doctor or physiotherapist, if it stays two days',
     effect: { taskMost: 0, without: ['abdominalLoad', 'spineLoad', 'heavyLoad', 'stretch'] },

@@ -15,6 +15,7 @@ import type { Task } from '../task/task.schema';
 import { LESSON_LEADS } from './ideas';
 import type { Finding } from './input';
 import { exhaleOf, guidedS, lessonS, openS, saidIn } from '../sequence/lesson';
+import { SET_MOST_S } from '../sequence/lesson';
 import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 
 export const LESSON_RULES = [
@@ -244,9 +245,6 @@ const R7: Check = ({ blocks }, { readings = [] }) => {
       : []),
   ];
 };
-
-/** A set is guided for so long at most. */
-const SET_MOST_S = 135;
 
 const R8: Check = ({ blocks }) => [
   ...blocks.flatMap((b) =>

@@ -1,6 +1,7 @@
 import { NEEDS, type Need, type Needs } from '../aims/needs';
 import type { ReadingName } from '../aims/reading-names';
 import type { Drill } from '../drills/drill';
+import { LIBRARY } from '../drills/library';
 import { taskById, TASKS } from '../task/library';
 import type { Task } from '../task/task.schema';
 import { LESSON_DRILLS, TASK_NEEDS } from './extra-drills';
@@ -10,15 +11,26 @@ import type { LessonInput } from './input';
 /** The exhale to start from where none was measured, s. Common practice, no source. */
 export const UNKNOWN_EXHALE_S = 4;
 
+/** Drills in which the arms are lifted, whatever holds them there. */
+const LIFTED: readonly string[] = [
+  'upperBreath',
+  ...LIBRARY.filter((d) => d.demands.includes('armsOverhead')).map((d) => d.id),
+];
+
 /** What is not practised because it is the very sign that is to go, or because it cannot be borne. */
-function notDrilled({ readings = [], findings = [], flags, counting }: LessonInput): string[] {
+export function notDrilled({
+  readings = [],
+  findings = [],
+  flags,
+  counting,
+}: Pick<LessonInput, 'readings' | 'findings' | 'flags' | 'counting'>): string[] {
   const sighs = findings.includes('sighs') || readings.includes('fastIrregular');
   const lifts = findings.includes('liftsShoulders') || readings.includes('upperChest');
   const uncounted = counting === 'none' || findings.includes('hatesCounting') || Boolean(flags.panic);
   const overloaded = readings.includes('floorOverloaded') || flags.heaviness;
   return [
     ...(sighs ? ['sighExhale', 'exhaleLadder'] : []),
-    ...(lifts ? ['seatedElbows', 'upperBreath', 'pressLoad'] : []),
+    ...(lifts ? LIFTED : []),
     ...(uncounted ? ['exhaleLadder', 'shortCalmHolds', 'walkingHolds', 'emptyPause'] : []),
     ...(overloaded ? ['balloonStack', 'hoverSqueeze'] : []),
     ...(readings.includes('bellyOnly') ? ['proneBelly', 'tenContractions'] : []),

@@ -5,7 +5,9 @@ import type { ComplaintPlace } from '../screen/complaints';
 import type { Flags } from '../screen/flags';
 import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { drillOf, type Block, type Sequence } from '../sequence/sequence';
-import { TASK_PREFIX } from './task-block';
+import { stopped } from '../base/sentence';
+import { TASK_PREFIX } from '../task/grade';
+import { positionTold, wayThere } from './positions';
 import { teachOf } from './teach/teach-of';
 import { blockFrom } from './write-block';
 
@@ -23,11 +25,32 @@ function stillSo(written: LessonBlock, block: Block): boolean {
     (written.drillId === undefined
       ? block.drillId.startsWith(TASK_PREFIX) &&
         (written.grade === undefined || block.drillId.endsWith(`-${written.grade}`))
-      : written.drillId === block.drillId) &&
+      : written.drillId === block.drillId &&
+        written.props.length === block.props.length &&
+        written.props.every((p) => block.props.includes(p))) &&
     (written.sets.length === rounds || block.dose.first !== undefined) &&
     (breathing.kind !== 'paced' || first.count === undefined || first.count === block.dose.breaths) &&
     samePattern
   );
+}
+
+const gradeIn = (block: Block): number => Number(/-([1-5])$/.exec(block.drillId)?.[1] ?? 0);
+
+const isSameTask = (written: LessonBlock, block: Block): boolean =>
+  written.grade !== undefined && block.drillId.startsWith(TASK_PREFIX) && gradeIn(block) === written.grade;
+
+/** A task at the same grade, in another position or with another dose: its words are its own and stay. */
+function inOtherPlace(written: LessonBlock, block: Block, from: Position | null): LessonBlock {
+  return {
+    ...written,
+    place: block.position,
+    position: stopped(positionTold(block.position, block.ways)),
+    getThere: stopped(wayThere(from, block.position)),
+    sets:
+      block.dose.rounds === written.sets.length
+        ? written.sets
+        : setsAsTheyAre(block, [written.sets[0]!.meanwhile, written.sets.at(-1)!.meanwhile]),
+  };
 }
 
 /** The sets of a block as it stands after an edit by hand. */
@@ -70,6 +93,11 @@ export function lessonNow(
     }
     if (!drill) return [];
     const teach = teachOf(drill, block);
+    if (written && isSameTask(written, block)) {
+      const there = inOtherPlace(written, block, from);
+      from = block.position;
+      return [there];
+    }
     const made = {
       ...blockFrom(
         { drill, base: block, teach, teachS: block.setUpS, sets: setsAsTheyAre(block, teach.meanwhile) },

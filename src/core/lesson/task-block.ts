@@ -2,7 +2,7 @@ import type { Position } from '../body/positions';
 import { printPattern } from '../breath/pattern';
 import { Drill } from '../drills/drill.schema';
 import type { Demand, WrittenDrill } from '../drills/drill';
-import { gradeToday, placesOf, taskVerdict, type TaskVerdict } from '../task/grade';
+import { gradeToday, placesOf, TASK_PREFIX, taskVerdict, type TaskVerdict } from '../task/grade';
 import type { Condition } from '../task/conditions';
 import { LIGHT_PCT } from '../safety/rules';
 import type { Task } from '../task/task.schema';
@@ -101,9 +101,6 @@ export const demandsAt = (task: Task, grade: number): Demand[] => [
 
 const cut = (text: string, most: number): string =>
   text.length <= most ? text : `${text.slice(0, most - 1)}…`;
-
-/** How the id of a task that is run as a drill begins. */
-export const TASK_PREFIX = 'task-';
 
 /** A task at a grade as a drill, so that rules, rooms and runs know it as they know every other one. */
 export function taskDrill(task: Task, grade: number): Drill {

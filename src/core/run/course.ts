@@ -5,7 +5,7 @@ import { RUNGS } from '../breath/ladder';
 import { cycleS } from '../breath/pattern';
 import { durationS } from '../breath/timeline';
 import { isOpen, verdictFor } from '../safety/verdict';
-import { easierThan, harderThan, inPosition } from '../sequence/alternatives';
+import { easierThan, exchangingIn, harderThan, inPosition } from '../sequence/alternatives';
 import { problemsOf } from '../sequence/check';
 import { applyEdit, type Edit } from '../sequence/edit';
 import { lengthBy, lengthTo } from '../sequence/lengthen';
@@ -170,7 +170,7 @@ export function again(session: Session, context: RunContext): Session {
 export function exchanged(session: Session, way: 'easier' | 'harder', context: RunContext): Session {
   const { sequence, state } = session;
   const block = sequence.blocks[state.index];
-  const other = block && (way === 'easier' ? easierThan : harderThan)(block, context);
+  const other = block && (way === 'easier' ? easierThan : harderThan)(block, exchangingIn(sequence, context));
   if (!block || !other) return session;
   const made = `Made ${way} while coaching`;
   const whole: Block = {

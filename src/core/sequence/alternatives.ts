@@ -1,15 +1,17 @@
 import type { Position } from '../body/positions';
 import type { Prop } from '../body/props';
-import { hasFullHold } from '../breath/timeline';
+import { durationS, hasFullHold } from '../breath/timeline';
 import { harderOf } from '../drills/catalogue';
 import type { Drill } from '../drills/drill';
+import { TASK_PREFIX } from '../task/grade';
 import { drillById } from '../drills/shelf';
 import type { Flags } from '../screen/flags';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { mayBeDone } from './judge';
+import { SET_MOST_S } from './lesson';
 import { fullHoldBar, makeBlock, type BlockClient } from './make-block';
 import { whyNotTaken } from './may-take';
-import { drillOf, type Block } from './sequence';
+import { drillOf, type Block, type Sequence } from './sequence';
 
 /** Whom a block is made for: what they may do, what is at hand, what there is to choose from, and their own lengths. */
 export type MadeFor = {
@@ -17,16 +19,29 @@ export type MadeFor = {
   props: readonly Prop[];
   library: readonly Drill[];
   client?: BlockClient;
+  /** Drills that nothing is exchanged for: what this client does not practise, and what stands in their lesson already. */
+  without?: readonly string[];
+  /** What comes in place of a block fills its time, with more rounds where it is short. */
+  asLong?: true;
 };
+
+/** The same for a block of this sequence: in a lesson nothing is taught twice, and what is exchanged keeps the time. */
+export const exchangingIn = <M extends MadeFor>(
+  { lesson, blocks }: Pick<Sequence, 'lesson' | 'blocks'>,
+  of: M,
+): M =>
+  lesson ? { ...of, asLong: true, without: [...(of.without ?? []), ...blocks.map((b) => b.drillId)] } : of;
 
 /** Blocks of the same stage that the client may do instead, those that serve the same needs first. */
 export function alternativesFor(block: Block, of: MadeFor): Block[] {
   const drill = drillOf(block);
-  if (!drill) return [];
+  // What a lesson works towards is made easier or harder by its grade, and not exchanged for something else.
+  if (!drill || (of.asLong && drill.id.startsWith(TASK_PREFIX))) return [];
   return of.library
     .filter((d) => d.stage === drill.stage && d.id !== drill.id)
     .sort((a, b) => overlap(b, drill) - overlap(a, drill))
-    .flatMap((d) => takenFor(d, of) ?? []);
+    .flatMap((d) => takenFor(d, of) ?? [])
+    .map((made) => inTheTimeOf(block, made, of));
 }
 
 /** An easier neighbour of a block that the client may do, following the drill's own chain; null at its end. */
@@ -38,8 +53,8 @@ export function easierThan(block: Block, of: MadeFor): Block | null {
     drill = easierOf(drill, of.library)
   ) {
     seen.add(drill.id);
-    const made = blockFor(drill, of);
-    if (made) return { ...made, id: block.id };
+    const made = of.without?.includes(drill.id) ? null : blockFor(drill, of);
+    if (made) return { ...inTheTimeOf(block, made, of), id: block.id };
   }
   return null;
 }
@@ -51,11 +66,53 @@ export function harderThan(block: Block, of: MadeFor): Block | null {
   const made = harderOf(drill, of.library)
     .sort((a, b) => a.level - b.level || overlap(b, drill) - overlap(a, drill))
     .flatMap((d) => takenFor(d, of) ?? [])[0];
-  return made ? { ...made, id: block.id } : null;
+  return made ? { ...inTheTimeOf(block, made, of), id: block.id } : null;
 }
+
+/** Rounds at most of what is exchanged, and how much longer than the other it may be, s. Our choice. */
+const MOST_ROUNDS = 6;
+const SLACK_S = 8;
+
+/** The block with as many rounds as come nearest to the time of the one that it replaces. */
+function inTheTimeOf(block: Block, made: Block, of: MadeFor): Block {
+  const drill = drillOf(made);
+  if (!of.asLong || !drill || made.dose.first !== undefined) return made;
+  const lengthOf = (b: Block) => b.setUpS + durationS(b.breathing, b.dose);
+  const wantedS = lengthOf(block);
+  const restS = Math.max(made.dose.restS, SET_REST_S);
+  const amounts = Array.from({ length: MOST_ROUNDS }, (_, i) => i + 1).flatMap((rounds) =>
+    amountsOf(made, drill).map((b): Block => ({ ...b, dose: { ...b.dose, rounds, restS } })),
+  );
+  const offBy = (b: Block) => Math.abs(wantedS - lengthOf(b));
+  const nearest = amounts
+    .filter((b) => durationS(b.breathing, { ...b.dose, rounds: 1, sides: 1 }) <= SET_MOST_S)
+    .filter((b) => lengthOf(b) <= wantedS + SLACK_S && offBy(b) < offBy(made))
+    .sort((a, b) => offBy(a) - offBy(b));
+  return nearest.find((b) => mayBeDone(b, drill, of)) ?? made;
+}
+
+/** The block with as little and as much in a round as the drill teaches, and all between. */
+function amountsOf(made: Block, drill: Drill): Block[] {
+  const { breathing, dose } = made;
+  const [least, most] = drill.range;
+  if (breathing.kind === 'free' && drill.breathing.kind === 'free')
+    return [...new Set([least, breathing.freeS, most])].map((freeS) => ({
+      ...made,
+      breathing: { kind: 'free', freeS },
+    }));
+  if (breathing.kind !== 'paced') return [made];
+  return Array.from({ length: most - least + 1 }, (_, i) => ({
+    ...made,
+    dose: { ...dose, breaths: least + i },
+  }));
+}
+
+/** Free breathing between two sets, s (lessons of a room: 30 to 60). */
+const SET_REST_S = 30;
 
 /** The same by the limits of a proposal: neither too high, nor before what has to be owned first, nor unfit for what was read. */
 function takenFor(drill: Drill, of: Omit<MadeFor, 'library'>): Block | null {
+  if (of.without?.includes(drill.id)) return null;
   const why = whyNotTaken(drill, verdictFor(drill, of.flags, of.props), { ...of.client, flags: of.flags });
   return why === null ? blockFor(drill, of) : null;
 }

@@ -12,7 +12,7 @@ import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
 import type { RunState } from '@/core/run/run';
 import { ratedBlock, type RunContext, type Session } from '@/core/run/session';
 import { worksOnFloor, type RunEvent } from '@/core/run/step';
-import { easierThan, harderThan } from '@/core/sequence/alternatives';
+import { easierThan, exchangingIn, harderThan } from '@/core/sequence/alternatives';
 import type { StopDone } from '@/core/run/recorded';
 import type { ComplaintPlace } from '@/core/screen/complaints';
 import type { StopSign } from '@/core/screen/stop-signs';
@@ -178,8 +178,8 @@ export function CoachRun(given: Props) {
           isFull={screen.can ? screen.full : null}
           status={status}
           rated={rated}
-          canEase={Boolean(block && easierThan(block, madeFor))}
-          canHarden={Boolean(block && harderThan(block, madeFor))}
+          canEase={Boolean(block && easierThan(block, exchangingIn(sequence, madeFor)))}
+          canHarden={Boolean(block && harderThan(block, exchangingIn(sequence, madeFor)))}
           canUndo={run.canUndo}
           ranked={ranked}
           following={following}

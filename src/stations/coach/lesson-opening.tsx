@@ -1,6 +1,7 @@
 'use client';
 
 import { useMemo, useState, type ReactNode } from 'react';
+import { stopped, upper } from '@/core/base/sentence';
 import type { Position } from '@/core/body/positions';
 import { answeredLesson, askId } from '@/core/lesson/answers';
 import { signOf, TAKEN_BY_HAND, triesOf } from '@/core/lesson/sign-taken';
@@ -86,7 +87,12 @@ export function LessonOpening(given: Props) {
           </Button>
         ) : (
           <>
-            <Button kind="main" big disabled={today.end !== null} onClick={begin}>
+            <Button
+              kind={state.lesson?.first ? 'main' : 'plain'}
+              big
+              disabled={today.end !== null}
+              onClick={begin}
+            >
               {state.lesson?.first ? 'Begin the lesson' : 'Begin without it'}
             </Button>
             <Button big onClick={() => setAt('asks')}>
@@ -124,7 +130,7 @@ function Asks({
               <p className="text-title">{ask.question}</p>
               {day[id] === true && (
                 <p className="text-lead text-care">
-                  {ask.ifYes}. Ask: {ask.ask}.
+                  {stopped(upper(ask.ifYes))} Ask: {stopped(ask.ask)}
                 </p>
               )}
             </div>
@@ -166,7 +172,7 @@ function Sign({
     <div className="grid grid-cols-1 gap-8 room:grid-cols-[220px_1fr]">
       <div>
         {position && <Figure position={position} className="h-44 w-full" />}
-        <p>{lesson.sign.position}</p>
+        <p>{upper(lesson.sign.position)}</p>
       </div>
       <div className="space-y-4">
         <p className="text-title">“{lesson.sign.words}”</p>

@@ -26,9 +26,13 @@ export function SignAgain({ lesson, state, on }: Props) {
       </div>
       <div className="space-y-2">
         <p className="text-soft">At the start</p>
-        <p className="text-room leading-none font-semibold tabular-nums">
-          {first.length > 0 ? first.map((v) => valueSaid(sign, v)).join(', ') : 'not taken'}
-        </p>
+        {first.length > 0 ? (
+          <p className="text-room leading-none font-semibold tabular-nums">
+            {first.map((v) => valueSaid(sign, v)).join(', ')}
+          </p>
+        ) : (
+          <p className="text-lead">Not taken, so nothing is compared.</p>
+        )}
         <SignSaid lesson={lesson} lessonTaken={state.lesson} />
         <p className="text-small text-soft">Change: {lesson.sign.change}</p>
       </div>

@@ -50,13 +50,13 @@ const BACK: readonly Spot[] = mirrored([
 const beside = (side: 'right' | 'left'): Spot[] =>
   (
     [
-      ['jaw', 54, 11, 'middle'],
-      ['neck', 46, 17, 'middle'],
-      ['shoulder', 49, 23, side],
-      ['ribs', 52, 34, side],
-      ['lowBack', 44, 41, 'middle'],
-      ['hip', 50, 48, side],
-      ['knee', 52, 74, side],
+      ['jaw', 50, 10, 'middle'],
+      ['neck', 38, 17, 'middle'],
+      ['shoulder', 41, 24, side],
+      ['ribs', 45, 33, side],
+      ['lowBack', 33, 39, 'middle'],
+      ['hip', 41, 48, side],
+      ['knee', 48, 73, side],
     ] as const
   ).map(([place, x, y, of]) => ({ place, side: of, x: side === 'right' ? x : 100 - x, y }));
 

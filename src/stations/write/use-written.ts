@@ -9,10 +9,17 @@ import type { Sequence } from '@/core/sequence/sequence';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { useSequenceEditor } from './use-sequence-editor';
 
-type Given = { sequenceId: string; initial: Sequence; rev: number; plan: ClientPlan; library: OwnLibrary };
+type Given = {
+  sequenceId: string;
+  initial: Sequence;
+  rev: number;
+  plan: ClientPlan;
+  without: readonly string[];
+  library: OwnLibrary;
+};
 
 /** A sequence that is being written: what saves it, what edits it, and the client that it is checked against. */
-export function useWritten({ sequenceId, initial, rev, plan, library }: Given) {
+export function useWritten({ sequenceId, initial, rev, plan, without, library }: Given) {
   const catalogue = useMemo(() => catalogueOf(library), [library]);
   const client: CheckClient = useMemo(
     () => ({
@@ -21,8 +28,9 @@ export function useWritten({ sequenceId, initial, rev, plan, library }: Given) {
       owned: { level: plan.ownedLevel, drills: plan.owned ?? [] },
       library: catalogue,
       client: blockClientOf(plan),
+      without,
     }),
-    [plan, catalogue],
+    [plan, without, catalogue],
   );
   const rebase = useRef<((base: Sequence, theirs: Sequence) => void) | null>(null);
   const autosave = useAutosave<Sequence>({

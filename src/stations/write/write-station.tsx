@@ -8,6 +8,7 @@ import type { Result } from '@/core/base/result';
 import type { AirInput } from '@/core/propose/air';
 import type { ClientPlan } from '@/core/propose/input';
 import type { ComplaintPlace } from '@/core/screen/complaints';
+import { exchangingIn } from '@/core/sequence/alternatives';
 import { mayRunWith } from '@/core/run/may-run-with';
 import { dropIndex } from '@/core/sequence/lengthen';
 import { layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequence/sequence';
@@ -41,6 +42,8 @@ type Props = {
   initial: Sequence;
   rev: number;
   plan: ClientPlan;
+  /** Drills that a lesson of this client does not use. */
+  without: readonly string[];
   /** Where it hurts, pulls, leaks or is heavy. */
   places: readonly ComplaintPlace[];
   library: OwnLibrary;
@@ -63,8 +66,9 @@ const PAGE_PX = 1112;
 export function WriteStation(props: Props) {
   const { clientId, sequenceId, name, plan, places, bar, air, versions, actions } = props;
   const router = useRouter();
-  const { catalogue, client, autosave, editor } = useWritten(props);
+  const { catalogue, client: written, autosave, editor } = useWritten(props);
   const { kept, problems, block, index } = editor;
+  const client = useMemo(() => exchangingIn(kept, written), [kept, written]);
   const [zoom, setZoom] = useState(0);
   const [shelf, setShelf] = useState(false);
   const [dropAt, setDropAt] = useState<number | null>(null);

@@ -39,6 +39,7 @@ export default async function SequencePage({
         initial={row.data}
         rev={row.rev}
         plan={known.plan()}
+        without={row.data.lesson ? known.notDrilled() : []}
         places={(screen.complaints ?? []).map((c) => c.place)}
         library={ownLibrary(scope)}
         bar={barOf(screen)}

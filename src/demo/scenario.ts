@@ -10,6 +10,10 @@ import { holdBars } from '@/core/safety/rules';
 import type { Screen } from '@/core/screen/screen';
 import { propose } from '@/core/propose/propose';
 import { NEW_RUN, type BlockResult, type RunState } from '@/core/run/run';
+import { askId } from '@/core/lesson/answers';
+import { asSequence, composeLesson } from '@/core/lesson/compose';
+import { signOf } from '@/core/lesson/sign-taken';
+import type { Lesson } from '@/core/sequence/lesson.schema';
 import type { Sequence } from '@/core/sequence/sequence';
 import { base64Of } from '@/core/formats/client-file';
 import { printEdf } from '@/core/formats/edf';
@@ -109,7 +113,7 @@ export function fileOf(person: Person, number: number, now: Date, furthest = FUR
       runId: null,
       data: look,
     });
-    const sequence = sequenceOf(person, file);
+    const sequence = sequenceOf(person, file, person.task !== undefined && v === person.visits - 2);
     const sequenceId = id();
     const written = new Date(at.getTime() + 12 * 60e3);
     file.sequences.push({
@@ -268,7 +272,7 @@ function holdsOf(person: Person, along: number, random: () => number): HoldTrial
 }
 
 /** What was proposed at a visit, from everything that was known by then. */
-function sequenceOf(person: Person, { screen, looks, runs }: ClientFile): Sequence {
+function sequenceOf(person: Person, { screen, looks, runs }: ClientFile, isLesson: boolean): Sequence {
   const known = caseOf({
     school: person.school ?? null,
     control: person.control ?? null,
@@ -278,6 +282,12 @@ function sequenceOf(person: Person, { screen, looks, runs }: ClientFile): Sequen
     sequences: [],
     runs: runs.toReversed(),
   });
+  if (isLesson) {
+    const input = { ...known.plan(), ...known.lessonPlan(), library: LIBRARY, minutes: person.minutes };
+    const lesson = composeLesson(input);
+    if (!lesson.ok) throw new Error(`${person.name}: ${lesson.why}`);
+    return asSequence(lesson.value, input);
+  }
   const proposal = propose({ ...known.plan(), library: LIBRARY, minutes: person.minutes });
   if (!proposal.ok) throw new Error(`${person.name}: ${proposal.why}`);
   return proposal.value;
@@ -323,7 +333,19 @@ function stateOf(
     results,
     relookLookId: relookId,
     cues: cuesOf(person, sequence),
+    ...(sequence.lesson ? { lesson: takenOf(sequence.lesson) } : {}),
   };
+}
+
+/** A lesson whose questions were all answered with no, and whose sign went up by a little more than noise. */
+function takenOf(lesson: Lesson): NonNullable<RunState['lesson']> {
+  const sign = signOf(lesson);
+  const day = Object.fromEntries(lesson.asks.map((_, i) => [askId(lesson.asks, i), false]));
+  if (!sign) return { day, opened: true };
+  const [low, high] = [sign.changeBy, sign.changeBy * 2];
+  return sign.better === 'more'
+    ? { day, first: [low], again: [high], opened: true }
+    : { day, first: [high], again: [low], opened: true };
 }
 
 /** How often cues of a kind work with somebody who can be reached by hands, and with somebody who sees pictures. */

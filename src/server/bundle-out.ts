@@ -124,7 +124,7 @@ function clientEntries(scope: Scope, row: Row, folder: string, damaged: Manifest
 
 /** One table over all whose screening can be read. */
 function tables(scope: Scope, rows: readonly Row[], now: Date): Entry[] {
-  const coached: Coached = { drills: new Map(), cues: new Map() };
+  const coached: Coached = { drills: new Map(), cues: new Map(), asks: new Map() };
   async function* observations() {
     yield TIDY_HEAD;
     for (const row of rows) {

@@ -85,3 +85,25 @@ it('the schema would find what is wrong', () => {
   expect(sound({ ...value, colour: 'blue' })).not.toBe('');
   expect(sound({ ...bundle, type: 'heap' })).not.toBe('');
 });
+
+it('a lesson gives its sign at both ends, every answer of the day, and why it was taught', () => {
+  const file = demoFilesAt(NOW).find((f) => f.runs.some((r) => r.sequence.lesson))!;
+  const run = file.runs.find((r) => r.sequence.lesson)!;
+  const { entry } = fhirOf(ID, knownOf(file), NOW);
+  const found = entry.map((e) => e.resource).filter((r) => JSON.stringify(r.code ?? '').includes('"sign-'));
+  const observed = found.filter((r) => r.resourceType === 'Observation');
+  expect(observed.map((r) => (r.valueQuantity as { value: number }).value)).toEqual([
+    run.state.lesson!.first![0],
+    run.state.lesson!.again![0],
+  ]);
+  expect(observed.map((r) => (r.component as { valueString: string }[])[0]!.valueString)).toEqual([
+    'start',
+    'end',
+  ]);
+  const asked = entry.filter((e) => JSON.stringify(e.resource.code ?? '').includes('"asked"'));
+  expect(asked.map((e) => [(e.resource.code as { text: string }).text, e.resource.valueBoolean])).toEqual(
+    run.sequence.lesson!.asks.map((a) => [a.question, false]),
+  );
+  const session = entry.find((e) => e.resource.id === run.id)!.resource;
+  expect(session.reasonCode).toEqual([{ text: run.sequence.lesson!.idea }]);
+});

@@ -3,6 +3,9 @@ import type { Found, Measure } from '../follow/measures';
 import { MEASURES } from '../follow/measures';
 import { NEED_LABEL, NEEDS } from '../aims/needs';
 import { READING, READINGS } from '../read/readings';
+import { askId } from '../lesson/answers';
+import { signsTaken } from '../lesson/sign-taken';
+import { SIGNS } from '../lesson/signs';
 import { drillOf, nameOf } from '../sequence/sequence';
 import type { ClientCase } from './case';
 import { momentsOf } from './followed';
@@ -23,10 +26,13 @@ export type TidyRow = {
   n: number | null;
 };
 
-type TidyKind = 'measure' | 'reading' | 'certainty' | 'need' | 'block' | 'cue';
+type TidyKind = 'measure' | 'reading' | 'certainty' | 'need' | 'block' | 'cue' | 'sign' | 'answer';
 
 /** What each kind of row is. */
-const KIND_SAID: Record<Exclude<TidyKind, 'measure'>, { unit: string; said: (label: string) => string }> = {
+const KIND_SAID: Record<
+  Exclude<TidyKind, 'measure' | 'sign'>,
+  { unit: string; said: (label: string) => string }
+> = {
   reading: {
     unit: '0 to 1',
     said: (l) => `how strongly a look speaks for: ${l}; by rules, as it was left by the instructor`,
@@ -34,6 +40,10 @@ const KIND_SAID: Record<Exclude<TidyKind, 'measure'>, { unit: string; said: (lab
   certainty: { unit: '0 to 1', said: (l) => `how much of what could tell was looked at, for: ${l}` },
   need: { unit: '0 to 4', said: (l) => `weight of what the sequence is to do: ${l}` },
   block: { unit: 'done', said: (l) => `a block of a run: 1 done to its end, 0 not; ${l}` },
+  answer: {
+    unit: 'yes',
+    said: (l) => `a question of the day: 1 yes, 0 no; no row where it was not asked; ${l}`,
+  },
   cue: { unit: 'worked', said: (l) => `a cue that was said: 1 worked, 0 did nothing, -1 backfired; ${l}` },
 };
 
@@ -41,7 +51,7 @@ const CUE_VALUE: Record<(typeof CUE_OUTCOMES)[number], number> = { worked: 1, no
 
 /** Everything measured, read, chosen and done of a client, one observation a row, oldest first within a kind. */
 export function tidyOf(known: ClientCase, now: Date): TidyRow[] {
-  return [...measuredRows(known, now), ...readRows(known), ...doneRows(known)];
+  return [...measuredRows(known, now), ...readRows(known), ...doneRows(known), ...lessonRows(known)];
 }
 
 function measuredRows(known: ClientCase, now: Date): TidyRow[] {
@@ -65,7 +75,7 @@ function measuredRows(known: ClientCase, now: Date): TidyRow[] {
 }
 
 const bare = (
-  kind: Exclude<TidyKind, 'measure'>,
+  kind: Exclude<TidyKind, 'measure' | 'sign'>,
   row: Pick<TidyRow, 'at' | 'id' | 'place' | 'value'>,
 ): TidyRow => ({
   kind,
@@ -110,6 +120,27 @@ const doneRows = (known: ClientCase): TidyRow[] =>
     ];
   });
 
+/** What was asked and taken in lessons; the sign at the place `start` and, again, at `end`. */
+const lessonRows = (known: ClientCase): TidyRow[] =>
+  known.runs.toReversed().flatMap((run): TidyRow[] => {
+    const { startedAt, endedAt, state } = run;
+    return [
+      ...signsTaken(run.sequence.lesson, state.lesson).map(({ sign, when, value, n }): TidyRow => ({
+        at: when === 'end' ? (endedAt ?? startedAt) : startedAt,
+        kind: 'sign',
+        id: sign.id,
+        place: when,
+        value,
+        unit: sign.unit,
+        spread: null,
+        n,
+      })),
+      ...Object.entries(state.lesson?.day ?? {}).map(([id, yes]) =>
+        bare('answer', { at: startedAt, id, place: '', value: yes ? 1 : 0 }),
+      ),
+    ];
+  });
+
 export type DictionaryRow = { kind: TidyKind; id: string; label: string; unit: string; said: string };
 
 const NOISE_SAID = (m: Measure): string =>
@@ -119,13 +150,18 @@ const NOISE_SAID = (m: Measure): string =>
       ? `mean of tries; from day to day stated as ${m.noise.days.share * 100} % of the value, at least ${m.noise.days.least} (${m.noise.days.source})`
       : 'spread as seen';
 
-/** Drills and cues that were coached, by their keys. */
-export type Coached = { drills: Map<string, string>; cues: Map<string, string> };
+/** Drills, cues and questions that were coached and asked, by their keys. */
+export type Coached = {
+  drills: Map<string, string>;
+  cues: Map<string, string>;
+  asks: Map<string, string>;
+};
 
 /** Adds what was coached with one client. */
-export function addCoached({ drills, cues }: Coached, { runs }: ClientCase): void {
+export function addCoached({ drills, cues, asks }: Coached, { runs }: ClientCase): void {
   for (const { sequence, state } of runs) {
     for (const b of sequence.blocks) drills.set(b.drillId, nameOf(b));
+    sequence.lesson?.asks.forEach((ask, i, all) => asks.set(askId(all, i), ask.question));
     for (const c of state.cues ?? []) {
       const block = sequence.blocks.find((b) => b.id === c.blockId);
       const text = block && drillOf(block)?.cues[c.cue]?.text;
@@ -138,8 +174,8 @@ export function addCoached({ drills, cues }: Coached, { runs }: ClientCase): voi
 }
 
 /** What the keys of the rows mean: every measure, reading and need, and every drill and cue that was coached. */
-export function dictionaryOf({ drills, cues }: Coached): DictionaryRow[] {
-  const kept = (kind: Exclude<TidyKind, 'measure'>, list: Iterable<readonly [string, string]>) =>
+export function dictionaryOf({ drills, cues, asks }: Coached): DictionaryRow[] {
+  const kept = (kind: Exclude<TidyKind, 'measure' | 'sign'>, list: Iterable<readonly [string, string]>) =>
     [...list].map(([id, label]): DictionaryRow => ({
       kind,
       id,
@@ -164,5 +200,13 @@ export function dictionaryOf({ drills, cues }: Coached): DictionaryRow[] {
     ),
     ...kept('block', drills),
     ...kept('cue', cues),
+    ...kept('answer', asks),
+    ...SIGNS.map((s): DictionaryRow => ({
+      kind: 'sign',
+      id: s.id,
+      label: s.name,
+      unit: s.unit,
+      said: `taken at both ends of a lesson; change: ${s.change} (common practice)`,
+    })),
   ];
 }

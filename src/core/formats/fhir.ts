@@ -6,6 +6,9 @@ import { PLACE_WORDS } from '../home/home-places';
 import { endOfDay } from '../home/zoned';
 import { idOf } from '../home/hand-back';
 import { STOP_SIGN_LABEL } from '../screen/stop-signs';
+import { askId } from '../lesson/answers';
+import { signsTaken } from '../lesson/sign-taken';
+import { SIGNS } from '../lesson/signs';
 import { nameOf } from '../sequence/sequence';
 import { doseOf } from '../sequence/sheet';
 
@@ -63,6 +66,7 @@ export function fhirOf(clientId: string, known: ClientCase, now: Date): FhirBund
     ...bodyOf(clientId, known, subject),
     ...measured(clientId, known, now, subject),
     ...known.runs.map((run) => procedure(run, subject)),
+    ...known.runs.flatMap((run) => lessonSaid(run, subject)),
     ...(known.homes ?? []).filter((h) => h.sentAt !== null).map((h) => carePlan(h, now, subject)),
   ];
   return {
@@ -98,6 +102,9 @@ function codeSystem(): Resource {
     caseSensitive: true,
     concept: [
       ...MEASURES.map((m) => ({ code: m.id, display: m.label })),
+      ...SIGNS.map((s) => ({ code: `sign-${s.id}`, display: s.name })),
+      { code: 'when', display: 'at the start of a lesson or at its end' },
+      { code: 'asked', display: 'question of the day before a lesson' },
       { code: 'place', display: 'position, device or drill that a value belongs to' },
       { code: 'spread', display: 'standard deviation of the tries' },
       { code: 'tries', display: 'how many independent tries a value rests on' },
@@ -204,8 +211,41 @@ function procedure(run: ClientCase['runs'][number], subject: Subject): Resource 
     code: { coding: [own('session', 'coached session of breathing drills')], text: 'breathing session' },
     subject,
     performedPeriod: { start: run.startedAt, ...(run.endedAt ? { end: run.endedAt } : {}) },
+    ...(run.sequence.lesson ? { reasonCode: [{ text: run.sequence.lesson.idea }] } : {}),
     note: [{ text: `${done} of ${run.sequence.blocks.length} blocks done: ${names.join('; ')}` }],
   };
+}
+
+/** What a lesson asked and took: the sign at both ends, and each answer of the day. */
+function lessonSaid(run: ClientCase['runs'][number], subject: Subject): Resource[] {
+  const { startedAt, endedAt, sequence, state } = run;
+  const category = [
+    {
+      coding: [{ system: 'http://terminology.hl7.org/CodeSystem/observation-category', code: 'survey' }],
+    },
+  ];
+  const signs = signsTaken(sequence.lesson, state.lesson).map(({ sign, when, value }) => {
+    const at = when === 'end' ? (endedAt ?? startedAt) : startedAt;
+    return observation(idOf(`${run.id} sign ${when}`), at, subject, {
+      category,
+      code: { coding: [own(`sign-${sign.id}`, sign.name)], text: sign.name },
+      valueQuantity: { value: short(value), unit: sign.unit },
+      component: [{ code: { coding: [own('when', 'start or end')] }, valueString: when }],
+    });
+  });
+  const asks = sequence.lesson?.asks ?? [];
+  const answers = asks.flatMap((ask, i): Resource[] => {
+    const yes = state.lesson?.day?.[askId(asks, i)];
+    if (yes === undefined) return [];
+    return [
+      observation(idOf(`${run.id} asked ${askId(asks, i)}`), startedAt, subject, {
+        category,
+        code: { coding: [own('asked', 'question of the day')], text: ask.question },
+        valueBoolean: yes,
+      }),
+    ];
+  });
+  return [...signs, ...answers];
 }
 
 type Home = NonNullable<ClientCase['homes']>[number];

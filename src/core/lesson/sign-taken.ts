@@ -62,3 +62,15 @@ function beyondGap(sign: Sign, first: readonly number[], again: readonly number[
   if (Math.min(...again) - Math.max(...first) > gap) return 'better';
   return Math.min(...first) - Math.max(...again) > gap ? 'worse' : 'noise';
 }
+
+export type TakenSign = { sign: Sign; when: 'start' | 'end'; value: number; n: number };
+
+/** The sign of a lesson as it was taken at its ends, the better of the tries each; nothing where it is not known. */
+export function signsTaken(lesson: Lesson | undefined, taken: LessonTaken | undefined): TakenSign[] {
+  const sign = lesson && signOf(lesson);
+  if (!sign || !taken) return [];
+  return (['start', 'end'] as const).flatMap((when): TakenSign[] => {
+    const tries = when === 'start' ? taken.first : taken.again;
+    return tries?.length ? [{ sign, when, value: best(sign, tries), n: tries.length }] : [];
+  });
+}

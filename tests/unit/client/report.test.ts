@@ -138,7 +138,7 @@ describe('tidy observations', () => {
       ]);
       expect(Number(r.value)).toBeCloseTo(rows[i]!.value, 4);
     });
-    const coached: Coached = { drills: new Map(), cues: new Map() };
+    const coached: Coached = { drills: new Map(), cues: new Map(), asks: new Map() };
     addCoached(coached, known);
     const explained = dictionaryOf(coached);
     for (const r of rows)
@@ -146,6 +146,24 @@ describe('tidy observations', () => {
         r.unit,
       ]);
     expect(printDictionary(explained)).toContain('column,spread');
+  });
+
+  it('a lesson gives its sign at both ends and each answer of the day', () => {
+    const file = FILES.find((f) => f.runs.some((r) => r.sequence.lesson))!;
+    const run = file.runs.find((r) => r.sequence.lesson)!;
+    const rows = tidyOf(knownOf(file), NOW);
+    const taken = run.state.lesson!;
+    expect(rows.filter((r) => r.kind === 'sign').map((r) => [r.at, r.place, r.value, r.n])).toEqual([
+      [run.startedAt, 'start', taken.first![0], 1],
+      [run.endedAt, 'end', taken.again![0], 1],
+    ]);
+    expect(rows.filter((r) => r.kind === 'answer').map((r) => [r.id, r.value])).toEqual(
+      Object.keys(taken.day!).map((id) => [id, 0]),
+    );
+    const coached: Coached = { drills: new Map(), cues: new Map(), asks: new Map() };
+    addCoached(coached, knownOf(file));
+    const explained = new Set(dictionaryOf(coached).map((d) => `${d.kind} ${d.id}`));
+    for (const r of rows) expect(explained).toContain(`${r.kind} ${r.id}`);
   });
 
   it('a text that a spreadsheet would run as a formula is made text; a number below zero stays one', () => {

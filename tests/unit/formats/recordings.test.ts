@@ -1,4 +1,7 @@
 import fc from 'fast-check';
+import { omit } from '@/core/base/omit';
+import { lessonMark } from '@/core/formats/marks';
+import { demoFiles } from '@/demo/scenario';
 import { parseBandCsv, printBandCsv } from '@/core/formats/band-csv';
 import {
   EDF_MAX_BYTES,
@@ -223,4 +226,17 @@ describe('the line protocol of a device', () => {
     expect(cut('x'.repeat(5000))).toHaveLength(1);
     expect(cut('5,6\n')).toEqual(['5,6']);
   });
+});
+
+it('a record that was taken after a lesson says which, and what its sign came to', () => {
+  const run = demoFiles(new Date('2026-11-20T09:00:00.000Z'))
+    .flatMap((f) => f.runs)
+    .find((r) => r.sequence.lesson)!;
+  const marks = lessonMark(run);
+  expect(marks).toHaveLength(1);
+  expect(marks[0]!.text).toContain(run.sequence.lesson!.title);
+  expect(marks[0]!.text).toMatch(/sign: .* a change for the better\.$/);
+  const read = must(parseEdf(printEdf(record(), marks)));
+  expect(read.notes.map((n) => n.text)).toContain(marks[0]!.text);
+  expect(lessonMark({ ...run, sequence: omit(run.sequence, 'lesson') })).toEqual([]);
 });

@@ -1,7 +1,9 @@
 import { printBandCsv } from '@/core/formats/band-csv';
 import { printEdf } from '@/core/formats/edf';
-import { marksOf } from '@/core/formats/marks';
+import { lessonMark, marksOf } from '@/core/formats/marks';
 import { analyse } from '@/core/signal/analyse';
+import { findLook } from '@/server/looks';
+import { findRun } from '@/server/runs';
 import { scopeOfRequest } from '@/server/request-scope';
 import { bandRecordOf, curvesOf, findRecording } from '@/server/recordings';
 
@@ -32,8 +34,13 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
   if (as === 'csv' || as === 'curves')
     return send(printBandCsv(record.value), 'text/csv; charset=utf-8', 'csv');
   const found = analyse(record.value);
+  const runId = findLook(scope, row.lookId)?.runId;
+  const run = runId ? findRun(scope, runId) : undefined;
   return send(
-    printEdf(record.value, found.ok ? marksOf(found.value) : []).slice(),
+    printEdf(record.value, [
+      ...(run ? lessonMark(run) : []),
+      ...(found.ok ? marksOf(found.value) : []),
+    ]).slice(),
     'application/octet-stream',
     'edf',
   );

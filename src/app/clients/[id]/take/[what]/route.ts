@@ -29,7 +29,7 @@ const TEXTS: Record<
     type: 'text/csv',
     file: 'dictionary.csv',
     print: (_, known) => {
-      const coached: Coached = { drills: new Map(), cues: new Map() };
+      const coached: Coached = { drills: new Map(), cues: new Map(), asks: new Map() };
       addCoached(coached, known);
       return printDictionary(dictionaryOf(coached));
     },

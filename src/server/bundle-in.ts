@@ -14,6 +14,7 @@ import {
   type StudioFile,
 } from '@/core/formats/bundle';
 import { parseBundledClient, type BundledClient } from '@/core/formats/client-file';
+import { taskById } from '@/core/task/library';
 import { drillById } from '@/core/drills/shelf';
 import { removeClass } from './classes';
 import { freshIds, importKept, importRecording, type Fresh } from './client-file';
@@ -24,7 +25,7 @@ import { bringInDrills, ownLibrary, retireDrill } from './drills';
 import { saveProtocol, savedProtocols } from './protocols';
 import { shapeOf, writeJson } from './record-json';
 import type { Scope } from './scope';
-import { takeSettings } from './settings';
+import { ownTasks, saveTasks, takeSettings } from './settings';
 import { allTemplates, saveTemplate } from './templates';
 import { putVisits } from './visits';
 import { atHome } from './within';
@@ -252,6 +253,12 @@ function takeStudio(
       studio.drills.filter((d) => !mine.has(d.id) && !drillById(d.id)),
     );
     if (!drills.ok) return drills;
+    const tasksHere = new Set(ownTasks(scope).map((t) => t.id));
+    const tasks = saveTasks(
+      scope,
+      (studio.tasks ?? []).filter((t) => !tasksHere.has(t.id) && !taskById(t.id)),
+    );
+    if (!tasks.ok) return tasks;
     for (const id of studio.retired) if (here.own.length === 0) retireDrill(scope, id);
     const names = new Set(allTemplates(scope).map((t) => t.name));
     for (const t of studio.templates) if (!names.has(t.name)) saveTemplate(scope, t.name, t.data);

@@ -29,7 +29,7 @@ import { ownLibrary } from './drills';
 import { savedProtocols } from './protocols';
 import { findRecording, recordingNamesOf } from './recordings';
 import type { Scope } from './scope';
-import { house, ownThresholds, setUps, studioCues } from './settings';
+import { house, ownTasks, ownThresholds, setUps, studioCues } from './settings';
 import { allTemplates } from './templates';
 import { visitsBetween, visitsOf } from './visits';
 
@@ -156,6 +156,7 @@ function studioEntries(scope: Scope, now: Date): Entry[] {
       protocols: savedProtocols(scope).map(({ name, tests }) => ({ name, tests: [...tests] })),
       templates: allTemplates(scope).map(({ name, data }) => ({ name, data })),
       drills: [...own],
+      tasks: [...ownTasks(scope)],
       retired: [...retired],
       visits: visitsOf(scope, null),
       classes: allClasses(scope).rows.map(({ id, data }) => ({

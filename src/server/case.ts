@@ -7,7 +7,7 @@ import { runsOf } from './runs';
 import type { Scope } from './scope';
 import { screenOf } from './screens';
 import { sequencesOf } from './sequences';
-import { setUps, thresholds } from './settings';
+import { ownTasks, setUps, thresholds } from './settings';
 
 /**
  * Everything known of a client; null where there is no such client. The layout and the page of one request ask for the
@@ -35,6 +35,7 @@ export function caseOfRow(
     control: client.control,
     thresholds: thresholds(scope),
     setUps: setUps(scope),
+    tasks: ownTasks(scope),
     screen: screenOf(scope, clientId),
     looks: looksOf(scope, clientId).map((look) => ({
       ...look,

@@ -13,6 +13,7 @@ import { Retention } from '@/core/people/retention.schema';
 import { Drill } from '@/core/drills/drill.schema';
 import { LookData } from '@/core/look/look.schema';
 import { TestId } from '@/core/look/tests.schema';
+import { Task } from '@/core/task/task.schema';
 import { OwnThresholds } from '@/core/read/thresholds.schema';
 import { CueCounts } from '@/core/run/cue-counts.schema';
 import { RunState } from '@/core/run/run.schema';
@@ -27,6 +28,7 @@ const SCHEMA = {
   runState: RunState,
   drill: Drill,
   tests: z.array(TestId),
+  tasks: z.array(Task),
   thresholds: OwnThresholds,
   setUps: SetUps,
   cues: CueCounts,
@@ -57,6 +59,7 @@ const UPGRADES: Record<JsonKind, readonly ((old: unknown) => unknown)[]> = {
   runState: [],
   drill: [],
   tests: [],
+  tasks: [],
   thresholds: [],
   setUps: [],
   cues: [],

@@ -4,6 +4,9 @@ import type { BackupSettings } from '@/core/formats/backup';
 import type { Retention } from '@/core/people/retention.schema';
 import type { PeopleSettings } from '@/core/people/settings.schema';
 import { withOwn, type OwnThresholds, type Thresholds } from '@/core/read/thresholds';
+import { fail, ok, type Result } from '@/core/base/result';
+import { taskById } from '@/core/task/library';
+import type { Task } from '@/core/task/task.schema';
 import { addCounts, cueCounts, type CueCounts } from '@/core/run/cue-memory';
 import type { RunRecord } from '@/core/run/merge';
 import { NO_SET_UPS, setUpsIn, withSetUps, type SetUps } from '@/core/run/set-ups';
@@ -13,8 +16,20 @@ import type { Scope } from './scope';
 import { settings } from './db/schema';
 import { atHome } from './within';
 
+/** As many tasks of its own a studio keeps. */
+const MOST_TASKS = 200;
+
 type Subject =
-  'thresholds' | 'setUps' | 'cues' | 'films' | 'backup' | 'people' | 'retention' | 'house' | 'drafts';
+  | 'thresholds'
+  | 'setUps'
+  | 'cues'
+  | 'films'
+  | 'backup'
+  | 'people'
+  | 'retention'
+  | 'house'
+  | 'drafts'
+  | 'tasks';
 
 const row = (scope: Scope, subject: Subject) =>
   and(eq(settings.ownerId, scope.ownerId), eq(settings.subject, subject));
@@ -41,6 +56,49 @@ export const thresholds = (scope: Scope): Thresholds => withOwn(ownThresholds(sc
 export function saveThresholds(scope: Scope, own: OwnThresholds): void {
   atHome(scope);
   save(scope, 'thresholds', own);
+}
+
+/** The studio's own tasks. */
+export function ownTasks(scope: Scope): readonly Task[] {
+  const kept = db().select().from(settings).where(row(scope, 'tasks')).get();
+  const read = kept && readJson('tasks', scope.ownerId, kept.data);
+  return read?.ok ? read.value : [];
+}
+
+/** Keeps a task of the studio's own, new or changed. A shipped one is never written over. */
+export function saveTask(scope: Scope, task: Task): Result<{ id: string }> {
+  if (taskById(task.id))
+    return fail('This task ships with Kokyu and stays as it is. Copy it and change the copy.', 'id');
+  const saved = saveTasks(scope, [task]);
+  return saved.ok ? ok({ id: task.id }) : saved;
+}
+
+/** Keeps several tasks, all or none of them; one of the same id is replaced. */
+export function saveTasks(scope: Scope, list: readonly Task[]): Result<{ added: number; replaced: number }> {
+  atHome(scope);
+  const shipped = list.find((t) => taskById(t.id));
+  if (shipped)
+    return fail(
+      `“${shipped.name}” has the id of a task that ships with Kokyu. Nothing was brought in.`,
+      'id',
+    );
+  const before = ownTasks(scope);
+  const kept = before.filter((t) => !list.some((n) => n.id === t.id));
+  if (kept.length + list.length > MOST_TASKS) return fail(`A studio keeps at most ${MOST_TASKS} tasks.`);
+  save(scope, 'tasks', [...kept, ...list]);
+  const replaced = before.length - kept.length;
+  return ok({ added: list.length - replaced, replaced });
+}
+
+/** Takes a task out of what is offered. Lessons that have it keep it; whose goal it stood for chooses another. */
+export function dropTask(scope: Scope, id: string): Result<null> {
+  atHome(scope);
+  save(
+    scope,
+    'tasks',
+    ownTasks(scope).filter((t) => t.id !== id),
+  );
+  return ok(null);
 }
 
 /** How this studio writes and measures. */

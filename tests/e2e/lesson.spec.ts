@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, saved } from './helpers';
+import { demoClient, newClient, saved } from './helpers';
 
 test('a goal becomes a task, and with a complaint and an answer of the day a lesson that is kept and coached', async ({
   page,
@@ -93,4 +93,45 @@ test('a block that is edited by hand is taught anew, and what was not touched ke
   await expect(async () => expect(await sets.allInnerTexts()).not.toEqual(before)).toPass();
   await page.keyboard.press('u');
   await expect(async () => expect(await sets.allInnerTexts()).toEqual(before)).toPass();
+});
+
+test('a task of one’s own is copied, changed, shared, and found by the words of a goal', async ({ page }) => {
+  await page.goto('/tasks');
+  await page.getByRole('button', { name: /^Lift a child or a box/ }).click();
+  await page.getByRole('button', { name: 'Copy and change' }).click();
+  const form = page.getByRole('form', { name: 'Task' });
+  await form.getByLabel('Name').fill('');
+  await form.getByRole('button', { name: 'Save task' }).click();
+  await expect(page.getByText('Not kept: name: cannot be empty')).toBeVisible();
+  await form.getByLabel('Name').fill('Haul a net over the rail');
+  await form.getByLabel('Words of a goal, with commas').fill('net, rail, haul');
+  await form.getByLabel('Grade 1').fill('an empty net, one knee on the bench');
+  await form.getByRole('button', { name: 'Save task' }).click();
+  await expect(page.getByText('“Haul a net over the rail” is kept.')).toBeVisible();
+  await expect(page.getByText('an empty net, one knee on the bench', { exact: true })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save own tasks' }).click();
+  const path = await (await download).path();
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await expect(page.getByText('None yet. Copy one that is near, and change it.')).toBeVisible();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('not tasks'),
+  });
+  await expect(page.getByText(/not JSON/)).toBeVisible();
+  await page.locator('input[type=file]').setInputFiles(path);
+  await expect(page.getByText('1 new, 0 replaced.')).toBeVisible();
+
+  const file = await newClient(page, 'Signe');
+  await page.goto(`${file}/screen`);
+  await page.getByLabel('Goals', { exact: true }).fill('haul the net in again without my back');
+  await page
+    .getByRole('group', { name: 'Tasks for this goal' })
+    .getByRole('button', { name: 'Haul a net over the rail' })
+    .click();
+  await expect(page.getByLabel('Grade today')).toBeVisible();
+  await saved(page);
+  await page.goto(`${file}/write`);
+  await expect(page.locator('[data-lesson]')).toContainText('Haul a net over the rail');
 });

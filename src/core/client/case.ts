@@ -22,6 +22,7 @@ import type { Finding, LessonInput } from '../lesson/input';
 import { notDrilled } from '../lesson/leads';
 import { taskRuns } from '../lesson/task-runs';
 import { taskById } from '../task/library';
+import type { Task } from '../task/task.schema';
 import { judgedResults, lostDrills, ownedDrills, ownedLevel, ownedPositions, stepsDoneDry } from '../run/run';
 import type { RunRecord } from '../run/merge';
 import { NO_SET_UPS, usualSetUps, type SetUps } from '../run/set-ups';
@@ -77,6 +78,8 @@ export type CaseRecords = {
   homes?: readonly HomeOfClient[];
   /** How long set-ups really took in this studio. */
   setUps?: SetUps;
+  /** Tasks of the studio's own. */
+  tasks?: readonly Task[];
 };
 
 /** A look with what can be computed from it. */
@@ -197,7 +200,7 @@ export function caseOf(records: CaseRecords): ClientCase {
       },
     };
   });
-  const lessonPlan = once(() => lessonPlanOf(screen.data, visit?.data ?? null, oldestFirst));
+  const lessonPlan = once(() => lessonPlanOf(screen.data, visit?.data ?? null, oldestFirst, records.tasks));
   const notPractised = once(() => notDrilled({ ...plan(), ...lessonPlan() }));
   const coached = once(() => coachedWell(oldestFirst));
   const homes = records.homes ?? null;
@@ -209,8 +212,9 @@ function lessonPlanOf(
   { task, complaints, counting, goals }: Screen,
   look: LookData | null,
   runs: readonly RunOfClient[],
+  tasks: readonly Task[] = [],
 ): LessonPlan {
-  const found = task && taskById(task.id);
+  const found = task && taskById(task.id, tasks);
   return {
     ...(found
       ? {

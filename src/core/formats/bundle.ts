@@ -8,6 +8,7 @@ import { House } from '../base/house.schema';
 import { OwnThresholds } from '../read/thresholds.schema';
 import { CueCounts } from '../run/cue-counts.schema';
 import { SetUps } from '../run/set-ups.schema';
+import { Task } from '../task/task.schema';
 import { Sequence } from '../sequence/sequence.schema';
 import { KeptVisit } from './client-file';
 
@@ -67,6 +68,8 @@ export const StudioFile = z.object({
   protocols: z.array(z.object({ name: z.string(), tests: z.array(TestId) })),
   templates: z.array(z.object({ name: z.string(), data: Sequence })),
   drills: z.array(Drill),
+  /** Tasks of its own; absent in bundles of before there were such. */
+  tasks: z.optional(z.array(Task)),
   /** Drills that are no longer offered. */
   retired: z.array(z.string()),
   /** Visits of those whom Kokyu does not know; those of clients stand in their files. */

@@ -1,6 +1,5 @@
 import { POSITION, type Position } from '../body/positions';
 import type { ComplaintPlace } from '../screen/complaints';
-import type { Flags } from '../screen/flags';
 import type { Demand } from '../drills/drill';
 import { demandsOf } from '../safety/demands';
 import { isOpen, verdictFor } from '../safety/verdict';
@@ -26,20 +25,26 @@ export type Answered = {
 };
 
 type Today = ReturnType<typeof effectsOf>;
-type Whom = MadeFor & { places?: readonly ComplaintPlace[] };
+type Whom = MadeFor & { places?: readonly ComplaintPlace[]; ownTasks?: readonly Task[] };
 
-const taskOf = ({ lesson }: Sequence): Task | undefined =>
-  lesson?.task?.taskId === undefined ? undefined : taskById(lesson.task.taskId);
+const taskOf = ({ lesson }: Sequence, { ownTasks }: Pick<Whom, 'ownTasks'>): Task | undefined =>
+  lesson?.task?.taskId === undefined ? undefined : taskById(lesson.task.taskId, ownTasks);
 
 const gradeOf = (block: Block): number => Number(/-([1-5])$/.exec(block.drillId)?.[1] ?? 0);
 
 /** The questions of a lesson with what a yes to each does; a question of one written by hand does what its words say. */
-function asksOf(sequence: Sequence, flags: Flags, places: readonly ComplaintPlace[]): DayAsk[] {
+function asksOf(sequence: Sequence, whom: Whom): DayAsk[] {
   const { lesson } = sequence;
   if (!lesson) return [];
   const grades = sequence.blocks.filter((b) => b.drillId.startsWith(TASK_PREFIX)).map(gradeOf);
   const known = asksFor(
-    { flags, task: taskOf(sequence), places, upright: true, lastGrade: grades[0] },
+    {
+      flags: whom.flags,
+      task: taskOf(sequence, whom),
+      places: whom.places ?? [],
+      upright: true,
+      lastGrade: grades[0],
+    },
     { most: Infinity },
   );
   return lesson.asks.map((ask, i) => {
@@ -64,7 +69,7 @@ export function answeredLesson(
   day: Readonly<Record<string, boolean>>,
 ): Answered {
   const places = whom.places ?? [];
-  const asks = asksOf(sequence, whom.flags, places);
+  const asks = asksOf(sequence, whom);
   const effects = effectsOf(asks, day);
   if (effects.end) return { end: asks.find((a) => day[a.id] && a.effect.end)!.ask, sequence, changes: [] };
   const today = { ...whom, flags: { ...whom.flags, ...effects.flags } };
@@ -148,7 +153,7 @@ type TaskNow = {
 /** The task as it may be done today: the block itself, one at a lower grade, or none. */
 function taskNow({ sequence, block, index, today, places, effects }: TaskNow) {
   const { lesson } = sequence;
-  const task = taskOf(sequence);
+  const task = taskOf(sequence, today);
   const was = gradeOf(block);
   const asItIs = blockNow(block, today, { ...effects, seated: false });
   if (!task || !lesson?.task) return asItIs === block && effects.taskMost >= was ? 'same' : null;

@@ -4,7 +4,13 @@ import { POSITIONS } from '../body/positions';
 import { Demand } from '../drills/drill.schema';
 import { CONDITIONS } from './conditions';
 
-const line = (most = 160) => z.string().check(z.minLength(1), z.maxLength(most));
+const line = (most = 160) =>
+  z
+    .string()
+    .check(
+      z.minLength(1, { error: 'cannot be empty' }),
+      z.maxLength(most, { error: `at most ${most} characters` }),
+    );
 const share = z.number().check(z.gte(0), z.lte(100));
 
 /** How the breath goes with a task. `tied`: with its two halves. */
@@ -39,8 +45,15 @@ export const Task = z.object({
   ),
   name: line(60),
   /** Words of a goal that point to it. */
-  words: z.array(line(40)).check(z.minLength(1), z.maxLength(40)),
-  phases: z.array(z.object({ does: line(), breath: line() })).check(z.minLength(2), z.maxLength(12)),
+  words: z
+    .array(line(40))
+    .check(z.minLength(1, { error: 'at least one word' }), z.maxLength(40, { error: 'at most forty words' })),
+  phases: z
+    .array(z.object({ does: line(), breath: line() }))
+    .check(
+      z.minLength(2, { error: 'at least two parts' }),
+      z.maxLength(12, { error: 'at most twelve parts' }),
+    ),
   loads: z.object({ light: LoadWay, moderate: z.optional(LoadWay), heavy: z.optional(LoadWay) }),
   /** From easy to hard. */
   grades: z.array(line()).check(z.minLength(5, { error: 'five grades' }), z.maxLength(5)),

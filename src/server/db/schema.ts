@@ -135,7 +135,18 @@ export const settings = sqliteTable(
       .notNull()
       .references(() => owners.id),
     subject: text('subject', {
-      enum: ['thresholds', 'setUps', 'cues', 'films', 'backup', 'people', 'retention', 'house', 'drafts'],
+      enum: [
+        'thresholds',
+        'setUps',
+        'cues',
+        'films',
+        'backup',
+        'people',
+        'retention',
+        'house',
+        'drafts',
+        'tasks',
+      ],
     }).notNull(),
     data: text('data').notNull(),
   },

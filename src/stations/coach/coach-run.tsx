@@ -13,6 +13,7 @@ import type { RunState } from '@/core/run/run';
 import { ratedBlock, type RunContext, type Session } from '@/core/run/session';
 import { worksOnFloor, type RunEvent } from '@/core/run/step';
 import { easierThan, exchangingIn, harderThan } from '@/core/sequence/alternatives';
+import type { Task } from '@/core/task/task.schema';
 import type { StopDone } from '@/core/run/recorded';
 import type { ComplaintPlace } from '@/core/screen/complaints';
 import type { StopSign } from '@/core/screen/stop-signs';
@@ -46,6 +47,7 @@ type Props = {
   madeFor: RunContext;
   /** Where it hurts, as Screen has it. */
   places: readonly ComplaintPlace[];
+  ownTasks: readonly Task[];
   school: School;
   /** The visit before the run and the look after it, each with quiet breathing from bands where there are any. */
   before: SeenMeasures | null;
@@ -162,6 +164,7 @@ export function CoachRun(given: Props) {
           state={state}
           context={context}
           places={given.places}
+          ownTasks={given.ownTasks}
           status={<SaveStatus autosave={autosave} />}
           on={happen}
           onStop={openStop}

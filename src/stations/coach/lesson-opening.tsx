@@ -11,6 +11,7 @@ import type { RunContext } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import type { ComplaintPlace } from '@/core/screen/complaints';
 import type { Lesson } from '@/core/sequence/lesson.schema';
+import type { Task } from '@/core/task/task.schema';
 import type { Sequence } from '@/core/sequence/sequence';
 import { Figure } from '@/pictures/figure';
 import { Button } from '@/ui/button';
@@ -26,6 +27,7 @@ type Props = {
   state: RunState;
   context: RunContext;
   places: readonly ComplaintPlace[];
+  ownTasks: readonly Task[];
   status: ReactNode;
   on: (event: RunEvent) => void;
   onStop: () => void;
@@ -34,12 +36,13 @@ type Props = {
 
 /** What comes before the first block: the questions of the day, then the sign. */
 export function LessonOpening(given: Props) {
-  const { clientName, sequence, lesson, state, context, places, status, on, onStop, onLeave } = given;
+  const { clientName, sequence, lesson, state, context, places, ownTasks, status, on, onStop, onLeave } =
+    given;
   const [at, setAt] = useState<'asks' | 'sign'>(state.lesson?.first ? 'sign' : 'asks');
   const day = state.lesson?.day;
   const today = useMemo(
-    () => answeredLesson(sequence, { ...context, places }, day ?? {}),
-    [sequence, context, places, day],
+    () => answeredLesson(sequence, { ...context, places, ownTasks }, day ?? {}),
+    [sequence, context, places, ownTasks, day],
   );
   const begin = () => {
     if (today.end !== null) return;

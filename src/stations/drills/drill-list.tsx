@@ -1,6 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Drill } from '@/core/drills/drill';
@@ -112,6 +113,9 @@ export function DrillList({ library, actions }: { library: OwnLibrary; actions: 
     <div className="pt-2">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2 border-b-[1.5px] border-ink pb-2">
         <h1 className="text-head">Drills</h1>
+        <Link className="underline underline-offset-4" href="/tasks">
+          Tasks
+        </Link>
         <label className="text-fine text-soft">
           Find
           <input

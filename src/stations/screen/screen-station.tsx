@@ -6,6 +6,7 @@ import { PROPS, PROP_LABEL } from '@/core/body/props';
 import type { Result } from '@/core/base/result';
 import type { Protocol } from '@/core/look/tests';
 import type { OwnLibrary } from '@/core/drills/catalogue';
+import type { Task } from '@/core/task/task.schema';
 import type { Flags } from '@/core/screen/flags';
 import type { RedFlagRecord } from '@/core/screen/red-flags';
 import { GOAL, GOALS } from '@/core/aims/goals';
@@ -41,6 +42,8 @@ type Props = {
   initial: Screen;
   rev: number;
   library: OwnLibrary;
+  /** Tasks of the studio's own. */
+  ownTasks: readonly Task[];
   /** A look that was begun and not finished. */
   openLook: string | null;
   /** What a picture of the last look that has one says of the shoulders. */
@@ -61,6 +64,7 @@ export function ScreenStation({
   initial,
   rev,
   library,
+  ownTasks,
   openLook,
   shoulders,
   startLook,
@@ -130,7 +134,12 @@ export function ScreenStation({
           </section>
           <SizeFields size={screen.size} onChange={(size) => set((s) => ({ ...s, size }))} />
         </div>
-        <TaskPanel screen={screen} flags={flags} onChange={(change) => set((s) => ({ ...s, ...change }))} />
+        <TaskPanel
+          screen={screen}
+          flags={flags}
+          own={ownTasks}
+          onChange={(change) => set((s) => ({ ...s, ...change }))}
+        />
         <FlagFields flags={screen.flags} onChange={setFlagsTo} />
         {shoulders && shoulders.says.length > 0 && (
           <MeasuredShoulders

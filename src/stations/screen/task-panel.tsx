@@ -1,11 +1,13 @@
 'use client';
 
+import Link from 'next/link';
 import { useMemo } from 'react';
 import { COUNTING_LABEL, COUNTINGS } from '@/core/breath/counting';
 import type { Flags } from '@/core/screen/flags';
 import type { Screen } from '@/core/screen/screen';
 import { taskVerdict } from '@/core/task/grade';
 import { TASKS, taskById } from '@/core/task/library';
+import type { Task } from '@/core/task/task.schema';
 import { matchTasks } from '@/core/task/match';
 import { Press } from '@/ui/press';
 import { labelled, Select } from '@/ui/select';
@@ -13,6 +15,8 @@ import { labelled, Select } from '@/ui/select';
 type Props = {
   screen: Pick<Screen, 'goals' | 'task' | 'counting'>;
   flags: Flags;
+  /** Tasks of the studio's own. */
+  own: readonly Task[];
   onChange: (change: Partial<Pick<Screen, 'task' | 'counting'>>) => void;
 };
 
@@ -21,16 +25,16 @@ const PROPOSED = 3;
 const NONE = 'none';
 
 /** The task that stands for the goal: proposed from its words, confirmed by the instructor, with two grades. */
-export function TaskPanel({ screen, flags, onChange }: Props) {
+export function TaskPanel({ screen, flags, own, onChange }: Props) {
   const { goals, task, counting } = screen;
   const proposed = useMemo(
     () =>
-      matchTasks(goals, TASKS)
+      matchTasks(goals, [...own, ...TASKS])
         .slice(0, PROPOSED)
         .map((m) => m.task),
-    [goals],
+    [goals, own],
   );
-  const chosen = task ? taskById(task.id) : undefined;
+  const chosen = task ? taskById(task.id, own) : undefined;
   const verdict = chosen && taskVerdict(chosen, flags);
   const choose = (id: string) =>
     onChange({
@@ -61,13 +65,16 @@ export function TaskPanel({ screen, flags, onChange }: Props) {
         <Select
           label="What they want to do"
           look="line"
-          value={task?.id ?? NONE}
+          value={chosen ? chosen.id : NONE}
           onValue={choose}
           options={[
             { value: NONE, label: 'not chosen' },
-            ...TASKS.map((t) => ({ value: t.id, label: t.name })),
+            ...[...own, ...TASKS].map((t) => ({ value: t.id, label: t.name })),
           ]}
         />
+        <Link className="pb-1 text-small text-soft underline" href="/tasks">
+          Your own tasks
+        </Link>
         {task && chosen && (
           <>
             <Select

@@ -5,6 +5,7 @@ import type { ClientPlan } from '@/core/propose/input';
 import { checkLesson, RULE_LABEL } from '@/core/lesson/check';
 import { lessonNow } from '@/core/lesson/lesson-now';
 import type { ComplaintPlace } from '@/core/screen/complaints';
+import type { Task } from '@/core/task/task.schema';
 import type { Sequence } from '@/core/sequence/sequence';
 import { LessonView } from '@/pictures/lesson-view';
 import { buttonClass } from '@/ui/button';
@@ -13,15 +14,16 @@ type Props = {
   sequence: Sequence;
   plan: ClientPlan;
   places: readonly ComplaintPlace[];
+  ownTasks: readonly Task[];
   sheetHref: string;
 };
 
 /** The lesson of a sequence as it stands after every edit, and which of the twelve rules it does not keep. */
-export function LessonPanel({ sequence, plan, places, sheetHref }: Props) {
+export function LessonPanel({ sequence, plan, places, ownTasks, sheetHref }: Props) {
   const lesson = useMemo(() => lessonNow(sequence, { flags: plan.flags, places }), [sequence, plan, places]);
   const problems = useMemo(
-    () => (lesson ? checkLesson(lesson, { ...plan, owned: plan.owned ?? [] }) : []),
-    [lesson, plan],
+    () => (lesson ? checkLesson(lesson, { ...plan, owned: plan.owned ?? [], ownTasks }) : []),
+    [lesson, plan, ownTasks],
   );
   if (!lesson) return null;
   return (

@@ -8,6 +8,7 @@ import type { Result } from '@/core/base/result';
 import type { AirInput } from '@/core/propose/air';
 import type { ClientPlan } from '@/core/propose/input';
 import type { ComplaintPlace } from '@/core/screen/complaints';
+import type { Task } from '@/core/task/task.schema';
 import { exchangingIn } from '@/core/sequence/alternatives';
 import { mayRunWith } from '@/core/run/may-run-with';
 import { dropIndex } from '@/core/sequence/lengthen';
@@ -47,6 +48,7 @@ type Props = {
   /** Where it hurts, pulls, leaks or is heavy. */
   places: readonly ComplaintPlace[];
   library: OwnLibrary;
+  ownTasks: readonly Task[];
   /** Why nothing may be coached; null where it may. */
   bar: string | null;
   air: Omit<AirInput, 'taken'>;
@@ -146,6 +148,7 @@ export function WriteStation(props: Props) {
           sequence={kept}
           plan={plan}
           places={places}
+          ownTasks={props.ownTasks}
           sheetHref={`/sheets/${sequenceId}?for=lesson`}
         />
       )}

@@ -41,6 +41,7 @@ describe('JSON in the database', () => {
       runState: [],
       drill: [],
       tests: [],
+      tasks: [],
       thresholds: [],
       setUps: [],
       films: [],

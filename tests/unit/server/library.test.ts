@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { over } from '@/core/base/revision';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { drillById, LIBRARY } from '@/core/drills/library';
 import type { Sequence } from '@/core/sequence/sequence';
@@ -10,6 +11,10 @@ import { STUDIO } from '@/server/scope';
 import { keepRevision, revisionsOf } from '@/server/revisions';
 import { createSequence } from '@/server/sequences';
 import { allTemplates, dropTemplate, saveTemplate } from '@/server/templates';
+import { caseFor } from '@/server/case';
+import { screenOf, saveScreen } from '@/server/screens';
+import { dropTask, ownTasks, saveTask, saveTasks } from '@/server/settings';
+import { copyOfTask, readTasksFile, taskById, tasksFile } from '@/core/task/library';
 import { must, why } from '../helpers';
 
 const folder = mkdtempSync(join(tmpdir(), 'kokyu-'));
@@ -83,5 +88,42 @@ describe('templates and versions', () => {
         .map((r) => r.label)
         .sort(),
     ).toEqual(['before the exam', null]);
+  });
+});
+
+describe('tasks of the studio’s own', () => {
+  const lift = taskById('lift')!;
+  const mine = { ...copyOfTask(lift, ['lift']), name: 'Haul a net over the rail' };
+  it('are kept, changed, shared as a file and taken off; a shipped one is never written over', () => {
+    expect(must(saveTask(STUDIO, mine))).toEqual({ id: mine.id });
+    expect(must(saveTask(STUDIO, { ...mine, image: 'The net comes with the wave.' }))).toEqual({
+      id: mine.id,
+    });
+    expect(ownTasks(STUDIO).map((t) => [t.name, t.image])).toEqual([
+      ['Haul a net over the rail', 'The net comes with the wave.'],
+    ]);
+    expect(why(saveTask(STUDIO, { ...lift, name: 'Mine now' }))).toMatch(/ships with Kokyu/);
+    const file = tasksFile(ownTasks(STUDIO));
+    must(dropTask(STUDIO, mine.id));
+    expect(ownTasks(STUDIO)).toEqual([]);
+    expect(must(saveTasks(STUDIO, must(readTasksFile(file))))).toEqual({ added: 1, replaced: 0 });
+    expect(must(saveTasks(STUDIO, must(readTasksFile(file))))).toEqual({ added: 0, replaced: 1 });
+  });
+  it('come in all or not at all', () => {
+    const before = ownTasks(STUDIO);
+    expect(why(saveTasks(STUDIO, [{ ...mine, id: 'another' }, lift]))).toMatch(/Nothing was brought in/);
+    const many = Array.from({ length: 201 }, (_, i) => ({ ...mine, id: `m${i}` }));
+    expect(why(saveTasks(STUDIO, many))).toMatch(/at most 200/);
+    expect(ownTasks(STUDIO)).toEqual(before);
+  });
+  it('stand for a goal as the shipped ones do', () => {
+    const { id } = must(createClient(STUDIO, 'Signe'));
+    const { data, rev } = screenOf(STUDIO, id);
+    expect(
+      saveScreen(STUDIO, id, over(rev, { ...data, task: { id: mine.id, today: 2, wanted: 4 } })).ok,
+    ).toBe(true);
+    expect(caseFor(STUDIO, id)!.lessonPlan().task?.task.name).toBe('Haul a net over the rail');
+    must(dropTask(STUDIO, mine.id));
+    expect(caseFor(STUDIO, id)!.lessonPlan().task).toBeUndefined();
   });
 });

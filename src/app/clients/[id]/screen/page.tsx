@@ -2,6 +2,7 @@ import { barelyBegun } from '@/core/look/look';
 import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { measureStance, shouldersSay } from '@/core/video/stance';
+import { ownTasks } from '@/server/settings';
 import { screenOf } from '@/server/screens';
 import { scopeOfRequest } from '@/server/request-scope';
 import { startLook } from '../look/actions';
@@ -23,6 +24,7 @@ export default async function ScreenPage({ params }: { params: Promise<{ id: str
       initial={data}
       rev={rev}
       library={ownLibrary(scope)}
+      ownTasks={ownTasks(scope)}
       openLook={open?.id ?? null}
       shoulders={
         stood

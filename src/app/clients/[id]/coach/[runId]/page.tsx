@@ -7,6 +7,7 @@ import { blockClientOf } from '@/core/propose/input';
 import { barOf } from '@/core/run/may-run';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { ownLibrary } from '@/server/drills';
+import { ownTasks } from '@/server/settings';
 import { scopeOfRequest } from '@/server/request-scope';
 import { CoachRun } from '@/stations/coach/coach-run';
 import { Notice } from '@/ui/notice';
@@ -45,6 +46,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
         ...(isGiven ? {} : { memory: cueMemoryFor(scope, id, runId) }),
       }}
       places={(screen.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place)}
+      ownTasks={ownTasks(scope)}
       school={before?.readings().school ?? run.sequence.school}
       before={before ? { data: before.data, quiet: before.quiet() } : null}
       after={after ? { id: after.id, data: after.data, quiet: after.quiet() } : null}

@@ -3,6 +3,7 @@ import { barOf } from '@/core/run/may-run';
 import { caseFor } from '@/server/case';
 import { ownLibrary } from '@/server/drills';
 import { revisionsOf } from '@/server/revisions';
+import { ownTasks } from '@/server/settings';
 import { findSequence } from '@/server/sequences';
 import { scopeOfRequest } from '@/server/request-scope';
 import { WriteStation } from '@/stations/write/write-station';
@@ -42,6 +43,7 @@ export default async function SequencePage({
         without={row.data.lesson ? known.notDrilled() : []}
         places={(screen.complaints ?? []).map((c) => c.place)}
         library={ownLibrary(scope)}
+        ownTasks={ownTasks(scope)}
         bar={barOf(screen)}
         air={{
           size: screen.size ?? null,

@@ -37,12 +37,30 @@ export function alternativesFor(block: Block, of: MadeFor): Block[] {
   const drill = drillOf(block);
   // What a lesson works towards is made easier or harder by its grade, and not exchanged for something else.
   if (!drill || (of.asLong && drill.id.startsWith(TASK_PREFIX))) return [];
-  return of.library
+  const all = of.library
     .filter((d) => d.stage === drill.stage && d.id !== drill.id)
     .sort((a, b) => overlap(b, drill) - overlap(a, drill))
     .flatMap((d) => takenFor(d, of) ?? [])
     .map((made) => inTheTimeOf(block, made, of));
+  return of.asLong ? nearInTime(block, all) : all;
 }
+
+/** As much shorter or longer than the block in whose place it stands, s and as a share of it. Our choice. */
+const NEAR = { s: 45, share: 0.15 };
+/** As many are offered where hardly any is near. */
+const FEW = 3;
+
+/** Those that leave a lesson about as full as it is; where these are few, the nearest. */
+function nearInTime(block: Block, all: readonly Block[]): Block[] {
+  const wantedS = lengthOf(block);
+  const offBy = (b: Block) => Math.abs(wantedS - lengthOf(b));
+  const near = new Set(all.filter((b) => offBy(b) <= Math.max(NEAR.s, wantedS * NEAR.share)));
+  if (near.size < FEW)
+    for (const b of [...all].sort((x, y) => offBy(x) - offBy(y)).slice(0, FEW)) near.add(b);
+  return all.filter((b) => near.has(b));
+}
+
+const lengthOf = (b: Block): number => b.setUpS + durationS(b.breathing, b.dose);
 
 /** An easier neighbour of a block that the client may do, following the drill's own chain; null at its end. */
 export function easierThan(block: Block, of: MadeFor): Block | null {
@@ -69,15 +87,13 @@ export function harderThan(block: Block, of: MadeFor): Block | null {
   return made ? { ...inTheTimeOf(block, made, of), id: block.id } : null;
 }
 
-/** Rounds at most of what is exchanged, and how much longer than the other it may be, s. Our choice. */
+/** Rounds at most of what is exchanged. Our choice. */
 const MOST_ROUNDS = 6;
-const SLACK_S = 8;
 
 /** The block with as many rounds as come nearest to the time of the one that it replaces. */
 function inTheTimeOf(block: Block, made: Block, of: MadeFor): Block {
   const drill = drillOf(made);
   if (!of.asLong || !drill || made.dose.first !== undefined) return made;
-  const lengthOf = (b: Block) => b.setUpS + durationS(b.breathing, b.dose);
   const wantedS = lengthOf(block);
   const restS = Math.max(made.dose.restS, SET_REST_S);
   const amounts = Array.from({ length: MOST_ROUNDS }, (_, i) => i + 1).flatMap((rounds) =>
@@ -86,7 +102,7 @@ function inTheTimeOf(block: Block, made: Block, of: MadeFor): Block {
   const offBy = (b: Block) => Math.abs(wantedS - lengthOf(b));
   const nearest = amounts
     .filter((b) => durationS(b.breathing, { ...b.dose, rounds: 1, sides: 1 }) <= SET_MOST_S)
-    .filter((b) => lengthOf(b) <= wantedS + SLACK_S && offBy(b) < offBy(made))
+    .filter((b) => lengthOf(b) <= wantedS && offBy(b) < offBy(made))
     .sort((a, b) => offBy(a) - offBy(b));
   return nearest.find((b) => mayBeDone(b, drill, of)) ?? made;
 }

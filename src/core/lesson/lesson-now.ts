@@ -12,7 +12,7 @@ import { teachOf } from './teach/teach-of';
 import { blockFrom } from './write-block';
 
 /** Whether a block of a lesson still says what the sequence does. */
-function stillSo(written: LessonBlock, block: Block): boolean {
+export function stillSo(written: LessonBlock, block: Block): boolean {
   const first = written.sets[0]!;
   const rounds = roundsOf(block.dose, 1) + (block.dose.sides === 2 ? roundsOf(block.dose, 2) : 0);
   const { breathing } = block;

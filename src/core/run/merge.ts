@@ -63,11 +63,13 @@ function lessonOf(
     }),
   );
   const [first, again] = [pick('first'), pick('again')];
+  const gates = joined(base.gates, m.gates, t.gates);
   return {
     lesson: {
       ...(ids.length > 0 ? { day } : {}),
       ...(first ? { first } : {}),
       ...(again ? { again } : {}),
+      ...(gates.length > 0 ? { gates } : {}),
       ...(m.opened || t.opened ? { opened: true as const } : {}),
     },
   };
@@ -89,14 +91,15 @@ function pressed(base: RunRecord, now: RunRecord): boolean {
   );
 }
 
+/** Two lists as one: by what each added to what both had, and took out of it. */
+function joined<T>(b: readonly T[] = [], m: readonly T[] = [], t: readonly T[] = []): T[] {
+  const has = (list: readonly T[], x: T) => list.some((y) => sameRecord(x, y));
+  const kept = b.filter((x) => has(m, x) && has(t, x));
+  return [...kept, ...m.filter((x) => !has(b, x)), ...t.filter((x) => !has(b, x) && !has(m, x))];
+}
+
 /** Cues and faults that either window recorded since `base`, and the set-ups and time that both know of. */
 function recordedBy(base: RunState, mine: RunState, theirs: RunState): Partial<RunState> {
-  const joined = <T>(b: readonly T[] = [], m: readonly T[] = [], t: readonly T[] = []): T[] => {
-    const has = (list: readonly T[], x: T) => list.some((y) => sameRecord(x, y));
-    // By what each added at its end, and took out of what both had.
-    const kept = b.filter((x) => has(m, x) && has(t, x));
-    return [...kept, ...m.filter((x) => !has(b, x)), ...t.filter((x) => !has(b, x) && !has(m, x))];
-  };
   const cues = mergeCues(base.cues, mine.cues, theirs.cues);
   const faults = joined(base.faults, mine.faults, theirs.faults);
   const inhales = joined(base.inhales, mine.inhales, theirs.inhales);

@@ -42,3 +42,7 @@ export const BREATHLESS: readonly (readonly [value: number, word: string])[] = [
   [7, 'very severe'],
   [10, 'the most there is'],
 ];
+
+/** What can be decided at a gate. */
+export const GATE_CHOICES = ['further', 'again', 'down'] as const;
+export type GateChoice = (typeof GATE_CHOICES)[number];

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { Pattern } from '../breath/pattern.schema';
 import { CueKind } from '../drills/drill.schema';
 import { StopSign } from '../screen/stop-signs.schema';
-import { CUE_OUTCOMES, STOP_DONE } from './recorded';
+import { CUE_OUTCOMES, GATE_CHOICES, STOP_DONE } from './recorded';
 
 export const BlockResult = z.object({
   blockId: z.string(),
@@ -44,6 +44,10 @@ export const LessonTaken = z.object({
   again: z.optional(SignTaken),
   /** Questions and sign are over, made or left out: the blocks have the room. */
   opened: z.optional(z.literal(true)),
+  /** What was decided before a set or a block: further, the set before once more, or stepped down past the rest of it. */
+  gates: z.optional(
+    z.array(z.object({ blockId: z.string(), choice: z.enum(GATE_CHOICES) })).check(z.maxLength(200)),
+  ),
 });
 export type LessonTaken = z.infer<typeof LessonTaken>;
 

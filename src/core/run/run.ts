@@ -1,5 +1,6 @@
 import { supportRank, type Position } from '../body/positions';
 import { drillOf, nameOf, type Sequence } from '../sequence/sequence';
+import { lessonBlockId, setNumber } from '../sequence/set-block';
 import type { BlockResult, RunState } from './run.schema';
 
 export type { BlockResult, RunState };
@@ -9,7 +10,8 @@ export const NEW_RUN: RunState = { stage: 'running', index: 0, blockS: 0, result
 /** What was coached under a result, by name; a block that was exchanged since is named by its drill. */
 export function resultName(sequence: Sequence, result: BlockResult): string {
   const block = sequence.blocks.find((b) => b.id === result.blockId && b.drillId === result.drillId);
-  return nameOf(block ?? result);
+  const set = setNumber(result.blockId);
+  return set > 1 ? `${nameOf(block ?? result)}, set ${set}` : nameOf(block ?? result);
 }
 
 /** A block that went well: this quality or better, to its end. */
@@ -23,16 +25,41 @@ const WELL_IN_A_ROW = 2;
 /** A result with whether the breath was lost in it: a fault was seen that ends the value of the drill (practice P63). */
 export type JudgedResult = BlockResult & { lostBreath?: boolean };
 
-/** The results of a run, each with whether its breath was lost. */
+/** How bad an outcome is: of the sets of a block the worst speaks for all of it. */
+const WORST: readonly BlockResult['outcome'][] = ['stopped', 'easier', 'skipped', 'harder', 'done'];
+
+/** The results of a run by blocks: the sets of one block of a lesson are one, as good as the worst that was begun. */
+function byBlock<R extends JudgedResult>(results: readonly R[]): R[] {
+  const whole = new Map<string, R>();
+  for (const r of results) {
+    const key = `${lessonBlockId(r.blockId)} ${r.drillId}`;
+    const before = whole.get(key);
+    // A set that was not begun says nothing of those that were.
+    if (!before || before.outcome === 'skipped') whole.set(key, r);
+    else if (r.outcome !== 'skipped')
+      whole.set(key, {
+        ...before,
+        outcome: WORST.find((o) => o === before.outcome || o === r.outcome)!,
+        quality: [before.quality, r.quality].reduce((a, b) =>
+          a === null ? b : b === null ? a : Math.min(a, b),
+        ),
+        ...(before.lostBreath || r.lostBreath ? { lostBreath: true } : {}),
+      });
+  }
+  return [...whole.values()];
+}
+
+/** The results of a run, a block each, each with whether its breath was lost. */
 export function judgedResults({
   results,
   faults = [],
 }: Pick<RunState, 'results' | 'faults'>): JudgedResult[] {
-  return results.map((r) =>
+  const judged = results.map((r): JudgedResult =>
     faults.some((f) => f.blockId === r.blockId && drillOf(f)?.faults[f.fault]?.losesBreath)
       ? { ...r, lostBreath: true }
       : r,
   );
+  return byBlock(judged);
 }
 
 const wentWell = (r: JudgedResult): boolean =>

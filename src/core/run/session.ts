@@ -1,4 +1,5 @@
 import type { Needs } from '../aims/needs';
+import { setNumber } from '../sequence/set-block';
 import { omit } from '../base/omit';
 import type { MadeFor } from '../sequence/alternatives';
 import { layoutOf, type Block, type Sequence } from '../sequence/sequence';
@@ -117,8 +118,11 @@ export function entered(session: Session, context: RunContext): Session {
   const coached = coachedNow(session);
   if (!coached) return session;
   const state = omit(session.state, 'aside', 'mending', 'shown');
+  // Before another set the gate is asked, however the room is set.
   const waits =
-    context.waits === true && coached.prepS > 0 && state.setUps?.[coached.placed.block.id] === undefined;
+    (context.waits === true || setNumber(coached.placed.block.id) > 1) &&
+    coached.prepS > 0 &&
+    state.setUps?.[coached.placed.block.id] === undefined;
   return withKnownCue(
     { ...session, state: { ...state, blockS: 0, ...(waits ? { aside: { kind: 'setUp', s: 0 } } : {}) } },
     coached.placed.block,

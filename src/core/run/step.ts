@@ -4,6 +4,7 @@ import type { StopSign } from '../screen/stop-signs';
 import type { Position } from '../body/positions';
 import type { Prop } from '../body/props';
 import type { Sequence } from '../sequence/sequence';
+import { lessonBlockId, setNumber } from '../sequence/set-block';
 import {
   again,
   breathsBy,
@@ -26,7 +27,7 @@ import { ledBy, metNext, metOnward, turned } from './leading';
 import type { RunRecord } from './merge';
 import { withCue, withFault, withNextCue, withOutcome } from './said';
 import type { BlockResult, RunState } from './run';
-import type { CueOutcome, StopDone } from './recorded';
+import type { CueOutcome, GateChoice, StopDone } from './recorded';
 import {
   at,
   breathStartS,
@@ -34,8 +35,10 @@ import {
   coachedNow,
   countInFrom,
   entered,
+  freshId,
   resultsWith,
   standsFor,
+  withBlock,
   type RunContext,
   type Session,
 } from './session';
@@ -91,6 +94,8 @@ export type RunEvent =
   | { kind: 'sign'; when: 'first' | 'again'; tried: number; value: number | null }
   /** Questions and sign are over: the lesson that the answers leave begins. */
   | { kind: 'open'; sequence: Sequence; said: string }
+  /** What was decided at the gate before the set or the block that comes. */
+  | { kind: 'gate'; choice: GateChoice }
   | { kind: 'stop'; sign: StopSign; note: string; done?: readonly StopDone[] }
   /** Taken up again after the page went: it stands paused where it was kept. */
   | { kind: 'resume' }
@@ -165,6 +170,8 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
       return withAnswer(session, event.id, event.yes);
     case 'open':
       return opened(session, event.sequence, event.said);
+    case 'gate':
+      return gated(session, event.choice, context);
     case 'lookNow':
       return toLookAgain(session);
     case 'lookAgain':
@@ -210,6 +217,52 @@ function opened(session: Session, sequence: Sequence, said: string): Session {
     sequence,
     state: { ...state, blockS: 0, lesson: { ...state.lesson, opened: true }, ...(said ? { said } : {}) },
   };
+}
+
+/**
+ * At the gate before a set or a block, whose breaths have not begun: on into it; the one before once more, in its place or
+ * before it; or down, past all that is left of this block of the lesson.
+ */
+function gated(session: Session, choice: GateChoice, context: RunContext): Session {
+  const { sequence, state } = session;
+  const coached = coachedNow(session);
+  if (!coached || state.blockS > coached.prepS) return session;
+  const { block } = coached.placed;
+  const before = sequence.blocks[state.index - 1];
+  const gates = [...(state.lesson?.gates ?? []), { blockId: block.id, choice }].slice(-200);
+  const noted: Session = { ...session, state: { ...state, lesson: { ...state.lesson, gates } } };
+  if (choice === 'further') return ready(noted);
+  if (choice === 'down') return steppedDown(noted, lessonBlockId(block.id), context);
+  if (!before) return session;
+  const isSet = lessonBlockId(before.id) === lessonBlockId(block.id);
+  // Within a block the same set again stands in the place of the harder one; before a block it comes in between.
+  if (isSet) {
+    const { breathing, dose } = before;
+    return ready(withBlock(noted, { ...block, breathing, dose }));
+  }
+  const id = freshId(sequence, before.id, setNumber(before.id) > 1 ? 'a' : '~1a');
+  const again = { ...before, id, setUpS: SHORT_SET_UP_S };
+  const blocks = [...sequence.blocks.slice(0, state.index), again, ...sequence.blocks.slice(state.index)];
+  return entered(
+    { ...noted, sequence: { ...sequence, blocks }, state: { ...omit(noted.state, 'aside'), blockS: 0 } },
+    context,
+  );
+}
+
+/** A body that lies or stands there already, s. */
+const SHORT_SET_UP_S = 15;
+
+/** Past all sets of a block of the lesson; each that is passed over counts as cut short. */
+function steppedDown(session: Session, blockId: string, context: RunContext): Session {
+  const { sequence, state } = session;
+  const rest = sequence.blocks.slice(state.index);
+  const passed = rest.findIndex((b) => lessonBlockId(b.id) !== blockId);
+  const many = passed < 0 ? rest.length : passed;
+  const results = rest
+    .slice(0, many - 1)
+    .reduce((list, b) => resultsWith({ ...state, results: list }, b, 'skipped'), state.results);
+  const last = { ...session, state: { ...state, results, index: state.index + many - 1 } };
+  return left(last, 'skipped', state.index + many, context);
 }
 
 type BlockEvent = Extract<

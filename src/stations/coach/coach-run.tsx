@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
+import { gateBefore } from '@/core/lesson/in-sets';
 import type { SeenMeasures } from '@/core/follow/measures';
 import type { LookData } from '@/core/look/look';
 import { quietBreath } from '@/core/look/quiet';
@@ -280,6 +281,7 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
   const { state } = session;
   const on = (event: RunEvent) => () => happen(event);
   const setUp = run.coached !== null && state.blockS < run.coached.prepS;
+  const atGate = setUp && gateBefore(session.sequence, state.index) !== null;
   useHotkeys(
     live
       ? [
@@ -304,7 +306,12 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
           { key: 'e', does: 'easier', run: on({ kind: 'easier' }) },
           { key: 'h', does: 'harder', run: on({ kind: 'harder' }) },
           { key: 'r', does: 'a rest as it comes', run: on({ kind: 'rest' }) },
-          { key: 'a', does: 'the block again, from its first breath', run: on({ kind: 'again' }) },
+          ...(atGate
+            ? [
+                { key: 'a', does: 'at a gate: once more', run: on({ kind: 'gate', choice: 'again' }) },
+                { key: 'd', does: 'at a gate: step down', run: on({ kind: 'gate', choice: 'down' }) },
+              ]
+            : [{ key: 'a', does: 'the block again, from its first breath', run: on({ kind: 'again' }) }]),
           { key: 'g', does: 'look again now', run: on({ kind: 'lookNow' }) },
           { key: 'c', does: 'other cue', run: on({ kind: 'otherCue' }) },
           { key: 'w', does: 'the cue worked', run: on({ kind: 'cueOutcome', outcome: 'worked' }) },

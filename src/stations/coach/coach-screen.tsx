@@ -13,6 +13,7 @@ import {
   VolumeX,
   X,
 } from 'lucide-react';
+import { gateBefore, placeInLesson } from '@/core/lesson/in-sets';
 import { POSITION } from '@/core/body/positions';
 import { PROP_NAME } from '@/core/body/props';
 import { cycleS, describePattern } from '@/core/breath/pattern';
@@ -33,6 +34,7 @@ import { KeysButton } from '@/ui/hotkeys';
 import { Press } from '@/ui/press';
 import { CoachFigure } from './coach-figure';
 import { CourseRow } from './course-row';
+import { GatePanel } from './gate-panel';
 import { FollowLine } from './follow-line';
 import type { Following } from './use-follow';
 import { Now } from './now';
@@ -84,6 +86,8 @@ export function CoachScreen(given: Props) {
   const moment = momentAt(coached, state.blockS);
   const setUp = moment.kind === 'setUp';
   const breath = moment.kind === 'breath' && !state.aside ? moment : null;
+  const inLesson = placeInLesson(sequence, block);
+  const gate = setUp && inLesson ? gateBefore(sequence, state.index) : null;
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8">
       <Head {...given} />
@@ -122,9 +126,27 @@ export function CoachScreen(given: Props) {
             full={block.breathing.kind === 'paced' && block.breathing.full === true}
             aside={state.aside}
             running={running}
+            free={(inLesson?.set ?? 1) > 1}
           />
         </div>
-        <WordsPanel block={block} state={state} setUp={setUp} ranked={ranked} on={on} />
+        {gate ? (
+          <GatePanel
+            key={block.id}
+            gate={gate}
+            meanwhile={inLesson?.meanwhile ?? null}
+            canAgain={state.index > 0}
+            on={on}
+          />
+        ) : (
+          <WordsPanel
+            block={block}
+            state={state}
+            setUp={setUp}
+            ranked={ranked}
+            taught={inLesson?.block ?? null}
+            on={on}
+          />
+        )}
       </div>
       <BreathLine
         coached={coached}
@@ -163,6 +185,13 @@ export function CoachScreen(given: Props) {
   );
 }
 
+/** Which set of its block it is, where a lesson has several. */
+function setSaid({ sequence, state }: Session): string {
+  const block = sequence.blocks[state.index];
+  const place = block && placeInLesson(sequence, block);
+  return place && place.sets > 1 ? ` · set ${place.set} of ${place.sets}` : '';
+}
+
 function Head({ clientName, session, coached, silent, isFull, canUndo, on, does }: Props) {
   const { block } = coached.placed;
   const { breathing } = block;
@@ -177,6 +206,7 @@ function Head({ clientName, session, coached, silent, isFull, canUndo, on, does 
       <div className="min-w-0">
         <h1 className="text-huge leading-tight wrap-anywhere" dir="auto">
           {wordsOf(block).name}
+          {setSaid(session)}
         </h1>
         <p className="text-lead text-soft tabular-nums">
           {written}

@@ -4,6 +4,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { stopped, upper } from '@/core/base/sentence';
 import type { Position } from '@/core/body/positions';
 import { answeredLesson, askId } from '@/core/lesson/answers';
+import { inSets } from '@/core/lesson/in-sets';
 import { signOf, TAKEN_BY_HAND, triesOf } from '@/core/lesson/sign-taken';
 import { placeOf } from '@/core/lesson/signs';
 import type { RunState } from '@/core/run/run';
@@ -46,7 +47,11 @@ export function LessonOpening(given: Props) {
   );
   const begin = () => {
     if (today.end !== null) return;
-    on({ kind: 'open', sequence: today.sequence, said: today.changes.join(' ').slice(0, 500) });
+    on({
+      kind: 'open',
+      sequence: inSets(today.sequence, context),
+      said: today.changes.join(' ').slice(0, 500),
+    });
     on({ kind: 'start' });
   };
   const further = () => (at === 'asks' ? today.end === null && setAt('sign') : begin());

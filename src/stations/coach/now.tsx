@@ -24,10 +24,12 @@ type Props = {
   full: boolean;
   aside: RunState['aside'];
   running: boolean;
+  /** A set went before: until it is gone on with, the breath is left alone. */
+  free?: boolean;
 };
 
 /** What is to be done now, in one word, and how long still. */
-export function Now({ moment, dose, full, aside, running }: Props) {
+export function Now({ moment, dose, full, aside, running, free = false }: Props) {
   if (moment.kind === 'over') return null;
   if (aside?.kind === 'rest')
     return (
@@ -36,9 +38,11 @@ export function Now({ moment, dose, full, aside, running }: Props) {
   if (aside)
     return (
       <Shown
-        word={moment.kind === 'setUp' && moment.changing ? 'change position' : 'set up'}
+        word={
+          free ? 'free breathing' : moment.kind === 'setUp' && moment.changing ? 'change position' : 'set up'
+        }
         count={Math.floor(aside.s)}
-        below={running ? 'seconds; tap when they are ready' : 'seconds so far'}
+        below={running && !free ? 'seconds; tap when they are ready' : 'seconds so far'}
       />
     );
   if (moment.kind === 'setUp')

@@ -6,6 +6,7 @@ import type { RankedCue } from '@/core/run/cue-memory';
 import { CUE_OUTCOMES, CUE_OUTCOME_LABEL } from '@/core/run/recorded';
 import type { RunState } from '@/core/run/run';
 import type { RunEvent } from '@/core/run/step';
+import type { LessonBlock } from '@/core/sequence/lesson.schema';
 import type { Block } from '@/core/sequence/sequence';
 import { wordsOf, type BlockWords } from '@/core/sequence/words';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -16,17 +17,20 @@ type Props = {
   state: RunState;
   setUp: boolean;
   ranked: readonly RankedCue[];
+  /** How a lesson teaches it; null outside one. */
+  taught?: LessonBlock | null;
   on: (event: RunEvent) => void;
 };
 
 /** What to say: in a set-up one step at a time, in the breaths one cue, what to watch for, and what it did. */
-export function WordsPanel({ block, state, setUp, ranked, on }: Props) {
+export function WordsPanel({ block, state, setUp, ranked, taught = null, on }: Props) {
   const words = wordsOf(block);
   return setUp ? (
     <Steps key={block.id} words={words} />
   ) : (
     <div className="space-y-4">
       <Cue block={block} words={words} state={state} ranked={ranked} on={on} />
+      {taught && <Taught block={taught} />}
       <Faults words={words} block={block} state={state} on={on} />
     </div>
   );
@@ -77,7 +81,7 @@ const oddsSaid = ({ odds: { client, studio, low, high } }: RankedCue): string =>
         ...(studio.said > 0 ? [`${studio.worked} of ${studio.said} with others`] : []),
       ].join(', ')}; likely ${percent(low)}–${percent(high)} %`;
 
-function Cue({ block, words, state, ranked, on }: Omit<Props, 'setUp'> & { words: BlockWords }) {
+function Cue({ block, words, state, ranked, on }: Omit<Props, 'setUp' | 'taught'> & { words: BlockWords }) {
   const mending = words.faults.find((f) => f.index === state.mending);
   const { cue } = words;
   const said = (state.cues ?? []).findLast((c) => c.blockId === block.id && c.cue === cue?.index);
@@ -139,6 +143,19 @@ function Cue({ block, words, state, ranked, on }: Omit<Props, 'setUp'> & { words
     </div>
   );
 }
+
+/** What right and wrong look like, and how far it may go. */
+const Taught = ({ block: { right, wrong, correct, limit } }: { block: LessonBlock }) => (
+  <div className="text-lead" data-taught>
+    <p>
+      <span className="text-soft">Right:</span> {right}
+    </p>
+    <p>
+      <span className="text-soft">Wrong:</span> {wrong} <strong>{correct}</strong>
+    </p>
+    <p className="text-care">Limit: {limit}</p>
+  </div>
+);
 
 /** What to watch for; a tap says that it was seen, and what mends it is said next. */
 function Faults({ words, block, state, on }: { words: BlockWords } & Pick<Props, 'block' | 'state' | 'on'>) {

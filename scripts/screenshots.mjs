@@ -139,33 +139,20 @@ try {
   await page.getByRole('link', { name: /Breath on the floor/ }).click();
   await page.getByRole('list', { name: 'The blocks of the class' }).waitFor();
   await shot('class');
-  await at('/people');
-  await page.getByLabel('Your name, as others here see it').fill('Mara Quill');
-  await page.getByLabel(/^Name to sign in by/).fill('mara');
-  await page.getByLabel(/^Password/).fill('a pier a boat a rope');
-  await page.getByRole('button', { name: 'Make the owner’s account' }).click();
-  await page.getByRole('button', { name: 'They are put away: sign in' }).click();
-  await page.getByLabel('Name to sign in by').fill('mara');
-  await page.getByLabel('Password').fill('a pier a boat a rope');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  for (const [name, username, role] of [
-    ['Ilse Wren', 'ilse', 'instructor'],
-    ['Tam Oke', 'tam', 'assistant'],
-  ]) {
-    await page.getByLabel('Name', { exact: true }).fill(name);
-    await page.getByLabel('Name to sign in by').fill(username);
-    await page.getByLabel('First password').fill('a hill a cart a drum');
-    await page.getByLabel('Role').selectOption(role);
-    await page.getByRole('button', { name: 'Add', exact: true }).click();
-    await page.getByRole('button', { name: 'They have them' }).click();
-    await page.getByText(`signs in as “${username}”`).waitFor();
-  }
-  await at(`${odile}/share`);
-  await page.getByRole('button', { name: 'Share the file' }).click();
-  await page.getByText('Ilse Wren sees the file').waitFor();
-  await page.getByRole('button', { name: 'Give it for today' }).click();
-  await page.getByText(/Tam Oke coaches/).waitFor();
-  await shot('share');
+  // A lesson in the room: between two sets, at its gate. Last, since it begins a run.
+  await at(`${await client('Sunniva')}/write`);
+  await page.getByRole('button', { name: 'Lesson', exact: true }).click();
+  await page.getByRole('button', { name: 'Save lesson' }).click();
+  await page.getByRole('button', { name: 'Coach it' }).click();
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  await page.getByRole('button', { name: 'Ready now' }).first().click();
+  await page.waitForTimeout(800);
+  await page.getByRole('button', { name: 'Next' }).click();
+  await page.waitForTimeout(600);
+  await page.getByRole('button', { name: 'Next' }).click();
+  await page.waitForTimeout(3400);
+  await shot('gate');
 } finally {
   await browser.close();
   server.kill();

@@ -12,7 +12,7 @@ import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
 import { asksFor, effectsOf, type DayAsk } from './asks';
 import { runnable, taskMade } from './compose';
-import { TASK_PREFIX } from '../task/grade';
+import { TASK_PREFIX } from '../task/prefix';
 import { taskBlockFrom } from './write-block';
 
 /** A kept lesson as the answers of the day leave it. */

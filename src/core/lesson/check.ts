@@ -15,7 +15,7 @@ import type { Task } from '../task/task.schema';
 import { LESSON_LEADS } from './ideas';
 import type { Finding } from './input';
 import { exhaleOf, guidedS, lessonS, openS, saidIn } from '../sequence/lesson';
-import { SET_MOST_S } from '../sequence/lesson';
+import { SET_MOST_S } from '../sequence/set-block';
 import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 
 export const LESSON_RULES = [

@@ -6,7 +6,7 @@ import type { Flags } from '../screen/flags';
 import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { drillOf, type Block, type Sequence } from '../sequence/sequence';
 import { stopped } from '../base/sentence';
-import { TASK_PREFIX } from '../task/grade';
+import { TASK_PREFIX } from '../task/prefix';
 import { positionTold, wayThere } from './positions';
 import { teachOf } from './teach/teach-of';
 import { blockFrom } from './write-block';

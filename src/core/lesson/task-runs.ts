@@ -4,7 +4,7 @@ import type { GradeRun } from '../task/grade';
 import { GradeNumber } from '../task/task.schema';
 import { MORNING } from './asks';
 import { signChange, signOf } from './sign-taken';
-import { TASK_PREFIX } from '../task/grade';
+import { TASK_PREFIX } from '../task/prefix';
 
 type TaskRun = {
   sequence: Pick<Sequence, 'blocks' | 'lesson'>;

@@ -2,9 +2,6 @@ import type { Lesson, LessonBlock, LessonSet } from './lesson.schema';
 
 const sum = (of: readonly number[]): number => of.reduce((s, x) => s + x, 0);
 
-/** A set is guided for so long at most, s. Common practice, no source. */
-export const SET_MOST_S = 135;
-
 /** Seconds of guided breath of a block. */
 export const guidedS = (block: Pick<LessonBlock, 'sets'>): number => sum(block.sets.map((s) => s.workS));
 /** Seconds of free breathing of a block. */

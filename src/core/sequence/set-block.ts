@@ -1,3 +1,6 @@
+/** A set is guided for so long at most, s. Common practice, no source. */
+export const SET_MOST_S = 135;
+
 /** Between the id of a block and the number of its set, where each set of a lesson is run as a block of its own. */
 const MARK = '~';
 

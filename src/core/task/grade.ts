@@ -19,9 +19,6 @@ export type TaskVerdict = {
   yesOf: string[];
 };
 
-/** How the id of a task that is run as a drill begins. */
-export const TASK_PREFIX = 'task-';
-
 const ALL = 5;
 
 /** Where a task can be practised, best first: what is done on the back may be done on the side. */

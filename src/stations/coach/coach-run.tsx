@@ -285,7 +285,13 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
   useHotkeys(
     live
       ? [
-          ...driveKeys(run),
+          ...(atGate && state.aside && session.running
+            ? [' ', 'PageDown', 'ArrowRight'].map((key) => ({
+                key,
+                does: 'at a gate: further',
+                run: on({ kind: 'gate', choice: 'further' }),
+              }))
+            : driveKeys(run)),
           { key: 'Enter', does: 'ready: the breaths begin', run: on({ kind: 'ready' }) },
           ...(setUp
             ? []

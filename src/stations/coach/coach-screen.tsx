@@ -21,9 +21,10 @@ import { momentAt, type CoachedBlock } from '@/core/run/coached';
 import { SLACK_S } from '@/core/run/course';
 import type { RankedCue } from '@/core/run/cue-memory';
 import type { BlockResult } from '@/core/run/run';
-import { leftS, overS, type RunContext, type Session } from '@/core/run/session';
+import { countInFrom, leftS, overS, type RunContext, type Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import { clock, nameOf, type Block } from '@/core/sequence/sequence';
+import { lessonBlockId, setNumber } from '@/core/sequence/set-block';
 import { wordsOf } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
 import { BreathLine } from '@/pictures/breath-line';
@@ -87,7 +88,9 @@ export function CoachScreen(given: Props) {
   const setUp = moment.kind === 'setUp';
   const breath = moment.kind === 'breath' && !state.aside ? moment : null;
   const inLesson = placeInLesson(sequence, block);
-  const gate = setUp && inLesson ? gateBefore(sequence, state.index) : null;
+  // Once it is decided the count-in runs.
+  const undecided = state.aside !== undefined || state.blockS < countInFrom(coached);
+  const gate = setUp && inLesson && undecided ? gateBefore(sequence, state.index) : null;
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8">
       <Head {...given} />
@@ -111,7 +114,7 @@ export function CoachScreen(given: Props) {
         </div>
         {/* A touch anywhere here is the large button below, which has the name and the keys. */}
         <div
-          onClick={does.act}
+          onClick={gate ? undefined : does.act}
           className="flex cursor-pointer items-center justify-center gap-6 text-left room:order-last room:col-span-2 desk:order-none desk:col-span-1"
         >
           <Trunk
@@ -135,6 +138,7 @@ export function CoachScreen(given: Props) {
             gate={gate}
             meanwhile={inLesson?.meanwhile ?? null}
             canAgain={state.index > 0}
+            running={running}
             on={on}
           />
         ) : (
@@ -170,7 +174,13 @@ export function CoachScreen(given: Props) {
         aside={state.aside !== undefined}
         on={on}
       />
-      <RunButtons session={session} coached={coached} on={on} act={does.act} pause={does.pause}>
+      <RunButtons
+        session={session}
+        coached={coached}
+        on={on}
+        act={gate && running ? () => on({ kind: 'gate', choice: 'further' }) : does.act}
+        pause={does.pause}
+      >
         <Button big onClick={() => on({ kind: 'easier' })} disabled={!given.canEase}>
           <Feather aria-hidden size={20} /> Easier
         </Button>
@@ -258,6 +268,8 @@ function Head({ clientName, session, coached, silent, isFull, canUndo, on, does 
 /** What comes next, and what of it is to be handed over. */
 function Next({ block, soon, now }: { block: Block | undefined; soon: boolean; now: Block }) {
   if (!block) return <p className="ml-auto text-lead text-soft">Next: look again</p>;
+  if (lessonBlockId(block.id) === lessonBlockId(now.id))
+    return <p className="ml-auto text-lead text-soft">Next: set {setNumber(block.id)}, behind its gate</p>;
   const hands = block.props.filter((p) => !now.props.includes(p)).map((p) => PROP_NAME[p]);
   const moves = block.position !== now.position;
   return (

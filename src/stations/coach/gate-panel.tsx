@@ -10,12 +10,17 @@ type Props = {
   meanwhile: string | null;
   /** There is something before it that can be done once more. */
   canAgain: boolean;
+  running: boolean;
   on: (event: RunEvent) => void;
 };
 
 /** The gate before a set or a block: on what condition further, and what otherwise. */
-export function GatePanel({ gate, meanwhile, canAgain, on }: Props) {
-  const choose = (choice: GateChoice) => () => on({ kind: 'gate', choice });
+export function GatePanel({ gate, meanwhile, canAgain, running, on }: Props) {
+  const choose = (choice: GateChoice) => () => {
+    on({ kind: 'gate', choice });
+    // Who says further has ended a pause by it.
+    if (!running) on({ kind: 'start' });
+  };
   return (
     <div className="space-y-3" data-gate>
       {meanwhile !== null && <p className="text-lead text-soft">Meanwhile: {stopped(meanwhile)}</p>}

@@ -40,9 +40,17 @@ const OUTCOME = {
   stopped: 'stopped',
 } as const;
 
+const GATE_SAID = { further: 'further', again: 'once more', down: 'stepped down' } as const;
+const NO_RESULT = { quality: null, note: '', outcome: 'done' } as const;
+const drillIdOf = ({ blocks }: Sequence, blockId: string): string =>
+  blocks.find((b) => b.id === blockId)?.drillId ?? blockId;
+
 /** What came of a run: the difference, and block by block how it went. */
 export function RunSummary(given: Props) {
   const { sequence, state, before, after, status, onLeave, onFollow, onRate, asksFloor, onAsked } = given;
+  const gates = (state.lesson?.gates ?? []).filter(({ blockId }) =>
+    sequence.blocks.some((b) => b.id === blockId),
+  );
   return (
     <div className="mx-auto max-w-[1000px] space-y-6 px-4 py-8 room:px-8">
       <h1 className="text-head">{state.stage === 'stopped' ? 'The run was stopped' : 'The run is over'}</h1>
@@ -70,6 +78,21 @@ export function RunSummary(given: Props) {
             )
           )}
           <InhaleList sequence={sequence} inhales={state.inhales} />
+        </section>
+      )}
+      {gates.length > 0 && (
+        <section aria-labelledby="gates">
+          <h2 id="gates" className="text-title">
+            Gates
+          </h2>
+          <ul>
+            {gates.map(({ blockId, choice }, i) => (
+              <li key={blockId + i}>
+                {resultName(sequence, { ...NO_RESULT, blockId, drillId: drillIdOf(sequence, blockId) })}:{' '}
+                {GATE_SAID[choice]}
+              </li>
+            ))}
+          </ul>
         </section>
       )}
       {asksFloor && (

@@ -106,6 +106,8 @@ export const SIZES = [
 
 /** Whatever axe finds on a page, of any weight, WCAG 2.2 AA and its best practices. */
 export async function everyIssueFor(page: Page): Promise<string[]> {
+  // The title of a page comes a moment after what stands on it.
+  await expect(page).toHaveTitle(/\S/);
   const { violations } = await new AxeBuilder({ page }).analyze();
   return violations.map((v) => `${v.impact} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`);
 }

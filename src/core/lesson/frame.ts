@@ -54,7 +54,7 @@ export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
     ...(counting === 'none'
       ? { note: 'No number is spoken at any time; count and clock are kept silently and out of sight.' }
       : {}),
-    ...(leading || !unknown(input) ? {} : { look: lookFirst(blocks) }),
+    ...(leading || !unknown(input) ? {} : { look: lookFirst(frame, blocks) }),
     asks: asks.map(({ id, question, ifYes, ask }) => ({ id, question, ifYes, ask })),
     notToday: stopped(notTodayFor(input.flags, sparedWords(frame))),
     stop: stopFor(input.flags),
@@ -98,16 +98,63 @@ export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
 
 const unknown = (input: Frame['input']): boolean => (input.readings ?? []).length === 0;
 
+type FirstLook = { what: string; words: string; seen: string; notSeen: string };
+
+/** Half a minute each, part of the set-up of the first block. Common practice, no source. */
+const LOOKS = {
+  floor: {
+    what: 'one hand above the pubic bone, one under the breastbone, one soft long s',
+    words: 'Which hand worked first, and did the low one go in or out?',
+    seen: 'the top hand works first, or the low one goes out',
+    notSeen: 'the low hand goes in first',
+  },
+  sides: {
+    what: 'a flat hand on each side of the low ribs, five breaths that nobody directs',
+    words: 'Does one side come later, or less?',
+    seen: 'one side comes later or less',
+    notSeen: 'both sides come alike',
+  },
+  effort: {
+    what: 'the movement three times with nothing in the hands',
+    words: 'In how many did the breath go on?',
+    seen: 'the breath stops in any of the three',
+    notSeen: 'the breath flows in all three',
+  },
+  hands: {
+    what: 'one hand on the belly, one on the breastbone, five breaths that nobody directs',
+    words: 'Which hand moves first, and by how much?',
+    seen: 'the upper hand goes first or alone',
+    notSeen: 'the lower hand goes first',
+  },
+} satisfies Record<string, FirstLook>;
+
+/** Which look tells most, by what is known without one: the floor and the wall, a sore side, a task with effort, else two hands. */
+function lookFor({ input, task, places }: Frame): FirstLook {
+  const { flags } = input;
+  if (
+    flags.leaking ||
+    flags.heaviness ||
+    flags.separationMm !== undefined ||
+    flags.postpartumWeeks !== undefined
+  )
+    return LOOKS.floor;
+  if (flags.ribInjury || places.includes('ribs')) return LOOKS.sides;
+  const tied = task && task.grade > 0 && task.task.practice.breath === 'tied';
+  const loads = tied && Object.values(task.task.demands).flat().includes('heavyLoad');
+  return loads ? LOOKS.effort : LOOKS.hands;
+}
+
 /** The look that tells most where nothing was looked at, and the two ways on. */
-function lookFirst(blocks: readonly LessonBlock[]): NonNullable<Lesson['look']> {
+function lookFirst(frame: Frame, blocks: readonly LessonBlock[]): NonNullable<Lesson['look']> {
+  const { what, words, seen, notSeen } = lookFor(frame);
   const first = blocks[0]?.title ?? 'the first block';
   const second = blocks[1]?.title ?? first;
   return {
-    what: 'Before block 1: one hand on the belly, one on the breastbone, five breaths that nobody directs (30 s, part of its set-up).',
-    words: 'Which hand moves first, and by how much?',
+    what: `Before block 1: ${what} (30 s, part of its set-up).`,
+    words,
     branches: [
-      { if: 'the upper hand goes first or alone', then: `“${first}” as written, all its sets` },
-      { if: 'the lower hand goes first', then: `one set of “${first}”, and its time goes to “${second}”` },
+      { if: seen, then: `“${first}” as written, all its sets` },
+      { if: notSeen, then: `one set of “${first}”, and its time goes to “${second}”` },
     ],
   };
 }

@@ -3,6 +3,8 @@ import { changeS, type Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
 import { doseWorth, dosesOf } from '../sequence/dose';
 import { clock, drillOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
+import { lessonBlockId, setNumber } from '../sequence/set-block';
+import { TASK_PREFIX } from '../task/prefix';
 
 /** What is left after a change of course, brought into the time that is left. */
 export type Refit = {
@@ -24,15 +26,16 @@ const MOST_WAYS = 400;
 
 /**
  * Brings the blocks to come into `leftS` seconds: shorter doses first where that costs less, else blocks left out, so that
- * what is worth most for this client stays. What a later block has to stand on is not left out. Exact but for times, which
- * count in whole seconds.
+ * what is worth most for this client stays. What a later block has to stand on is not left out, nor is of a lesson the task,
+ * or the first set of what is core to it: later sets and what is optional go first. Exact but for times, which count in whole
+ * seconds.
  *
  * @param from index of the first block that may change @param position the one that the client is in before it
  * @param leftS for these blocks, the way to the look again and the look itself
  * @param owned drills that the client has done well; they ask for nothing before them
  */
 export function refit(
-  { blocks, relook }: Pick<Sequence, 'blocks' | 'relook'>,
+  { blocks, relook, lesson }: Pick<Sequence, 'blocks' | 'relook' | 'lesson'>,
   from: number,
   position: Position,
   leftS: number,
@@ -44,7 +47,7 @@ export function refit(
   );
   let ways: Way[] = [{ s: 0, worth: 0, at: position, before: null, chosen: null }];
   for (const block of rest) {
-    const choices = choicesFor(block, needs, asked.has(block.drillId));
+    const choices = choicesFor(block, needs, asked.has(block.drillId), inLesson(lesson, block));
     ways = bestOf(
       ways.flatMap((way) =>
         choices.map((c) => ({
@@ -73,25 +76,43 @@ export function refit(
   };
 }
 
+/** What a lesson holds of a block: that it stays at all, that it stays as long as it is, and which set it is. */
+type Held = { stays: boolean; whole: boolean; set: number };
+
+function inLesson(lesson: Sequence['lesson'], block: Block): Held {
+  if (!lesson) return { stays: false, whole: false, set: 1 };
+  const set = setNumber(block.id);
+  const isTask = block.drillId.startsWith(TASK_PREFIX);
+  const isCore = lesson.blocks.find((b) => b.id === lessonBlockId(block.id))?.core ?? true;
+  return { stays: set === 1 && (isTask || isCore), whole: set === 1 && isTask, set };
+}
+
 /** As it is, each shorter dose that is a good one, the least dose, and, unless something rests on it, not at all. */
-function choicesFor(block: Block, needs: Needs | undefined, isAsked: boolean): Choice[] {
+function choicesFor(
+  block: Block,
+  needs: Needs | undefined,
+  isAsked: boolean,
+  { stays, whole, set }: Held,
+): Choice[] {
   const drill = drillOf(block);
   const nowS = durationS(block.breathing, block.dose);
   const weight = drill && needs ? weightOf(drill.serves, needs) : 1;
   const choice = (b: Block): Choice => ({
     block: b,
     s: Math.round(b.setUpS + durationS(b.breathing, b.dose)),
-    worth: weight * (drill ? doseWorth(drill, b) : 1),
+    // A later set is worth less than the one before it.
+    worth: (weight * (drill ? doseWorth(drill, b) : 1)) / set,
   });
-  const shorter = drill
-    ? [...dosesOf(drill, block, 'any'), ...dosesOf(drill, block, 'least')].filter(
-        (d) => durationS(d.breathing, d.dose) < nowS - 1,
-      )
-    : [];
+  const shorter =
+    drill && !whole
+      ? [...dosesOf(drill, block, 'any'), ...dosesOf(drill, block, 'least')].filter(
+          (d) => durationS(d.breathing, d.dose) < nowS - 1,
+        )
+      : [];
   return [
     choice(block),
     ...shorter.map((d) => choice({ ...block, ...d })),
-    ...(isAsked ? [] : [{ block: null, s: 0, worth: 0 }]),
+    ...(isAsked || stays ? [] : [{ block: null, s: 0, worth: 0 }]),
   ];
 }
 
@@ -117,11 +138,13 @@ const thinned = (front: readonly Way[]): Way[] =>
   Array.from({ length: MOST_WAYS }, (_, i) => front[Math.round((i * (front.length - 1)) / (MOST_WAYS - 1))]!);
 
 function sayGivenUp(rest: readonly Block[], kept: readonly (Block | null)[]): string {
-  const out = rest.filter((_, i) => kept[i] === null).map(nameOf);
+  const said = (b: Block): string =>
+    setNumber(b.id) > 1 ? `${nameOf(b)}, set ${setNumber(b.id)}` : nameOf(b);
+  const out = rest.filter((_, i) => kept[i] === null).map(said);
   const shorter = rest.flatMap((b, i) => {
     const k = kept[i];
     const lessS = k ? durationS(b.breathing, b.dose) - durationS(k.breathing, k.dose) : 0;
-    return k && lessS > 1 ? [`${nameOf(b)} ${clock(lessS)} shorter`] : [];
+    return k && lessS > 1 ? [`${said(b)} ${clock(lessS)} shorter`] : [];
   });
   return [
     ...(out.length > 0 ? [`${listed(out)} left out`] : []),

@@ -1,10 +1,11 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
-import { gateBefore } from '@/core/lesson/in-sets';
+import { gateBefore } from '@/core/lesson/gates';
 import type { SeenMeasures } from '@/core/follow/measures';
 import type { LookData } from '@/core/look/look';
 import { quietBreath } from '@/core/look/quiet';
@@ -27,7 +28,6 @@ import { useHotkeys } from '@/ui/hotkeys';
 import { CoachScreen } from './coach-screen';
 import { driveKeys } from './drive-keys';
 import { Heard } from './heard';
-import { LessonOpening } from './lesson-opening';
 import { RelookScreen } from './relook-screen';
 import { useRoom, type Room } from './room';
 import { RoomDialog } from './room-dialog';
@@ -37,6 +37,9 @@ import { useSaid } from './use-said';
 import { useFollow } from './use-follow';
 import { useFullScreen, useWakeLock } from './use-screen';
 import { CLIENT_RUN, useSession, type RunningSession } from './use-session';
+
+// What only a lesson needs comes with one: it knows how lessons are made.
+const LessonOpening = dynamic(() => import('./lesson-opening').then((m) => m.LessonOpening), { ssr: false });
 
 type Props = {
   clientId: string;

@@ -13,7 +13,7 @@ import {
   VolumeX,
   X,
 } from 'lucide-react';
-import { gateBefore, placeInLesson } from '@/core/lesson/in-sets';
+import { gateBefore, placeInLesson } from '@/core/lesson/gates';
 import { POSITION } from '@/core/body/positions';
 import { PROP_NAME } from '@/core/body/props';
 import { cycleS, describePattern } from '@/core/breath/pattern';

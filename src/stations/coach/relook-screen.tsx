@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { del, get, set as put } from 'idb-keyval';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { SeenMeasures } from '@/core/follow/measures';
@@ -27,7 +28,8 @@ import { SideBendTest } from '../look/panels/side-bend';
 import { SweepTest } from '../look/panels/sweep';
 import { ChangeList } from './change-list';
 import { InhaleList } from './inhale-list';
-import { SignAgain } from './sign-again';
+
+const SignAgain = dynamic(() => import('./sign-again').then((m) => m.SignAgain), { ssr: false });
 
 type Props = {
   runId: string;

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import type { SeenMeasures } from '@/core/follow/measures';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
@@ -14,8 +15,9 @@ import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 import { ChangeList } from './change-list';
 import { InhaleList } from './inhale-list';
-import { SignSaid } from './sign-again';
 import { Term } from '@/ui/term';
+
+const SignSaid = dynamic(() => import('./sign-again').then((m) => m.SignSaid), { ssr: false });
 
 type Props = {
   sequence: Sequence;

@@ -88,6 +88,20 @@ describe('a composed lesson', () => {
     expect(lessonText(lesson)).toContain('## Look first');
   });
 
+  it.each<[string, Partial<Parameters<typeof client>[0]>, RegExp]>([
+    ['a floor that leaks', { flags: { leaking: true } }, /low one go in or out/],
+    ['a rib that was hurt', { flags: { ribInjury: 'left', ribHealed: true } }, /one side come later/],
+    ['a bar to lift', { task: ['hinge', 3, 5] }, /did the breath go on/],
+    ['anything else', { task: ['read', 1, 3] }, /Which hand moves first/],
+  ])('looks first at what tells most: %s', (_, over, words) => {
+    const { lesson } = must(composeLesson(client({ minutes: 25, readings: {}, ...over })));
+    expect(lesson.look!.words).toMatch(words);
+    expect(lesson.look!.branches.map((b) => b.then)).toEqual([
+      expect.stringContaining('as written'),
+      expect.stringContaining('one set of'),
+    ]);
+  });
+
   it('says what it needs where it cannot be', () => {
     expect(composeLesson(client({ minutes: 3 }))).toMatchObject({
       ok: false,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
-import { gateBefore, inSets, placeInLesson } from '@/core/lesson/in-sets';
+import { gateBefore, placeInLesson } from '@/core/lesson/gates';
+import { inSets } from '@/core/lesson/in-sets';
 import type { LessonInput } from '@/core/lesson/input';
 import { taskRuns } from '@/core/lesson/task-runs';
 import { blockClientOf } from '@/core/propose/input';
@@ -168,6 +169,31 @@ describe('any path through the gates', () => {
       { numRuns: 120 },
     );
   });
+});
+
+describe('a lesson that runs late', () => {
+  it.each(MODEL_CLIENTS.map((c, i) => [i + 1, c] as const))(
+    'of model client %i gives up later sets and what is optional, never the task or what is core',
+    (_, c) => {
+      const context = contextOf(c);
+      const late = open(c);
+      const sets = late.sequence.blocks;
+      const stays = sets.filter(
+        (b) =>
+          setNumber(b.id) === 1 &&
+          (b.drillId.startsWith('task-') || late.sequence.lesson!.blocks.find((l) => l.id === b.id)!.core),
+      );
+      const now = step({ ...late, state: { ...late.state, elapsedS: 420 } }, { kind: 'fit' }, context);
+      const left = now.sequence.blocks.map((b) => b.id);
+      expect(left).toEqual(expect.arrayContaining(stays.map((b) => b.id)));
+      const task = sets.find((b) => b.drillId.startsWith('task-'))!;
+      expect(now.sequence.blocks.find((b) => b.id === task.id)!.dose).toEqual(task.dose);
+      expect(leftS(now)).toBeLessThanOrEqual(leftS(late));
+      // Of two sets of a block that both could go, the later one went first.
+      for (const b of sets.filter((x) => setNumber(x.id) > 2))
+        if (left.includes(b.id)) expect(left).toContain(setBlockId(lessonBlockId(b.id), setNumber(b.id) - 1));
+    },
+  );
 });
 
 describe('what the sets of a block come to', () => {

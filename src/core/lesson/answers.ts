@@ -4,6 +4,7 @@ import type { Demand } from '../drills/drill';
 import { demandsOf } from '../safety/demands';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { inPosition, type MadeFor } from '../sequence/alternatives';
+import { blockS } from '../sequence/lesson';
 import { mayBeDone } from '../sequence/judge';
 import { clock, drillOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
 import { taskVerdict } from '../task/grade';
@@ -12,7 +13,7 @@ import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
 import { asksFor, effectsOf, type DayAsk } from './asks';
 import { runnable, taskMade } from './compose';
-import { TASK_PREFIX } from '../task/prefix';
+import { gradeIn, TASK_PREFIX } from '../task/prefix';
 import { taskBlockFrom } from './write-block';
 
 /** A kept lesson as the answers of the day leave it. */
@@ -30,13 +31,13 @@ type Whom = MadeFor & { places?: readonly ComplaintPlace[]; ownTasks?: readonly 
 const taskOf = ({ lesson }: Sequence, { ownTasks }: Pick<Whom, 'ownTasks'>): Task | undefined =>
   lesson?.task?.taskId === undefined ? undefined : taskById(lesson.task.taskId, ownTasks);
 
-const gradeOf = (block: Block): number => Number(/-([1-5])$/.exec(block.drillId)?.[1] ?? 0);
-
 /** The questions of a lesson with what a yes to each does; a question of one written by hand does what its words say. */
 function asksOf(sequence: Sequence, whom: Whom): DayAsk[] {
   const { lesson } = sequence;
   if (!lesson) return [];
-  const grades = sequence.blocks.filter((b) => b.drillId.startsWith(TASK_PREFIX)).map(gradeOf);
+  const grades = sequence.blocks
+    .filter((b) => b.drillId.startsWith(TASK_PREFIX))
+    .map((b) => gradeIn(b.drillId));
   const known = asksFor(
     {
       flags: whom.flags,
@@ -49,7 +50,7 @@ function asksOf(sequence: Sequence, whom: Whom): DayAsk[] {
   );
   return lesson.asks.map((ask, i) => {
     const found = known.find((k) => k.id === ask.id);
-    return { ...ask, id: ask.id ?? `ask${i + 1}`, effect: found?.effect ?? {} };
+    return { ...ask, id: askId(lesson.asks, i), effect: found?.effect ?? {} };
   });
 }
 
@@ -120,7 +121,7 @@ export function answeredLesson(
 
 const lengthOf = (block: Block, { lesson }: Sequence): number => {
   const written = lesson?.blocks.find((b) => b.id === block.id);
-  return written ? written.teachS + written.sets.reduce((s, x) => s + x.workS + x.freeS, 0) : block.setUpS;
+  return written ? blockS(written) : block.setUpS;
 };
 
 /** The block as it may be done today, in its own position or in the next one of its drill; null where it may not. */
@@ -154,7 +155,7 @@ type TaskNow = {
 function taskNow({ sequence, block, index, today, places, effects }: TaskNow) {
   const { lesson } = sequence;
   const task = taskOf(sequence, today);
-  const was = gradeOf(block);
+  const was = gradeIn(block.drillId);
   const asItIs = blockNow(block, today, { ...effects, seated: false });
   if (!task || !lesson?.task) return asItIs === block && effects.taskMost >= was ? 'same' : null;
   const verdict = taskVerdict(task, today.flags, { conditions: effects.conditions as Condition[] });

@@ -6,7 +6,7 @@ import type { Flags } from '../screen/flags';
 import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { drillOf, type Block, type Sequence } from '../sequence/sequence';
 import { stopped } from '../base/sentence';
-import { TASK_PREFIX } from '../task/prefix';
+import { gradeIn, TASK_PREFIX } from '../task/prefix';
 import { positionTold, wayThere } from './positions';
 import { teachOf } from './teach/teach-of';
 import { blockFrom } from './write-block';
@@ -34,10 +34,10 @@ export function stillSo(written: LessonBlock, block: Block): boolean {
   );
 }
 
-const gradeIn = (block: Block): number => Number(/-([1-5])$/.exec(block.drillId)?.[1] ?? 0);
-
 const isSameTask = (written: LessonBlock, block: Block): boolean =>
-  written.grade !== undefined && block.drillId.startsWith(TASK_PREFIX) && gradeIn(block) === written.grade;
+  written.grade !== undefined &&
+  block.drillId.startsWith(TASK_PREFIX) &&
+  gradeIn(block.drillId) === written.grade;
 
 /** A task at the same grade, in another position or with another dose: its words are its own and stay. */
 function inOtherPlace(written: LessonBlock, block: Block, from: Position | null): LessonBlock {

@@ -26,9 +26,7 @@ export function valueSaid(sign: Pick<Sign, 'way' | 'unit'>, value: number): stri
   return `${number} ${sign.unit}`.trim();
 }
 
-export type SignChange = {
-  first: number;
-  again: number;
+type SignChange = {
   verdict: 'better' | 'worse' | 'noise';
   /** The change and what it is, one line. */
   said: string;
@@ -53,7 +51,7 @@ export function signChange(
         ? 'worse'
         : 'noise';
   const said = `${valueSaid(sign, a)}, then ${valueSaid(sign, b)}: ${{ better: 'a change for the better', worse: 'a change for the worse', noise: 'within noise' }[verdict]}.`;
-  return { first: a, again: b, verdict, said };
+  return { verdict, said };
 }
 
 function beyondGap(sign: Sign, first: readonly number[], again: readonly number[]): SignChange['verdict'] {

@@ -1,6 +1,7 @@
 import { memo, useMemo } from 'react';
 import { printBreathing, timelineOf, type BlockTimeline } from '@/core/breath/timeline';
 import { drillOf, type Block } from '@/core/sequence/sequence';
+import { setNumber } from '@/core/sequence/set-block';
 import { wordsOf } from '@/core/sequence/words';
 import { describeTone, toneAt, type ToneAt } from '@/core/tone/tone';
 import { breathPaths, STROKE_COLOUR, type Stroke } from './breath-path';
@@ -44,7 +45,9 @@ export const StaveBlock = memo(function StaveBlock({
   const words = useMemo(() => wordsOf(block), [block]);
   const { breathing } = block;
   const written = printBreathing(breathing).split(',')[0];
-  const moves = width > 170 && drill?.figure.end !== undefined;
+  /** A further set stands in the position of the first, with its words. */
+  const set = setNumber(block.id);
+  const moves = width > 170 && setNumber(block.id) === 1 && drill?.figure.end !== undefined;
   return (
     <g
       data-block={block.id}
@@ -73,7 +76,7 @@ export const StaveBlock = memo(function StaveBlock({
       )}
       <line x1={0} x2={0} y1={4} y2={STAVE.end} stroke="var(--ink)" strokeWidth="1.2" />
       <rect x={1} y={80} width={Math.max(0, work - 1)} height={84} fill="var(--rule)" opacity="0.35" />
-      {width >= FIGURE_PX && (
+      {width >= FIGURE_PX && set === 1 && (
         <svg x={4} y={STAVE.position} width={Math.min(92, width - 8)} height="70">
           <FigureLater
             position={block.position}
@@ -106,13 +109,15 @@ export const StaveBlock = memo(function StaveBlock({
         <>
           <foreignObject x={4} y={STAVE.movement - 2} width={width - 7} height="38">
             <div className="line-clamp-2 text-fine leading-tight text-ink">
-              {words.name}
-              {width > 220 && words.movement && <span className="text-soft">: {words.movement}</span>}
+              {set > 1 ? `set ${set}` : words.name}
+              {width > 220 && set === 1 && words.movement && (
+                <span className="text-soft">: {words.movement}</span>
+              )}
             </div>
           </foreignObject>
           <foreignObject x={4} y={STAVE.cue - 2} width={width - 7} height="48">
             <div className="line-clamp-3 text-tiny leading-tight text-soft italic">
-              {words.cue ? `“${words.cue.text}”` : ''}
+              {words.cue && set === 1 ? `“${words.cue.text}”` : ''}
             </div>
           </foreignObject>
         </>

@@ -30,8 +30,10 @@ export function StaveGrid({ lengthS: length, width, scale }: GridProps) {
   );
 }
 
-/** The end of a sequence, where is looked again. */
-export function StaveRelook({ startS, endS, scale }: { startS: number; endS: number; scale: number }) {
+type EndProps = { startS: number; endS: number; scale: number; says: string };
+
+/** What stands at the ends of a sequence: the look again, or the sign of a lesson. */
+export function StaveRelook({ startS, endS, scale, says }: EndProps) {
   const x = (t: number) => STAVE_LEFT + t * scale;
   return (
     <g>
@@ -50,8 +52,23 @@ export function StaveRelook({ startS, endS, scale }: { startS: number; endS: num
         width={Math.max(58, (endS - startS) * scale - 6)}
         height="40"
       >
-        <div className="text-fine leading-tight">Look again</div>
+        <div className="text-fine leading-tight">{says}</div>
       </foreignObject>
+    </g>
+  );
+}
+
+/** The gate before a set or a block, drawn from the left edge of what it stands before. */
+export function StaveGate({ at, says }: { at: number; says: string }) {
+  return (
+    <g data-stave-gate pointerEvents="none">
+      <title>{says}</title>
+      <path
+        d={`M${at},${STAVE.breathTop}V${STAVE.breathBase + 5}M${at - 4},${STAVE.breathTop}h8`}
+        stroke="var(--stop)"
+        strokeWidth="2"
+        fill="none"
+      />
     </g>
   );
 }

@@ -4,8 +4,9 @@ import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject
 import { dropIndex, lengthTo } from '@/core/sequence/lengthen';
 import { clock, layoutOf, nameOf, type PlacedBlock, type Sequence } from '@/core/sequence/sequence';
 import type { Edit } from '@/core/sequence/edit';
+import { setNumber } from '@/core/sequence/set-block';
 import { StaveBlock } from './stave-block';
-import { StaveGrid, StaveRelook } from './stave-grid';
+import { StaveGate, StaveGrid, StaveRelook } from './stave-grid';
 import { STAVE, STAVE_LEFT } from './stave-lines';
 
 /** How a block was pointed at: alone, with those up to it, or added to what is chosen. */
@@ -18,6 +19,10 @@ type Props = {
   selected?: ReadonlySet<string>;
   marked?: ReadonlyMap<string, 'stop' | 'care'>;
   playheadS?: number;
+  /** What comes before the first block and after the last, in a lesson: the sign at both ends. */
+  sign?: { leadS: number };
+  /** What has to be so before a block: a bar stands there. */
+  gates?: ReadonlyMap<string, string>;
   /** Where something that is dragged in from outside would stand; null: nowhere. */
   dropAt?: number | null;
   onPick?: (blockId: string, how: PickHow) => void;
@@ -45,6 +50,8 @@ export function Staves({
   selected = NONE,
   marked,
   playheadS,
+  sign,
+  gates,
   dropAt = null,
   onPick,
   onMove,
@@ -53,11 +60,12 @@ export function Staves({
   const svg = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
   const layout = useMemo(() => layoutOf(sequence), [sequence]);
-  const length = Math.max(layout.totalS, sequence.minutes * 60);
+  const leadS = sign?.leadS ?? 0;
+  const length = Math.max(leadS + layout.totalS, sequence.minutes * 60);
   const width = STAVE_LEFT + length * scale + 16;
-  const x = (t: number) => STAVE_LEFT + t * scale;
+  const x = (t: number) => STAVE_LEFT + (leadS + t) * scale;
   const secondAt = (clientX: number): number =>
-    (clientX - svg.current!.getBoundingClientRect().left - STAVE_LEFT) / scale;
+    (clientX - svg.current!.getBoundingClientRect().left - STAVE_LEFT) / scale - leadS;
   const moving = drag?.kind === 'move' && Math.abs(drag.dx) > SLACK_PX ? drag : null;
   const target = moving ? dropIndex(layout, pointerS(moving, layout.placed, scale), moving.ids) : null;
 
@@ -132,6 +140,7 @@ export function Staves({
       }}
     >
       <StaveGrid lengthS={length} width={width} scale={scale} />
+      {sign && <StaveRelook startS={0} endS={leadS} scale={scale} says="Ask, sign" />}
       {layout.placed.map((placed) => (
         <g
           key={placed.block.id}
@@ -148,12 +157,20 @@ export function Staves({
             tabbable={placed.block.id === firstId}
             label={labelOf(placed, marked?.get(placed.block.id))}
           />
+          {gates?.has(placed.block.id) && (
+            <StaveGate at={(placed.workStartS - placed.startS) * scale} says={gates.get(placed.block.id)!} />
+          )}
         </g>
       ))}
-      <StaveRelook startS={layout.relook.startS} endS={layout.relook.endS} scale={scale} />
+      <StaveRelook
+        startS={leadS + layout.relook.startS}
+        endS={leadS + layout.relook.endS}
+        scale={scale}
+        says={sign ? 'Sign again' : 'Look again'}
+      />
       <line
-        x1={x(sequence.minutes * 60)}
-        x2={x(sequence.minutes * 60)}
+        x1={x(sequence.minutes * 60 - leadS)}
+        x2={x(sequence.minutes * 60 - leadS)}
         y1={4}
         y2={STAVE.end}
         stroke="var(--ink)"
@@ -203,4 +220,4 @@ function pointerS(
 }
 
 const labelOf = (placed: PlacedBlock, mark: 'stop' | 'care' | undefined): string =>
-  `${nameOf(placed.block)}, ${clock(placed.endS - placed.startS)}${mark === 'stop' ? ', breaks a rule' : mark === 'care' ? ', with a caution' : ''}`;
+  `${nameOf(placed.block)}${setNumber(placed.block.id) > 1 ? `, set ${setNumber(placed.block.id)}` : ''}, ${clock(placed.endS - placed.startS)}${mark === 'stop' ? ', breaks a rule' : mark === 'care' ? ', with a caution' : ''}`;

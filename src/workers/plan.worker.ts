@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { planClass, type ClassInput, type ClassPlan } from '@/core/class/plan-class';
 import type { Result } from '@/core/base/result';
 import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/propose/explain';
+import { asLesson, type AsLesson } from '@/core/lesson/as-lesson';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
 import type { LessonInput } from '@/core/lesson/input';
 import { propose, type ProposalInput } from '@/core/propose/propose';
@@ -31,6 +32,10 @@ const api = {
   lesson(input: LessonInput): Result<Sequence> {
     const made = composeLesson(input);
     return made.ok ? { ok: true, value: asSequence(made.value, input) } : made;
+  },
+  /** A sequence of before as a lesson for this client. */
+  asLesson(sequence: Sequence, input: LessonInput): Result<AsLesson> {
+    return asLesson(sequence, input);
   },
   planClass(input: ClassInput, searchMs: number, tell: (at: PlanProgress) => void): Result<ClassPlan> {
     return planClass(input, until(searchMs, tell));

@@ -12,7 +12,8 @@ import type { Condition } from '../task/conditions';
 import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
 import { asksFor, effectsOf, type DayAsk } from './asks';
-import { runnable, taskMade } from './compose';
+import { taskMade } from './compose';
+import { runnable } from './runnable';
 import { gradeIn, TASK_PREFIX } from '../task/prefix';
 import { taskBlockFrom } from './write-block';
 

@@ -12,6 +12,7 @@ import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import { taskVerdict } from '../task/grade';
 import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
+import { isHarder } from './gate-words';
 import { LESSON_LEADS } from './ideas';
 import type { Finding } from './input';
 import { exhaleOf, guidedS, lessonS, openS, saidIn } from '../sequence/lesson';
@@ -168,15 +169,6 @@ const R3: Check = ({ sign, again }) => {
     ...(measured ? [] : [say(null, 'nobody says what counts as change')]),
   ];
 };
-
-/** Whether a set asks more than the one before it in the same block. */
-function isHarder(block: LessonBlock, i: number): boolean {
-  const [before, now] = [block.sets[i - 1]!, block.sets[i]!];
-  const longerOut = (exhaleOf(now) ?? 0) > (exhaleOf(before) ?? Infinity);
-  const hold =
-    now.breath.kind === 'hold' && before.breath.kind === 'hold' && now.breath.holdS > before.breath.holdS;
-  return longerOut || hold || (now.told !== before.told && now.side === before.side);
-}
 
 const R4: Check = ({ blocks }) =>
   blocks.flatMap((block, i) => {

@@ -3,7 +3,6 @@ import { propFor, type Prop } from '../body/props';
 import { NEEDS, type Need } from '../aims/needs';
 import { fail, ok, type Result } from '../base/result';
 import { stageRank, type Demand, type Drill } from '../drills/drill';
-import { flagsFromComplaints } from '../screen/complaints';
 import { solve, type SolveOptions } from '../plan/solve';
 import { choicesOf, isFirstVisit, isFresh, planOf, weightsOf, type Option } from '../propose/choices';
 import { leadsFor } from '../propose/gain';
@@ -14,28 +13,22 @@ import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
 import type { Block, Sequence } from '../sequence/sequence';
 import { compareRanks, isCarried } from '../sequence/teach-order';
-import { asksFor, effectsOf, type DayAsk } from './asks';
+import { effectsOf, type DayAsk } from './asks';
 import { LESSON_DRILLS } from './extra-drills';
 import type { LessonInput } from './input';
 import { lessonS } from '../sequence/lesson';
 import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
-import { placeOf, signFor, SIGNS, type Sign } from './signs';
+import { placeOf, type Sign } from './signs';
 import { setsOf } from './sets';
-import { taskDrill, taskSets, taskToday, type TaskToday } from './task-block';
+import { taskDrill, taskSets, type TaskToday } from './task-block';
 import { teachOf } from './teach/teach-of';
 import { blockFrom, taskBlockFrom, type Made } from './write-block';
 import { FILL, filled, lastSaid } from './fill';
 import { framed } from './frame';
-import {
-  leadFactor,
-  leadsOf,
-  preparedFor,
-  readAs,
-  seatedFirst,
-  standInTask,
-  UNKNOWN_EXHALE_S,
-} from './leads';
+import { frameFor } from './frame-for';
+import { leadFactor, leadsOf, readAs, seatedFirst, UNKNOWN_EXHALE_S } from './leads';
 import { LESSON_LEADS } from './ideas';
+import { runnable } from './runnable';
 import { countingOf, leadingNeed, type Frame } from './whom';
 
 /** A composed lesson as a sequence, to be kept, edited and run. */
@@ -60,7 +53,7 @@ export type Composed = {
   lesson: Lesson;
   /** The same as blocks that a room can run: sets as rounds. */
   blocks: Block[];
-  asks: DayAsk[];
+  asks: readonly DayAsk[];
   sign: Sign;
   task: TaskToday | null;
   /** What the planner found, and what it can prove of it. */
@@ -98,36 +91,10 @@ const COMFORT: readonly Prop[] = ['pillow', 'towel'];
  * @returns the lesson with the blocks that a room can run; an error that says what would help where nothing is open
  */
 export function composeLesson(asked: LessonInput, how: SolveOptions = {}): Result<Composed> {
-  const given = { ...asked, flags: { ...asked.flags, ...flagsFromComplaints(asked.complaints ?? []) } };
-  if (!(given.minutes >= 5)) return fail('A lesson needs at least 5 minutes.', 'minutes');
-  if (given.minutes > 90) return fail('A lesson lasts at most 90 minutes.', 'minutes');
-  const places = (given.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place);
-  const chosenTask = given.task?.task ?? standInTask(given);
-  const questions = asksFor({
-    flags: given.flags,
-    task: chosenTask,
-    places,
-    upright: given.minutes >= 12,
-    lastGrade: given.task?.runs?.at(-1)?.grade,
-  });
-  const asks = questions.slice(0, given.minutes <= 10 ? 2 : given.minutes <= 15 ? 3 : 4);
-  const effects = effectsOf(questions, given.day);
-  if (effects.end)
-    return fail(
-      `Today nothing is coached: ${questions.find((a) => given.day?.[a.id] && a.effect.end)!.ask}.`,
-      'day',
-    );
-  const input = preparedFor(given, effects.flags);
-  const task = taskToday(input, effects);
-  const sign =
-    SIGNS.find((s) => s.id === given.signId && placeOf(s, input.flags)) ??
-    signFor({
-      readings: readAs(input, leadingNeed(input.needs)),
-      flags: input.flags,
-      taskId: given.task?.task.id,
-      places,
-    });
-  const frame = { input, asks, sign, task, places };
+  const framing = frameFor(asked);
+  if (!framing.ok) return framing;
+  const { frame, effects } = framing.value;
+  const { input, asks, sign, task } = frame;
   const parts = partsFor(frame, effects, how);
   if (!parts.ok) return parts;
   const { chosen, proof, taskPart } = parts.value;
@@ -493,33 +460,3 @@ const leadingOf = (chosen: readonly Chosen[], input: LessonInput): number => {
   });
   return best;
 };
-
-/** A block that a room can run: the first set’s breath, as many rounds as there are sets. */
-export function runnable(base: Block, block: LessonBlock): Block {
-  const first = block.sets[0]!;
-  const count = first.count ?? 1;
-  const rounds =
-    base.dose.sides === 2
-      ? Math.max(1, block.sets.filter((s) => s.side === first.side).length)
-      : block.sets.length;
-  const paced =
-    base.breathing.kind === 'paced' && (first.breath.kind === 'seconds' || first.breath.kind === 'movement')
-      ? { ...base.breathing, pattern: first.breath.pattern }
-      : base.breathing.kind === 'free'
-        ? { kind: 'free' as const, freeS: Math.max(1, first.workS) }
-        : base.breathing;
-  return {
-    ...base,
-    id: block.id,
-    breathing: paced,
-    dose: {
-      ...base.dose,
-      ...(paced.kind === 'paced' ? { breaths: count } : {}),
-      rounds: base.dose.first ? 1 : rounds,
-      restS: first.freeS,
-      ...(base.dose.first ? { firstRounds: rounds } : {}),
-    },
-    setUpS: Math.min(600, Math.round(block.teachS)),
-    why: [block.why],
-  };
-}

@@ -6,10 +6,9 @@ import { countingOf, leadingNeed, type Frame } from './whom';
 import { NEED_IDEA, READING_IDEA } from './ideas';
 import type { Lesson, LessonBlock, LessonHome } from '../sequence/lesson.schema';
 import { placeOf } from './signs';
+import { writtenSign } from './sign-words';
 import { momentOf, nextGrade, taskVerb } from './task-block';
 
-/** Seconds to ask one question and to hear the answer. Common practice, no source. */
-const ASK_S = 15;
 const HOME_S = 40;
 
 const COUNTING_TOLD = {
@@ -36,14 +35,11 @@ const NOT_ALONE: readonly Demand[] = [
 /** A lesson around its blocks: idea, asks, sign, task, sign again, home. */
 export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
   const { input, asks, sign, task } = frame;
-  const at = placeOf(sign, input.flags)!;
+  const written = writtenSign(sign, placeOf(sign, input.flags)!, asks.length);
   const leading = input.readings?.[0];
   const idea = leading ? READING_IDEA[leading] : NEED_IDEA[leadingNeed(input.needs)];
   const counting = countingOf(input);
-  const tries = sign.tries === 'twice' ? 2 : 1;
   const taskGoal = task && task.grade > 0 ? `, and take that to the moment you ${taskVerb(task.task)}` : '';
-  const place = POSITION[at.position].family;
-  const words = sign.words;
   return {
     title: idea.title,
     minutes: input.minutes,
@@ -58,15 +54,7 @@ export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
     asks: asks.map(({ id, question, ifYes, ask }) => ({ id, question, ifYes, ask })),
     notToday: stopped(notTodayFor(input.flags, sparedWords(frame))),
     stop: stopFor(input.flags),
-    sign: {
-      signId: sign.id,
-      position: stopped(at.told),
-      words,
-      tries: sign.tries,
-      record: stopped(sign.record),
-      change: stopped(sign.change),
-      time: { teachS: asks.length * ASK_S + sign.setUpS, guidedS: sign.takesS * tries, freeS: 0 },
-    },
+    sign: written.sign,
     blocks,
     ...(task
       ? {
@@ -82,14 +70,8 @@ export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
         }
       : {}),
     again: {
-      same: stopped(`${at.told}; the same words; ${sign.record}`),
-      say: sign.again,
+      ...written.again,
       then: stopped(thenOf(frame)),
-      time: {
-        teachS: place === 'standing' ? 20 : 30,
-        guidedS: sign.takesS * tries,
-        freeS: 0,
-      },
     },
     home: homeOf(frame, blocks),
     homeS: HOME_S,

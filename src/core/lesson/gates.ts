@@ -18,6 +18,9 @@ export function gateBefore(
   const set = setNumber(block.id);
   const rules = here.gate.rules;
   if (set > 1) {
+    const side = here.sets[set - 1]?.side;
+    // The first set of the other side is no harder than the one before it.
+    if (side && here.sets.slice(0, set - 1).every((s) => s.side !== side)) return null;
     const own =
       rules.find((r) => r.before === `set ${set}`) ?? rules.find((r) => /^set|round/.test(r.before));
     return own ?? null;

@@ -1,37 +1,38 @@
+import { omit } from '../base/omit';
 import { mayBeDone, type JudgedFor } from '../sequence/judge';
 import type { LessonSet } from '../sequence/lesson.schema';
 import { drillOf, MOST_BLOCKS, type Block, type Sequence } from '../sequence/sequence';
 import { setBlockId } from '../sequence/set-block';
-import { stillSo } from './lesson-now';
+import { lessonNow, stillSo } from './lesson-now';
 
 const MOST_SET_UP_S = 600;
 
 /**
  * A lesson as it is run: each set a block of its own, with its own breath, and the free breathing after it before the next.
- * What was edited by hand, and what goes by sides, stays one block with its rounds.
+ * A set of one side is run on that side alone.
  */
 export function inSets(sequence: Sequence, whom: JudgedFor): Sequence {
-  const { lesson } = sequence;
+  const lesson = lessonNow(sequence, whom);
   if (!lesson) return sequence;
   let freeS = 0;
   const blocks = sequence.blocks.flatMap((block): Block[] => {
     const written = lesson.blocks.find((b) => b.id === block.id);
     const first = { ...block, setUpS: Math.min(MOST_SET_UP_S, block.setUpS + freeS) };
     freeS = 0;
-    if (!written || written.sets.length < 2 || block.dose.sides === 2 || !stillSo(written, block))
-      return [first];
+    if (!written || written.sets.length < 2 || !stillSo(written, block)) return [first];
     freeS = written.sets.at(-1)!.freeS;
     return written.sets.map((set, i) => {
       const own = { ...setOf(block, set, whom), id: setBlockId(block.id, i + 1) };
       return i === 0 ? { ...own, setUpS: first.setUpS } : { ...own, setUpS: written.sets[i - 1]!.freeS };
     });
   });
-  return blocks.length > MOST_BLOCKS ? sequence : { ...sequence, blocks };
+  return blocks.length > MOST_BLOCKS ? { ...sequence, lesson } : { ...sequence, lesson, blocks };
 }
 
 /** One set of a block; with the breath of the first where its own may not be done. */
 function setOf(block: Block, { breath, count, workS }: LessonSet, whom: JudgedFor): Block {
-  const once: Block = { ...block, dose: { ...block.dose, rounds: 1, restS: 0 } };
+  const dose = omit(block.dose, 'first', 'firstRounds');
+  const once: Block = { ...block, dose: { ...dose, rounds: 1, restS: 0, sides: 1 } };
   const drill = drillOf(block);
   const { breathing } = once;
   const own: Block =

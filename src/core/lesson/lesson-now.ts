@@ -1,5 +1,5 @@
 import type { Position } from '../body/positions';
-import { cycleS, printPattern } from '../breath/pattern';
+import { cycleS, printPattern, type Pattern } from '../breath/pattern';
 import { breathsOfRound, roundsOf } from '../breath/timeline';
 import type { ComplaintPlace } from '../screen/complaints';
 import type { Flags } from '../screen/flags';
@@ -7,6 +7,8 @@ import type { Lesson, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { drillOf, type Block, type Sequence } from '../sequence/sequence';
 import { stopped } from '../base/sentence';
 import { gradeIn, TASK_PREFIX } from '../task/prefix';
+import { gated } from './gate-words';
+import { patterned, timed } from './set-words';
 import { positionTold, wayThere } from './positions';
 import { teachOf } from './teach/teach-of';
 import { blockFrom } from './write-block';
@@ -53,8 +55,48 @@ function inOtherPlace(written: LessonBlock, block: Block, from: Position | null)
   };
 }
 
+const isSameThing = (written: LessonBlock, block: Block): boolean =>
+  written.drillId !== undefined &&
+  written.drillId === block.drillId &&
+  written.place === block.position &&
+  written.props.length === block.props.length &&
+  written.props.every((p) => block.props.includes(p));
+
+/**
+ * The sets of a block whose breath, breaths or rounds were changed as a whole: each set by as much, the last ones gone or
+ * the last one again. Null where its sets go by sides or are counted in another way.
+ */
+function followed(written: LessonBlock, block: Block): LessonBlock | null {
+  const { breathing, dose } = block;
+  const first = written.sets[0]!;
+  if (dose.sides === 2 || breathing.kind !== 'paced') return null;
+  if (first.breath.kind !== 'seconds' && first.breath.kind !== 'movement') return null;
+  const was = first.breath.pattern;
+  const more = Array.from({ length: Math.max(0, dose.rounds - written.sets.length) }, () =>
+    written.sets.at(-1)!,
+  );
+  const sets = [...written.sets.slice(0, dose.rounds), ...more].map((set): LessonSet => {
+    if (set.breath.kind !== 'seconds' && set.breath.kind !== 'movement') return set;
+    const { pattern } = set.breath;
+    const by = (phase: keyof Pattern, least: number) =>
+      Math.max(least, pattern[phase] + breathing.pattern[phase] - was[phase]);
+    const now: Pattern = {
+      inhaleS: by('inhaleS', 0.5),
+      holdInS: by('holdInS', 0),
+      exhaleS: by('exhaleS', 0.5),
+      holdOutS: by('holdOutS', 0),
+    };
+    const count =
+      set.count === undefined || first.count === undefined
+        ? set.count
+        : Math.max(1, set.count + dose.breaths - first.count);
+    return timed({ ...patterned(set, now), ...(count === undefined ? {} : { count }) });
+  });
+  return gated({ ...written, sets });
+}
+
 /** The sets of a block as it stands after an edit by hand. */
-function setsAsTheyAre(block: Block, meanwhile: readonly [string, string]): LessonSet[] {
+export function setsAsTheyAre(block: Block, meanwhile: readonly [string, string]): LessonSet[] {
   const { breathing, dose } = block;
   const breaths = breathsOfRound(breathing, dose);
   const workS =
@@ -92,6 +134,11 @@ export function lessonNow(
       return [written];
     }
     if (!drill) return [];
+    const same = written && isSameThing(written, block) ? followed(written, block) : null;
+    if (same) {
+      from = block.position;
+      return [same];
+    }
     const teach = teachOf(drill, block);
     if (written && isSameTask(written, block)) {
       const there = inOtherPlace(written, block, from);

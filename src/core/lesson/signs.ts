@@ -7,7 +7,7 @@ import { isSet, settledFlags, type Flag, type Flags } from '../screen/flags';
 /** How a sign is taken. */
 type SignWay = 'count' | 'number' | 'score' | 'stopwatch' | 'word';
 
-type At = { position: Position; told: string };
+export type At = { position: Position; told: string };
 
 /**
  * Something that the client cares about and both can see: taken before and after, in the same position, with the same

@@ -7,6 +7,7 @@ import type { Drill } from '../drills/drill';
 import { LATE_PREGNANCY_WEEK } from '../screen/limits';
 import type { Block } from '../sequence/sequence';
 import { limitFor } from './care';
+import { gateTold } from './gate-words';
 import type { Frame } from './whom';
 import type { GateRule, LessonBlock, LessonSet } from '../sequence/lesson.schema';
 import { positionTold, wayS, wayThere } from './positions';
@@ -33,19 +34,6 @@ type TaskFrame = Pick<Frame, 'task' | 'places'> & {
   input: Pick<Frame['input'], 'flags' | 'control' | 'readings'>;
 };
 type Place = { from: Position | null; index: number; lead: boolean; last: boolean; frame: Whose };
-
-/** A gate in words, one rule a sentence. */
-const gateTold = (rules: readonly GateRule[]): string =>
-  rules
-    .map(({ before, onlyIf, otherwise }, i) =>
-      upperIf(
-        i > 0,
-        `${before === 'this block' ? '' : `${before} `}only if ${onlyIf}; otherwise ${otherwise}.`,
-      ),
-    )
-    .join(' ');
-
-const upperIf = (yes: boolean, text: string): string => (yes ? upper(text) : text);
 
 /** The pelvic floor only lets go: pain or tension there, or the last weeks of a pregnancy. */
 const floorLetsGo = (frame: Pick<TaskFrame, 'input'>): boolean => {

@@ -64,15 +64,29 @@ function lessonOf(
   );
   const [first, again] = [pick('first'), pick('again')];
   const gates = joined(base.gates, m.gates, t.gates);
+  const seen = joined(base.seen, m.seen, t.seen);
+  const counted = countedBy(base.counted, m.counted, t.counted);
+  const strideS = m.strideS === base.strideS ? t.strideS : m.strideS;
   return {
     lesson: {
       ...(ids.length > 0 ? { day } : {}),
       ...(first ? { first } : {}),
       ...(again ? { again } : {}),
       ...(gates.length > 0 ? { gates } : {}),
+      ...(seen.length > 0 ? { seen } : {}),
+      ...(Object.keys(counted).length > 0 ? { counted } : {}),
+      ...(strideS === undefined ? {} : { strideS }),
       ...(m.opened || t.opened ? { opened: true as const } : {}),
     },
   };
+}
+
+type Counted = NonNullable<NonNullable<RunState['lesson']>['counted']>;
+
+/** What both windows counted, block by block, in the order of time. */
+function countedBy(b: Counted = {}, m: Counted = {}, t: Counted = {}): Counted {
+  const ids = [...new Set([...Object.keys(m), ...Object.keys(t)])];
+  return Object.fromEntries(ids.map((id) => [id, joined(b[id], m[id], t[id]).sort((x, y) => x - y)]));
 }
 
 /** Whether a run that was running on one screen is now run by another. */

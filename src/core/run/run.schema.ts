@@ -48,6 +48,24 @@ export const LessonTaken = z.object({
   gates: z.optional(
     z.array(z.object({ blockId: z.string(), choice: z.enum(GATE_CHOICES) })).check(z.maxLength(200)),
   ),
+  /** What was seen of a set, and after which cue: its first, its second, or the image. */
+  seen: z.optional(
+    z
+      .array(
+        z.object({
+          blockId: z.string(),
+          as: z.enum(['right', 'wrong']),
+          cue: z.int().check(z.gte(0), z.lte(2)),
+          /** Seconds into the block. */
+          s: z.number().check(z.gte(0)),
+        }),
+      )
+      .check(z.maxLength(300)),
+  ),
+  /** Repetitions, ends of phrases and steps as they were tapped, seconds into the breaths of a block. */
+  counted: z.optional(z.record(z.string(), z.array(z.number().check(z.gte(0))).check(z.maxLength(400)))),
+  /** The client’s own step, s, where breaths are counted by steps. */
+  strideS: z.optional(z.number().check(z.gte(0.3), z.lte(1.5))),
 });
 export type LessonTaken = z.infer<typeof LessonTaken>;
 

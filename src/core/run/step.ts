@@ -4,7 +4,6 @@ import type { StopSign } from '../screen/stop-signs';
 import type { Position } from '../body/positions';
 import type { Prop } from '../body/props';
 import type { Sequence } from '../sequence/sequence';
-import { lessonBlockId, setNumber } from '../sequence/set-block';
 import {
   again,
   breathsBy,
@@ -25,6 +24,8 @@ import type { Lead, MetBreath } from './follow';
 import type { InhalesAround } from './inhales';
 import { ledBy, metNext, metOnward, turned } from './leading';
 import type { RunRecord } from './merge';
+import { gated, opened, strode, tallied, withAnswer, withSeen, withSign } from './lesson-step';
+import { left, ready, withSetUp } from './moves';
 import { withCue, withFault, withNextCue, withOutcome } from './said';
 import type { BlockResult, RunState } from './run';
 import type { CueOutcome, GateChoice, StopDone } from './recorded';
@@ -96,6 +97,12 @@ export type RunEvent =
   | { kind: 'open'; sequence: Sequence; said: string }
   /** What was decided at the gate before the set or the block that comes. */
   | { kind: 'gate'; choice: GateChoice }
+  /** It looks right or wrong, after the cue (0, 1) or the image (2) that was said last. */
+  | { kind: 'seen'; as: 'right' | 'wrong'; cue: number }
+  /** A repetition, a phrase or a step is over; `undo`: the last one was none. */
+  | { kind: 'tally'; undo?: true }
+  /** The client’s own step, s; `usualS` is what the steps were written for. */
+  | { kind: 'stride'; strideS: number; usualS: number }
   | { kind: 'stop'; sign: StopSign; note: string; done?: readonly StopDone[] }
   /** Taken up again after the page went: it stands paused where it was kept. */
   | { kind: 'resume' }
@@ -172,6 +179,12 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
       return opened(session, event.sequence, event.said);
     case 'gate':
       return gated(session, event.choice, context);
+    case 'seen':
+      return withSeen(session, event.as, event.cue);
+    case 'tally':
+      return tallied(session, event.undo === true);
+    case 'stride':
+      return strode(session, event.strideS, event.usualS);
     case 'lookNow':
       return toLookAgain(session);
     case 'lookAgain':
@@ -180,89 +193,6 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
     default:
       return withBlockChanged(session, event, context);
   }
-}
-
-/** An answer of the day, while the lesson has not begun. */
-function withAnswer(session: Session, id: string, yes: boolean | null): Session {
-  const { state } = session;
-  if (state.lesson?.opened) return session;
-  const others = omit<Record<string, boolean>, string>(state.lesson?.day ?? {}, id);
-  const day = yes === null ? others : { ...others, [id]: yes };
-  return { ...session, state: { ...state, lesson: { ...state.lesson, day } } };
-}
-
-/** A try of the sign. What was taken at the start stands once the lesson has begun, so that nothing is made to fit. */
-function withSign(session: Session, { when, tried, value }: Extract<RunEvent, { kind: 'sign' }>): Session {
-  const { state } = session;
-  if (when === 'first' && state.lesson?.opened) return session;
-  const before = state.lesson?.[when] ?? [];
-  const values =
-    value === null
-      ? before.filter((_, i) => i !== tried)
-      : [...before.slice(0, tried), value, ...before.slice(tried + 1)];
-  const lesson = omit(state.lesson ?? {}, when);
-  return {
-    ...session,
-    state: { ...state, lesson: values.length === 0 ? lesson : { ...lesson, [when]: values.slice(0, 3) } },
-  };
-}
-
-/** The blocks begin, as the answers left them; once a block has begun nothing is exchanged in this way. */
-function opened(session: Session, sequence: Sequence, said: string): Session {
-  const { state } = session;
-  if (state.lesson?.opened || state.index > 0 || state.results.length > 0 || sequence.blocks.length === 0)
-    return session;
-  return {
-    ...session,
-    sequence,
-    state: { ...state, blockS: 0, lesson: { ...state.lesson, opened: true }, ...(said ? { said } : {}) },
-  };
-}
-
-/**
- * At the gate before a set or a block, whose breaths have not begun: on into it; the one before once more, in its place or
- * before it; or down, past all that is left of this block of the lesson.
- */
-function gated(session: Session, choice: GateChoice, context: RunContext): Session {
-  const { sequence, state } = session;
-  const coached = coachedNow(session);
-  if (!coached || state.blockS > coached.prepS) return session;
-  const { block } = coached.placed;
-  const before = sequence.blocks[state.index - 1];
-  const gates = [...(state.lesson?.gates ?? []), { blockId: block.id, choice }].slice(-200);
-  const noted: Session = { ...session, state: { ...state, lesson: { ...state.lesson, gates } } };
-  if (choice === 'further') return ready(noted);
-  if (choice === 'down') return steppedDown(noted, lessonBlockId(block.id), context);
-  if (!before) return session;
-  const isSet = lessonBlockId(before.id) === lessonBlockId(block.id);
-  // Within a block the same set again stands in the place of the harder one; before a block it comes in between.
-  if (isSet) {
-    const { breathing, dose } = before;
-    return ready(withBlock(noted, { ...block, breathing, dose }));
-  }
-  const id = freshId(sequence, before.id, setNumber(before.id) > 1 ? 'a' : '~1a');
-  const again = { ...before, id, setUpS: SHORT_SET_UP_S };
-  const blocks = [...sequence.blocks.slice(0, state.index), again, ...sequence.blocks.slice(state.index)];
-  return entered(
-    { ...noted, sequence: { ...sequence, blocks }, state: { ...omit(noted.state, 'aside'), blockS: 0 } },
-    context,
-  );
-}
-
-/** A body that lies or stands there already, s. */
-const SHORT_SET_UP_S = 15;
-
-/** Past all sets of a block of the lesson; each that is passed over counts as cut short. */
-function steppedDown(session: Session, blockId: string, context: RunContext): Session {
-  const { sequence, state } = session;
-  const rest = sequence.blocks.slice(state.index);
-  const passed = rest.findIndex((b) => lessonBlockId(b.id) !== blockId);
-  const many = passed < 0 ? rest.length : passed;
-  const results = rest
-    .slice(0, many - 1)
-    .reduce((list, b) => resultsWith({ ...state, results: list }, b, 'skipped'), state.results);
-  const last = { ...session, state: { ...state, results, index: state.index + many - 1 } };
-  return left(last, 'skipped', state.index + many, context);
 }
 
 type BlockEvent = Extract<
@@ -354,46 +284,6 @@ function clocked(session: Session, atS: number, context: RunContext): Session {
   }
 }
 
-/** Notes how long the set-up of a block took, once. */
-function withSetUp(session: Session, { placed }: CoachedBlock, seconds: number): Session {
-  const { id } = placed.block;
-  const { setUps = {} } = session.state;
-  if (setUps[id] !== undefined) return session;
-  const took = Math.min(3600, Math.max(0, Math.round(seconds)));
-  return { ...session, state: { ...session.state, setUps: { ...setUps, [id]: took } } };
-}
-
-/** Over to the count-in where a body was set up, to the breath where somebody rested or changed amid the breaths. */
-function ready(session: Session): Session {
-  const coached = coachedNow(session);
-  if (!coached) return session;
-  const { aside, ...state } = session.state;
-  const { prepS, placed } = coached;
-  if (aside && state.blockS >= prepS) return { ...session, state };
-  if (!aside && state.blockS >= countInFrom(coached)) return session;
-  const took = (aside?.s ?? state.blockS) - placed.changeS;
-  return withSetUp({ ...session, state: { ...state, blockS: countInFrom(coached) } }, coached, took);
-}
-
-function left(session: Session, outcome: 'done' | 'skipped', to: number, context: RunContext): Session {
-  const { sequence, state } = session;
-  const block = sequence.blocks[state.index];
-  const over = to >= sequence.blocks.length;
-  const rest = omit(state, 'aside', 'mending', 'said');
-  const next: Session = {
-    ...session,
-    running: session.running && !over,
-    state: {
-      ...rest,
-      results: block ? resultsWith(state, block, outcome) : state.results,
-      index: over ? state.index : to,
-      blockS: 0,
-      stage: over ? 'relook' : 'running',
-    },
-  };
-  return over ? next : metOnward(session, entered(next, context));
-}
-
 /**
  * To the look, amid the run where blocks are to come: the one whose breaths had not begun, or the one after it. A block whose
  * breaths had not begun has no result by that.
@@ -466,7 +356,7 @@ function takenBack(session: Session, before: RunRecord): Session {
       setUps: { ...before.state.setUps, ...setUps },
       ...(elapsedS === undefined ? {} : { elapsedS }),
       ...(inhales === undefined ? {} : { inhales }),
-      ...(lesson?.again ? { lesson: { ...before.state.lesson, again: lesson.again } } : {}),
+      ...lessonSince(before.state.lesson, lesson),
       said: 'Taken back.',
       results: [
         ...before.state.results.map(said),
@@ -476,6 +366,19 @@ function takenBack(session: Session, before: RunRecord): Session {
       ],
     },
   };
+}
+
+/** What was taken, seen and counted since stays, whatever of the course is taken back. */
+function lessonSince(
+  before: RunState['lesson'],
+  { again, seen, counted }: NonNullable<RunState['lesson']> = {},
+): Pick<RunState, 'lesson'> {
+  const since = {
+    ...(again ? { again } : {}),
+    ...(seen ? { seen } : {}),
+    ...(counted ? { counted } : {}),
+  };
+  return Object.keys(since).length > 0 ? { lesson: { ...before, ...since } } : {};
 }
 
 function stopped(

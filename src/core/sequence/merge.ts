@@ -1,3 +1,4 @@
+import type { Lesson } from './lesson.schema';
 import { nameOf, type Block, type Sequence } from './sequence';
 
 /** Two versions as one, and where both changed the same thing differently: there `mine` stands. */
@@ -55,8 +56,33 @@ export function mergeSequences(base: Sequence, mine: Sequence, theirs: Sequence)
     relook: pick('the look at the end', base.relook, mine.relook, theirs.relook),
     blocks,
     proof: undefined,
+    ...lessonOf(base, mine, theirs, pick),
   };
   return { sequence, clashes };
+}
+
+/** What both did to the lesson: its blocks one by one, everything around them part by part. */
+function lessonOf(
+  base: Sequence,
+  mine: Sequence,
+  theirs: Sequence,
+  pick: Pick,
+): { lesson?: Lesson | undefined } {
+  const [b, m, t] = [base.lesson, mine.lesson, theirs.lesson];
+  if (!b || !m || !t || same(m, t)) return { lesson: pick('the lesson', b, m, t) };
+  const at = (of: Lesson, id: string) => of.blocks.find((x) => x.id === id);
+  const ids = [...new Set([...m.blocks, ...t.blocks].map((x) => x.id))];
+  const blocks = ids.flatMap((id) => {
+    const [was, my, their] = [at(b, id), at(m, id), at(t, id)];
+    // Whether a block is there at all is decided by the blocks of the sequence.
+    const one = my && their ? pick(my.title, was, my, their) : (my ?? their);
+    return one ? [one] : [];
+  });
+  const part = <K extends keyof Lesson>(key: K): Lesson[K] =>
+    pick(`the lesson: ${key}`, b[key], m[key], t[key]);
+  const keys = Object.keys({ ...m, ...t }) as (keyof Lesson)[];
+  const around = Object.fromEntries(keys.filter((k) => k !== 'blocks').map((k) => [k, part(k)]));
+  return { lesson: { ...m, ...around, blocks } };
 }
 
 type Pick = <T>(what: string, b: T, m: T, t: T) => T;

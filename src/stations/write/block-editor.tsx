@@ -21,11 +21,13 @@ import { labelled, Select } from '@/ui/select';
 import { BlockLengths } from './block-lengths';
 import { BlockReasons } from './block-reasons';
 import { BlockTone } from './block-tone';
+import type { LessonWhom } from './use-lesson';
 import { Term } from '@/ui/term';
 
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner), {
   ssr: false,
 });
+const LessonBlock = dynamic(() => import('./lesson-block').then((m) => m.LessonBlock), { ssr: false });
 const BlockSwap = dynamic(() => import('./block-swap').then((m) => m.BlockSwap), { ssr: false });
 
 type Props = {
@@ -35,12 +37,14 @@ type Props = {
   /** The sequence that it stands in, and the client's needs: what the block adds is told by them. */
   sequence: Sequence;
   plan: ClientPlan;
+  whom: LessonWhom;
   onEdit: (edit: Edit) => void;
   onFix: (problem: Problem) => void;
+  onTake: (next: Sequence) => void;
 };
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
-export function BlockEditor({ block, client, problems, sequence, plan, onEdit, onFix }: Props) {
+export function BlockEditor({ block, client, problems, sequence, plan, whom, onEdit, onFix, onTake }: Props) {
   const { flags, props } = client;
   const [swapping, setSwapping] = useState(false);
   const drill = drillOf(block);
@@ -88,7 +92,11 @@ export function BlockEditor({ block, client, problems, sequence, plan, onEdit, o
               ` · ${shortly(ratePerMin(block.breathing.pattern))} a minute`}
           </span>
         </div>
-        <BlockLengths block={block} onEdit={onEdit} />
+        {sequence.lesson ? (
+          <LessonBlock blockId={block.id} sequence={sequence} whom={whom} onTake={onTake} />
+        ) : (
+          <BlockLengths block={block} onEdit={onEdit} />
+        )}
         <BlockTone
           block={block}
           liftBarred={drill.tone.floor === 'lift' && verdict.tone.floor !== 'lift'}

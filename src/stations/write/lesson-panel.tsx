@@ -1,53 +1,101 @@
 'use client';
 
-import { useMemo } from 'react';
-import type { ClientPlan } from '@/core/propose/input';
-import { checkLesson, RULE_LABEL } from '@/core/lesson/check';
-import { lessonNow } from '@/core/lesson/lesson-now';
-import type { ComplaintPlace } from '@/core/screen/complaints';
-import type { Task } from '@/core/task/task.schema';
+import { useState } from 'react';
+import type { LessonPlan } from '@/core/client/case';
+import type { Drill } from '@/core/drills/drill';
+import { signsFor } from '@/core/lesson/signs';
 import type { Sequence } from '@/core/sequence/sequence';
 import { LessonView } from '@/pictures/lesson-view';
-import { buttonClass } from '@/ui/button';
+import { Button, buttonClass } from '@/ui/button';
+import { labelled, Select } from '@/ui/select';
+import { RuleList } from './rule-list';
+import { useLesson, type LessonWhom } from './use-lesson';
+import { WhatIf } from './what-if';
 
-type Props = {
+type Props = LessonWhom & {
   sequence: Sequence;
-  plan: ClientPlan;
-  places: readonly ComplaintPlace[];
-  ownTasks: readonly Task[];
+  lessonPlan: LessonPlan;
+  catalogue: readonly Drill[];
   sheetHref: string;
+  onTake: (next: Sequence) => void;
 };
 
-/** The lesson of a sequence as it stands after every edit, and which of the twelve rules it does not keep. */
-export function LessonPanel({ sequence, plan, places, ownTasks, sheetHref }: Props) {
-  const lesson = useMemo(() => lessonNow(sequence, { flags: plan.flags, places }), [sequence, plan, places]);
-  const problems = useMemo(
-    () => (lesson ? checkLesson(lesson, { ...plan, owned: plan.owned ?? [], ownTasks }) : []),
-    [lesson, plan, ownTasks],
-  );
+/** The idea of a lesson, its sign, what of the rules the whole of it does not keep, and the lesson as it is read. */
+export function LessonPanel({ sequence, lessonPlan, catalogue, sheetHref, onTake, ...whom }: Props) {
+  const { lesson, problems, edit, mendOf } = useLesson(sequence, whom, onTake);
+  const [whole, setWhole] = useState(false);
+  const [asking, setAsking] = useState(false);
   if (!lesson) return null;
+  const signs = signsFor({
+    readings: whom.plan.readings ?? [],
+    flags: whom.plan.flags,
+    taskId: lesson.task?.taskId,
+    places: whom.places,
+  });
+  const named = signs.some((s) => s.id === lesson.sign.signId);
   return (
-    <details data-lesson-panel>
-      <summary className="cursor-pointer py-1">
-        <span className="font-semibold">Lesson: {lesson.title}.</span> <span>{lesson.idea}</span>
-      </summary>
-      <p className="py-1">
+    <section aria-label="Lesson" className="space-y-1.5" data-lesson-panel>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <Idea idea={lesson.idea} onIdea={(idea) => edit({ kind: 'idea', idea })} />
+        {lesson.sign.signId && (
+          <Select
+            label="Sign"
+            look="line"
+            value={lesson.sign.signId}
+            onValue={(signId) => edit({ kind: 'sign', signId })}
+            options={[
+              ...(named ? [] : [{ value: lesson.sign.signId, label: lesson.sign.words }]),
+              ...labelled(
+                signs.map((s) => s.id),
+                (id) => signs.find((s) => s.id === id)!.name,
+              ),
+            ]}
+          />
+        )}
+        <Button aria-expanded={whole} onClick={() => setWhole((w) => !w)}>
+          Whole lesson
+        </Button>
+        <Button onClick={() => setAsking(true)}>What if</Button>
         <a className={buttonClass()} href={sheetHref} target="_blank" rel="noreferrer">
           Print lesson
         </a>
-      </p>
-      {problems.length > 0 && (
-        <ul aria-label="Rules that are not kept" className="border-l-2 border-care py-1 pl-3 text-small">
-          {problems.map((p) => (
-            <li key={`${p.rule} ${p.blockId} ${p.why}`}>
-              <strong>{RULE_LABEL[p.rule]}.</strong>{' '}
-              {p.blockId && `Block ${lesson.blocks.findIndex((b) => b.id === p.blockId) + 1}: `}
-              {p.why}
-            </li>
-          ))}
-        </ul>
+      </div>
+      <RuleList problems={problems.filter((p) => p.blockId === null)} mendOf={mendOf} onTake={onTake} />
+      {whole && <LessonView lesson={lesson} heading={false} />}
+      {asking && (
+        <WhatIf
+          lesson={lesson}
+          plan={whom.plan}
+          lessonPlan={lessonPlan}
+          catalogue={catalogue}
+          ownTasks={whom.ownTasks}
+          onClose={() => setAsking(false)}
+          onTake={onTake}
+        />
       )}
-      <LessonView lesson={lesson} heading={false} />
-    </details>
+    </section>
+  );
+}
+
+/** One sentence that says what the lesson is about; it can be written anew. */
+function Idea({ idea, onIdea }: { idea: string; onIdea: (idea: string) => void }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const take = () => {
+    if (draft !== null && draft !== idea) onIdea(draft);
+    setDraft(null);
+  };
+  return (
+    <textarea
+      aria-label="Idea of the lesson"
+      rows={1}
+      maxLength={600}
+      className="field-sizing-content min-w-0 grow basis-96 resize-none border-b border-transparent bg-transparent py-0.5 text-lead hover:border-rule focus:border-ink"
+      value={draft ?? idea}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+      }}
+    />
   );
 }

@@ -16,13 +16,17 @@ export const LiveStaves = ({
   <Staves sequence={useDrafted(kept, draft)} {...rest} />
 );
 
+/** What a lesson takes before its first block and after the sign, s; the sign again stands in the place of the look. */
+const aroundS = ({ sign: { time }, homeS }: NonNullable<Sequence['lesson']>): number =>
+  time.teachS + time.guidedS + time.freeS + homeS;
+
 /** Below this, seconds, the time is said to be met. */
 const MET_S = 0.5;
 
 /** The time in all, while something is dragged too. */
 export function LiveTotal({ kept, draft }: Props) {
-  const { minutes, blocks, relook } = useDrafted(kept, draft);
-  const { totalS } = layoutOf({ blocks, relook });
+  const { minutes, blocks, relook, lesson } = useDrafted(kept, draft);
+  const totalS = layoutOf({ blocks, relook }).totalS + (lesson ? aroundS(lesson) : 0);
   const over = totalS - minutes * 60;
   return (
     <>

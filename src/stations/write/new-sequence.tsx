@@ -16,6 +16,7 @@ import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { labelled, Select } from '@/ui/select';
 import { Slider } from '@/ui/slider';
+import { placed, PLACES, PLACE_LABEL, type Place } from './places';
 import { useProposal, type LiveProposal } from './use-proposal';
 import { WishList, wished, type Wishes } from './wish-list';
 import { WithTerms } from '@/ui/term';
@@ -25,14 +26,6 @@ const ProposalView = dynamic(() => import('./proposal-view').then((m) => m.Propo
   ssr: false,
   loading: () => <div className="h-[330px]" />,
 });
-
-const PLACES = ['floor', 'noFloor', 'desk'] as const;
-type Place = (typeof PLACES)[number];
-const PLACE_LABEL: Record<Place, string> = {
-  floor: 'a floor to lie on',
-  noFloor: 'no floor',
-  desk: 'at the desk, seated',
-};
 
 const MINUTES = { least: 3, most: 120, sliderMost: 60, usual: 20 } as const;
 /** Needs that are shown; the rest weighs little. */
@@ -71,8 +64,7 @@ export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }
   const input = useMemo(
     (): ProposalInput => ({
       ...plan,
-      ...(place === 'floor' ? {} : { flags: { ...plan.flags, noFloor: true } }),
-      ...(place === 'desk' ? { place } : {}),
+      ...placed(plan, place),
       minutes: minutes ?? MINUTES.usual,
       library: catalogue,
       locked: wished(wishes, 'locked'),

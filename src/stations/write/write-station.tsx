@@ -5,19 +5,20 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Result } from '@/core/base/result';
+import type { LessonPlan } from '@/core/client/case';
 import type { AirInput } from '@/core/propose/air';
 import type { ClientPlan } from '@/core/propose/input';
 import type { ComplaintPlace } from '@/core/screen/complaints';
 import type { Task } from '@/core/task/task.schema';
 import { exchangingIn } from '@/core/sequence/alternatives';
 import { mayRunWith } from '@/core/run/may-run-with';
-import { dropIndex } from '@/core/sequence/lengthen';
 import { layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequence/sequence';
-import { STAVE_LEFT } from '@/pictures/stave-lines';
+import { lessonBlockId } from '@/core/sequence/set-block';
 import { answered } from '@/ui/answered';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
+import { LessonBand } from './lesson-band';
 import { LiveStaves } from './live';
 import { useWritten } from './use-written';
 import { useWriteKeys } from './use-write-keys';
@@ -31,7 +32,10 @@ const BlockEditor = dynamic(() => import('./block-editor').then((m) => m.BlockEd
   ssr: false,
   loading: () => <div className="h-[225px] border-t border-rule" />,
 });
-const LessonPanel = dynamic(() => import('./lesson-panel').then((m) => m.LessonPanel), { ssr: false });
+const LessonStaves = dynamic(() => import('./lesson-staves').then((m) => m.LessonStaves), {
+  ssr: false,
+  loading: () => <div className="h-[340px]" />,
+});
 const LeftOutList = dynamic(() => import('./left-out-list').then((m) => m.LeftOutList), { ssr: false });
 const Shelf = dynamic(() => import('./shelf').then((m) => m.Shelf), { ssr: false });
 const TimePanel = dynamic(() => import('./time-panel').then((m) => m.TimePanel), { ssr: false });
@@ -49,6 +53,8 @@ type Props = {
   places: readonly ComplaintPlace[];
   library: OwnLibrary;
   ownTasks: readonly Task[];
+  /** What a lesson of this client rests on besides. */
+  lessonPlan: LessonPlan;
   /** Why nothing may be coached; null where it may. */
   bar: string | null;
   air: Omit<AirInput, 'taken'>;
@@ -58,6 +64,17 @@ type Props = {
     startRun: (sequenceId: string) => Promise<Result<{ id: string }>>;
   };
 };
+
+/** How many blocks have their middle to the left of a place on the screen; sets of one block count once. */
+function blocksBefore(staves: Element, clientX: number): number {
+  const spans = new Map<string, { left: number; right: number }>();
+  for (const g of staves.querySelectorAll('[data-block]')) {
+    const id = lessonBlockId(g.getAttribute('data-block')!);
+    const { left, right } = g.querySelector('.stave-ground')!.getBoundingClientRect();
+    spans.set(id, { left: spans.get(id)?.left ?? left, right });
+  }
+  return [...spans.values()].filter((s) => (s.left + s.right) / 2 < clientX).length;
+}
 
 /** How many times nearer than the view in which the whole time fills the page. */
 const ZOOMS = [1, 1.6, 2.6, 4.2, 7, 12, 20];
@@ -71,6 +88,8 @@ export function WriteStation(props: Props) {
   const { catalogue, client: written, autosave, editor } = useWritten(props);
   const { kept, problems, block, index } = editor;
   const client = useMemo(() => exchangingIn(kept, written), [kept, written]);
+  const { ownTasks } = props;
+  const whom = useMemo(() => ({ plan, places, ownTasks }), [plan, places, ownTasks]);
   const [zoom, setZoom] = useState(0);
   const [shelf, setShelf] = useState(false);
   const [dropAt, setDropAt] = useState<number | null>(null);
@@ -95,11 +114,9 @@ export function WriteStation(props: Props) {
     router.push(`/clients/${clientId}/write/${made.value.id}`);
   };
   const dragged = (at: { x: number; y: number } | null, drop?: Block) => {
-    const svg = staves.current?.querySelector('svg')?.getBoundingClientRect();
     const box = staves.current?.getBoundingClientRect();
-    const over =
-      at && svg && box && at.x > box.left && at.x < box.right && at.y > box.top && at.y < box.bottom;
-    const to = over ? dropIndex(layout, (at.x - svg.left - STAVE_LEFT) / scale) : null;
+    const over = at && box && at.x > box.left && at.x < box.right && at.y > box.top && at.y < box.bottom;
+    const to = over ? blocksBefore(staves.current!, at.x) : null;
     setDropAt(drop ? null : to);
     if (drop && to !== null) editor.insert([drop], to);
   };
@@ -143,15 +160,14 @@ export function WriteStation(props: Props) {
           {whole.text}.
         </Notice>
       )}
-      {kept.lesson && (
-        <LessonPanel
-          sequence={kept}
-          plan={plan}
-          places={places}
-          ownTasks={props.ownTasks}
-          sheetHref={`/sheets/${sequenceId}?for=lesson`}
-        />
-      )}
+      <LessonBand
+        sequence={kept}
+        whom={whom}
+        lessonPlan={props.lessonPlan}
+        catalogue={catalogue}
+        sheetHref={`/sheets/${sequenceId}?for=lesson`}
+        onTake={editor.set}
+      />
       {kept.blocks.length === 0 ? (
         <p className="border-y border-rule py-8 text-soft" ref={staves}>
           No blocks. Undo, or put a drill in from the shelf.
@@ -165,14 +181,24 @@ export function WriteStation(props: Props) {
           role="region"
           aria-label="Staves"
         >
-          <LiveStaves
-            {...{ kept, scale, marked, dropAt }}
-            draft={editor.draft}
-            selected={editor.selected}
-            onPick={editor.pick}
-            onMove={editor.move}
-            onLengthen={editor.preview}
-          />
+          {kept.lesson ? (
+            <LessonStaves
+              {...{ kept, client, scale, marked, dropAt }}
+              selected={editor.selected}
+              onPick={editor.pick}
+              onMove={editor.move}
+              onTake={editor.set}
+            />
+          ) : (
+            <LiveStaves
+              {...{ kept, scale, marked, dropAt }}
+              draft={editor.draft}
+              selected={editor.selected}
+              onPick={editor.pick}
+              onMove={editor.move}
+              onLengthen={editor.preview}
+            />
+          )}
         </div>
       )}
       {shelf && (
@@ -194,8 +220,10 @@ export function WriteStation(props: Props) {
           problems={problems.filter((p) => p.blockId === block.id)}
           sequence={kept}
           plan={plan}
+          whom={whom}
           onEdit={editor.edit}
           onFix={editor.fix}
+          onTake={editor.set}
         />
       )}
       {kept.blocks.length > 0 && (

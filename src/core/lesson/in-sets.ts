@@ -4,6 +4,7 @@ import type { LessonSet } from '../sequence/lesson.schema';
 import { drillOf, MOST_BLOCKS, type Block, type Sequence } from '../sequence/sequence';
 import { setBlockId } from '../sequence/set-block';
 import { lessonNow, stillSo } from './lesson-now';
+import { STEP_S } from './set-words';
 
 const MOST_SET_UP_S = 600;
 
@@ -30,20 +31,44 @@ export function inSets(sequence: Sequence, whom: JudgedFor): Sequence {
 }
 
 /** One set of a block; with the breath of the first where its own may not be done. */
-function setOf(block: Block, { breath, count, workS }: LessonSet, whom: JudgedFor): Block {
+function setOf(block: Block, set: LessonSet, whom: JudgedFor): Block {
   const dose = omit(block.dose, 'first', 'firstRounds');
   const once: Block = { ...block, dose: { ...dose, rounds: 1, restS: 0, sides: 1 } };
   const drill = drillOf(block);
-  const { breathing } = once;
-  const own: Block =
-    breathing.kind === 'paced' && (breath.kind === 'seconds' || breath.kind === 'movement')
-      ? {
-          ...once,
-          breathing: { ...breathing, pattern: breath.pattern },
-          dose: { ...once.dose, breaths: count ?? once.dose.breaths },
-        }
-      : breathing.kind === 'free'
-        ? { ...once, breathing: { kind: 'free', freeS: Math.max(1, workS) } }
-        : once;
+  const own = withBreath(once, set);
   return drill && mayBeDone(own, drill, whom) ? own : once;
 }
+
+/** A block with the breath of one set: by its steps, as its phrases come, or in seconds. */
+function withBreath(once: Block, { breath, count, workS }: LessonSet): Block {
+  const { breathing, dose } = once;
+  switch (breath.kind) {
+    case 'steps': {
+      const [inhaleS, exhaleS] = [breath.in * STEP_S, breath.out * STEP_S];
+      const breaths = count ?? Math.max(1, Math.round(workS / (inhaleS + exhaleS)));
+      const pattern = { inhaleS, holdInS: 0, exhaleS, holdOutS: 0 };
+      return { ...once, breathing: { kind: 'paced', pattern }, dose: { ...dose, breaths } };
+    }
+    case 'seconds':
+    case 'movement':
+      return breathing.kind === 'paced'
+        ? {
+            ...once,
+            breathing: { ...breathing, pattern: breath.pattern },
+            dose: { ...dose, breaths: count ?? dose.breaths },
+          }
+        : breathing.kind === 'free'
+          ? { ...once, breathing: { kind: 'free', freeS: Math.max(1, workS) } }
+          : once;
+    case 'phrase':
+    case 'free':
+      return breathing.kind === 'ladder'
+        ? once
+        : { ...once, breathing: { kind: 'free', freeS: Math.max(1, workS) } };
+    case 'hold':
+      return once;
+  }
+}
+
+/** Sets that a block of a sequence cannot hold by itself. */
+const ownBreath = ({ breath }: LessonSet): boolean => breath.kind === 'steps' || breath.kind === 'phrase';

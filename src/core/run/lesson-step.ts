@@ -1,6 +1,7 @@
 import { omit } from '../base/omit';
 import type { Sequence } from '../sequence/sequence';
 import { lessonBlockId, setNumber } from '../sequence/set-block';
+import { stepsIn, strideNow } from './strides';
 import { left, ready } from './moves';
 import type { GateChoice } from './recorded';
 import type { RunState } from './run';
@@ -132,16 +133,15 @@ export function tallied(session: Session, undo: boolean): Session {
 const STRIDE_S = { least: 0.3, most: 1.5 } as const;
 
 /** The breath goes by the client’s own steps from now on, in this set and in those that are counted by steps after it. */
-export function strode(session: Session, strideS: number, usualS: number): Session {
+export function strode(session: Session, strideS: number): Session {
   const { sequence, state } = session;
+  const now = strideNow(session);
+  if (now === null) return session;
   const s = Math.min(STRIDE_S.most, Math.max(STRIDE_S.least, strideS));
-  const by = s / (state.lesson?.strideS ?? usualS);
-  const bySteps = (id: string): boolean =>
-    sequence.lesson?.blocks.find((b) => b.id === lessonBlockId(id))?.sets[setNumber(id) - 1]?.breath.kind ===
-    'steps';
   const blocks = sequence.blocks.map((b, i) => {
-    if (i < state.index || b.breathing.kind !== 'paced' || !bySteps(b.id)) return b;
+    if (i < state.index || b.breathing.kind !== 'paced' || stepsIn(sequence, b.id) === null) return b;
     const { pattern } = b.breathing;
+    const by = s / now;
     return {
       ...b,
       breathing: {

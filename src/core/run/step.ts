@@ -22,7 +22,7 @@ import {
 import type { CoachedBlock } from './coached';
 import type { Lead, MetBreath } from './follow';
 import type { InhalesAround } from './inhales';
-import { ledBy, metNext, metOnward, turned } from './leading';
+import { ledBy, metNext, turned } from './leading';
 import type { RunRecord } from './merge';
 import { gated, opened, strode, tallied, withAnswer, withSeen, withSign } from './lesson-step';
 import { left, ready, withSetUp } from './moves';
@@ -34,12 +34,9 @@ import {
   breathStartS,
   clockEndS,
   coachedNow,
-  countInFrom,
   entered,
-  freshId,
   resultsWith,
   standsFor,
-  withBlock,
   type RunContext,
   type Session,
 } from './session';
@@ -101,8 +98,8 @@ export type RunEvent =
   | { kind: 'seen'; as: 'right' | 'wrong'; cue: number }
   /** A repetition, a phrase or a step is over; `undo`: the last one was none. */
   | { kind: 'tally'; undo?: true }
-  /** The client’s own step, s; `usualS` is what the steps were written for. */
-  | { kind: 'stride'; strideS: number; usualS: number }
+  /** The client’s own step, s, where breaths are counted by steps. */
+  | { kind: 'stride'; strideS: number }
   | { kind: 'stop'; sign: StopSign; note: string; done?: readonly StopDone[] }
   /** Taken up again after the page went: it stands paused where it was kept. */
   | { kind: 'resume' }
@@ -184,7 +181,7 @@ export function step(session: Session, event: RunEvent, context: RunContext): Se
     case 'tally':
       return tallied(session, event.undo === true);
     case 'stride':
-      return strode(session, event.strideS, event.usualS);
+      return strode(session, event.strideS);
     case 'lookNow':
       return toLookAgain(session);
     case 'lookAgain':

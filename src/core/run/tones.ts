@@ -1,5 +1,6 @@
 import { layoutOf } from '../sequence/sequence';
 import { coachedBlock, type CoachedBlock } from './coached';
+import { strideNow } from './strides';
 import { clockEndS, clockS, coachedNow, COUNT_IN_S, type RunContext, type Session } from './session';
 
 /**
@@ -29,6 +30,20 @@ export function tonesOf({ prepS, timeline, totalS }: CoachedBlock): Turn[] {
   return [...countIn(prepS), ...breaths, { atS: totalS - 0.05, sound: 'pip' }];
 }
 
+/** A pip for each step where breaths are counted by steps; the turns have their own tones. */
+function stepPips(session: Pick<Session, 'sequence' | 'state'>, { prepS, timeline }: CoachedBlock): Turn[] {
+  const strideS = strideNow(session);
+  if (strideS === null) return [];
+  return timeline.spans.flatMap((span) =>
+    span.phase === 'inhale' || span.phase === 'exhale'
+      ? Array.from({ length: Math.round((span.endS - span.startS) / strideS) - 1 }, (_, i): Turn => ({
+          atS: prepS + span.startS + (i + 1) * strideS,
+          sound: 'pip',
+        }))
+      : [],
+  );
+}
+
 /**
  * The tones to come on the present reading of the clock of a session, as far as they are certain: nothing while a set-up
  * waits for a hand; through a rest into its breath; where set-ups do not wait, through all the blocks to come.
@@ -44,7 +59,7 @@ export function tonesAhead(
   const shift = state.aside ? endS - state.blockS : 0;
   const turns: Turn[] = [
     ...(state.aside ? countIn(endS) : []),
-    ...tonesOf(here)
+    ...[...tonesOf(here), ...stepPips(session, here)]
       .filter((t) => !state.aside || t.atS >= state.blockS - 0.01)
       .map((t) => ({ ...t, atS: t.atS + shift })),
   ];

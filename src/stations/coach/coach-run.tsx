@@ -25,7 +25,8 @@ import { browserVoice } from '@/devices/voice';
 import { useAlone } from '@/ui/alone';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useHotkeys } from '@/ui/hotkeys';
-import { CoachScreen } from './coach-screen';
+import { CalmScreen } from './calm-screen';
+import { CoachScreen, type CoachScreenProps } from './coach-screen';
 import { driveKeys } from './drive-keys';
 import { Heard } from './heard';
 import { RelookScreen } from './relook-screen';
@@ -86,6 +87,11 @@ function TurnFlash({ room, unheard, blockId, span }: FlashProps) {
   ) : null;
 }
 
+/** The client hears nothing of the count: it is silent, by touch, or there is none. */
+const countsInSilence = ({ lesson }: Sequence): boolean =>
+  lesson !== undefined && lesson.counting !== 'aloud' && lesson.counting !== 'steps';
+const UNSAID: Room['says'] = { phases: false, counts: false, cues: false };
+
 /** A lesson whose questions and sign come first: nothing of it has begun. */
 const isBefore = ({ state }: Session): boolean =>
   !state.lesson?.opened &&
@@ -108,7 +114,11 @@ export function CoachRun(given: Props) {
   const context = useMemo<RunContext>(() => ({ ...madeFor, waits: room.waits }), [madeFor, room.waits]);
   const kept = { sequence: given.sequence, state: given.state };
   const loudness = { turns: room.turns, pips: room.pips };
-  const run = useSession(CLIENT_RUN, runId, kept, given.rev, context, { silent: room.muted, loudness });
+  const quiet = countsInSilence(kept.sequence);
+  const run = useSession(CLIENT_RUN, runId, kept, given.rev, context, {
+    silent: room.muted || quiet,
+    loudness,
+  });
   const { session, coached, happen, pause, autosave } = run;
   const { sequence, state, running } = session;
   const block = sequence.blocks[state.index];
@@ -122,7 +132,13 @@ export function CoachRun(given: Props) {
       : null;
   const cue = block ? (mending?.mend ?? wordsOf(block).cue?.text ?? '') : '';
   useWakeLock(running);
-  useSaid(voice, room, state.aside ? null : moment, running, moment?.kind === 'breath' ? cue : '');
+  useSaid(
+    voice,
+    quiet ? { ...room, says: UNSAID } : room,
+    state.aside ? null : moment,
+    running,
+    moment?.kind === 'breath' ? cue : '',
+  );
   const ranked = useMemo(
     () => (block ? rankedCues(block, madeFor.memory ?? NO_CUES, { cues: state.cues }) : []),
     [block, madeFor.memory, state.cues],
@@ -158,7 +174,12 @@ export function CoachRun(given: Props) {
       className={`reach fixed inset-0 z-30 overflow-y-auto bg-paper text-ink ${room.light ? '' : 'dim'}`}
     >
       {running && moment?.kind === 'breath' && !state.aside && (
-        <TurnFlash room={room} unheard={run.unheard !== null} blockId={block?.id} span={moment.span} />
+        <TurnFlash
+          room={room}
+          unheard={!quiet && run.unheard !== null}
+          blockId={block?.id}
+          span={moment.span}
+        />
       )}
       {opening && (
         <LessonOpening
@@ -176,7 +197,10 @@ export function CoachRun(given: Props) {
         />
       )}
       {live && !opening && coached && (
-        <CoachScreen
+        <InRoom
+          everything={room.everything}
+          onMore={() => change({ everything: true })}
+          onLess={() => change({ everything: false })}
           clientName={given.clientName}
           session={session}
           coached={coached}
@@ -246,6 +270,12 @@ export function CoachRun(given: Props) {
     </div>
   );
 }
+
+type InRoomProps = CoachScreenProps & { everything: boolean; onMore: () => void; onLess: () => void };
+
+/** The run on the screen: one thing at a time, or everything that can be pressed. */
+const InRoom = ({ everything, onMore, onLess, ...rest }: InRoomProps) =>
+  everything ? <CoachScreen {...rest} onLess={onLess} /> : <CalmScreen {...rest} onMore={onMore} />;
 
 /** The question which stop sign was seen; the run stands while it is open, and goes on where there was none. */
 function useStopping({ session, pause, happen }: RunningSession) {
@@ -317,8 +347,16 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
           { key: 'r', does: 'a rest as it comes', run: on({ kind: 'rest' }) },
           ...(atGate
             ? [
-                { key: 'a', does: 'at a gate: once more', run: on({ kind: 'gate', choice: 'again' }) },
-                { key: 'd', does: 'at a gate: step down', run: on({ kind: 'gate', choice: 'down' }) },
+                ...['a', 'PageUp', 'ArrowLeft'].map((key) => ({
+                  key,
+                  does: 'at a gate: once more',
+                  run: on({ kind: 'gate', choice: 'again' as const }),
+                })),
+                ...['d', 'ArrowDown'].map((key) => ({
+                  key,
+                  does: 'at a gate: step down',
+                  run: on({ kind: 'gate', choice: 'down' as const }),
+                })),
               ]
             : [{ key: 'a', does: 'the block again, from its first breath', run: on({ kind: 'again' }) }]),
           { key: 'g', does: 'look again now', run: on({ kind: 'lookNow' }) },

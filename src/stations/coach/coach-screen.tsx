@@ -58,7 +58,7 @@ type ScreenActions = {
   full: () => void;
 };
 
-type Props = {
+export type CoachScreenProps = {
   clientName: string;
   session: Session;
   coached: CoachedBlock;
@@ -80,7 +80,7 @@ type Props = {
 const HAND_OVER_S = 20;
 
 /** One block beside the mat: what to do now, how long still, one cue. */
-export function CoachScreen(given: Props) {
+export function CoachScreen(given: CoachScreenProps & { onLess: () => void }) {
   const { session, coached, context, status, rated, ranked, following, on, does } = given;
   const { sequence, state, running } = session;
   const { block } = coached.placed;
@@ -180,6 +180,7 @@ export function CoachScreen(given: Props) {
         on={on}
         act={gate && running ? () => on({ kind: 'gate', choice: 'further' }) : does.act}
         pause={does.pause}
+        gate={gate !== null}
       >
         <Button big onClick={() => on({ kind: 'easier' })} disabled={!given.canEase}>
           <Feather aria-hidden size={20} /> Easier
@@ -202,7 +203,17 @@ function setSaid({ sequence, state }: Session): string {
   return place && place.sets > 1 ? ` · set ${place.set} of ${place.sets}` : '';
 }
 
-function Head({ clientName, session, coached, silent, isFull, canUndo, on, does }: Props) {
+function Head({
+  clientName,
+  session,
+  coached,
+  silent,
+  isFull,
+  canUndo,
+  on,
+  does,
+  onLess,
+}: CoachScreenProps & { onLess: () => void }) {
   const { block } = coached.placed;
   const { breathing } = block;
   const { meet } = session.state;
@@ -254,7 +265,10 @@ function Head({ clientName, session, coached, silent, isFull, canUndo, on, does 
             {isFull ? <Minimize size={22} aria-hidden /> : <Maximize size={22} aria-hidden />}
           </Tool>
         )}
-        <span className="pt-2.5 text-small">
+        <span className="flex gap-3 pt-2.5 text-small">
+          <Press look="quiet" onClick={onLess}>
+            Less
+          </Press>
           <KeysButton />
         </span>
         <Tool name="Leave; it can be taken up again" onClick={does.leave}>

@@ -10,6 +10,8 @@ import { List } from '@/ui/select';
 import { NoteField } from './note-field';
 
 type Props = {
+  /** Quality alone, where there is room for no more. */
+  brief?: boolean;
   sequence: Sequence;
   rated: BlockResult;
   /** The quality that was measured, where the breath was followed; the instructor has the last word. */
@@ -18,7 +20,7 @@ type Props = {
 };
 
 /** How the block before went: quality, breathlessness, a note. */
-export function RateStrip({ sequence, rated, measured, on }: Props) {
+export function RateStrip({ brief = false, sequence, rated, measured, on }: Props) {
   // While a note is written the strip stays with its block, though the run has gone on.
   const [written, setWritten] = useState<BlockResult | null>(null);
   const shown = written ?? rated;
@@ -46,32 +48,36 @@ export function RateStrip({ sequence, rated, measured, on }: Props) {
           measured: {measured[shown.blockId]}
         </span>
       )}
-      <List
-        look="box"
-        aria-label={`Breathless after ${name}, 0 to 10`}
-        value={shown.breathless ?? ''}
-        onChange={(e) => {
-          if (e.target.value === '') return;
-          const value = Number(e.target.value);
-          on({ kind: 'breathless', blockId: shown.blockId, value });
-          if (written) setWritten({ ...written, breathless: value });
-        }}
-        className="min-h-11 max-w-44"
-      >
-        <option value="">breathless?</option>
-        {BREATHLESS.map(([value, word]) => (
-          <option key={value} value={value}>
-            {value} {word}
-          </option>
-        ))}
-      </List>
-      <NoteField
-        key={shown.blockId}
-        label={`Note on ${name}`}
-        note={shown.note}
-        onNote={(text) => on({ kind: 'note', blockId: shown.blockId, text })}
-        onWriting={(writing) => setWritten(writing ? shown : null)}
-      />
+      {!brief && (
+        <>
+          <List
+            look="box"
+            aria-label={`Breathless after ${name}, 0 to 10`}
+            value={shown.breathless ?? ''}
+            onChange={(e) => {
+              if (e.target.value === '') return;
+              const value = Number(e.target.value);
+              on({ kind: 'breathless', blockId: shown.blockId, value });
+              if (written) setWritten({ ...written, breathless: value });
+            }}
+            className="min-h-11 max-w-44"
+          >
+            <option value="">breathless?</option>
+            {BREATHLESS.map(([value, word]) => (
+              <option key={value} value={value}>
+                {value} {word}
+              </option>
+            ))}
+          </List>
+          <NoteField
+            key={shown.blockId}
+            label={`Note on ${name}`}
+            note={shown.note}
+            onNote={(text) => on({ kind: 'note', blockId: shown.blockId, text })}
+            onWriting={(writing) => setWritten(writing ? shown : null)}
+          />
+        </>
+      )}
     </div>
   );
 }

@@ -23,6 +23,8 @@ const Room = z.object({
   flash: z.enum(['silent', 'always', 'never']),
   /** What tells how the client breathes while they are coached. */
   follow: z.enum(['none', 'standIn', 'serial', 'taps', 'microphone', 'camera', 'madeUpCamera']),
+  /** Everything that can be pressed in a run is on the screen, and not only what a set needs. */
+  everything: z.boolean(),
   /** Lines on the picture of this machine's camera. */
   cameraLines: z.array(CameraLine).check(z.maxLength(8)),
 });
@@ -40,6 +42,7 @@ const USUAL_ROOM: Room = {
   says: { phases: false, counts: false, cues: false },
   flash: 'silent',
   follow: 'none',
+  everything: false,
   cameraLines: [],
 };
 

@@ -14,12 +14,14 @@ type Props = {
   on: (event: RunEvent) => void;
   act: () => void;
   pause: () => void;
+  /** A gate is open: the large button goes on through it. */
+  gate?: boolean;
   /** What else can be pressed here. */
   children?: ReactNode;
 };
 
 /** The row that a run is driven by: back, the one large button, next, and whatever a run of this kind adds. */
-export function RunButtons({ session, coached, on, act, pause, children }: Props) {
+export function RunButtons({ session, coached, on, act, pause, gate = false, children }: Props) {
   const { state, running } = session;
   const waits = running && state.aside !== undefined;
   return (
@@ -30,7 +32,7 @@ export function RunButtons({ session, coached, on, act, pause, children }: Props
       <Button big kind="main" className="grow" onClick={act}>
         {waits ? (
           <>
-            <Play aria-hidden /> {state.aside?.kind === 'rest' ? 'Go on now' : 'Ready now'}
+            <Play aria-hidden /> {gate ? 'Further' : state.aside?.kind === 'rest' ? 'Go on now' : 'Ready now'}
           </>
         ) : running ? (
           <>

@@ -1,0 +1,293 @@
+'use client';
+
+import { ChevronLeft, ChevronRight, Ellipsis, OctagonX, Pause, Play, X } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import { stopped, upper } from '@/core/base/sentence';
+import { gateBefore, placeInLesson, type LessonPlace } from '@/core/lesson/gates';
+import { momentAt, type CoachedBlock } from '@/core/run/coached';
+import { SLACK_S } from '@/core/run/course';
+import { countInFrom, leftS, overS, type Session } from '@/core/run/session';
+import type { RunEvent } from '@/core/run/step';
+import type { LessonSet } from '@/core/sequence/lesson.schema';
+import { clock, nameOf } from '@/core/sequence/sequence';
+import { lessonBlockId } from '@/core/sequence/set-block';
+import { wordsOf } from '@/core/sequence/words';
+import { BreathLine } from '@/pictures/breath-line';
+import { RunStrip } from '@/pictures/run-strip';
+import { Trunk } from '@/pictures/trunk';
+import { Button } from '@/ui/button';
+import { Press } from '@/ui/press';
+import { CoachFigure } from './coach-figure';
+import type { CoachScreenProps } from './coach-screen';
+import { CueCard } from './cue-card';
+import { GatePanel } from './gate-panel';
+import { Now } from './now';
+import { RateStrip } from './rate-strip';
+import { SetCount } from './set-count';
+import { Spoken } from './spoken';
+
+const Feel = dynamic(() => import('./feel').then((m) => m.Feel), { ssr: false });
+const LateDialog = dynamic(() => import('./late-dialog').then((m) => m.LateDialog), { ssr: false });
+
+/** One thing at a time: where to be, then the breath with one cue, then the gate. Everything else is one press away. */
+export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
+  const { session, coached, status, on, does } = given;
+  const { sequence, state } = session;
+  const { block } = coached.placed;
+  const [feeling, setFeeling] = useState(false);
+  const [late, setLate] = useState(false);
+  const moment = momentAt(coached, state.blockS);
+  const setUp = moment.kind === 'setUp';
+  const place = placeInLesson(sequence, block);
+  const set = place?.block.sets[place.set - 1] ?? null;
+  const undecided = state.aside !== undefined || state.blockS < countInFrom(coached);
+  const gate = setUp && place && undecided ? gateBefore(sequence, state.index) : null;
+  const over = overS(session);
+  return (
+    <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8" data-calm>
+      <header className="flex flex-wrap items-start justify-between gap-x-6">
+        <h1 className="min-w-0 text-huge leading-tight wrap-anywhere" dir="auto">
+          {titleOf(session, place)}
+        </h1>
+        <p className="ml-auto text-head leading-tight tabular-nums">
+          <span data-testid="left">{clock(leftS(session))} to go</span>
+          {over > SLACK_S && (
+            <Press look="text" className="block text-lead" onClick={() => setLate(true)}>
+              {clock(over)} late: shorten
+            </Press>
+          )}
+        </p>
+        <Press
+          look="bare"
+          aria-label="Leave; it can be taken up again"
+          className="flex items-center justify-center"
+          onClick={does.leave}
+        >
+          <X size={24} aria-hidden />
+        </Press>
+      </header>
+      <RunStrip
+        sequence={sequence}
+        index={state.index}
+        blockS={state.blockS}
+        title={`Block ${state.index + 1} of ${sequence.blocks.length}, ${clock(leftS(session))} to go`}
+        className="mt-1 h-[22px] w-full shrink-0"
+      />
+      <div className="flex min-h-6 flex-wrap gap-x-6">
+        {status}
+        <p role="status" className="text-small text-soft" data-testid="said">
+          {state.said ?? ''}
+        </p>
+      </div>
+      <Spoken coached={coached} moment={moment} name={wordsOf(block).name} />
+      <div className="grid grow grid-cols-1 items-center gap-x-10 gap-y-4 py-2 room:grid-cols-2">
+        <div className="flex items-center justify-center gap-6" onClick={gate ? undefined : does.act}>
+          {setUp && !gate ? (
+            <div className="w-full max-w-sm">
+              <CoachFigure block={block} moment={moment} />
+            </div>
+          ) : (
+            <Trunk
+              className="h-[150px] min-w-0 shrink max-room:hidden desk:h-[260px]"
+              volume={moment.kind === 'breath' ? moment.volume : 0}
+              tone={moment.kind === 'breath' ? moment.tone : { floorPct: 0, controlPct: 0, squeezePct: 0 }}
+              rising={
+                moment.kind === 'breath' && moment.span.phase === 'inhale'
+                  ? true
+                  : moment.kind === 'breath' && moment.span.phase === 'exhale'
+                    ? false
+                    : null
+              }
+            />
+          )}
+          {(!setUp || gate) && <Counted {...{ session, coached, set, place, on }} />}
+        </div>
+        <div className="min-w-0">
+          {feeling && place ? (
+            <Feel effort={place.block.effort} onOver={() => setFeeling(false)} />
+          ) : gate ? (
+            <GatePanel
+              key={block.id}
+              gate={gate}
+              meanwhile={place?.meanwhile ?? null}
+              canAgain={state.index > 0}
+              running={session.running}
+              on={on}
+            />
+          ) : setUp ? (
+            <SetUp place={place} given={given} />
+          ) : (
+            <CueCard key={block.id} place={place} given={given} />
+          )}
+        </div>
+      </div>
+      {!setUp && (
+        <BreathLine
+          coached={coached}
+          t={state.blockS}
+          measured={given.following.on ? given.following.trace : undefined}
+          className="h-[64px] w-full shrink-0"
+        />
+      )}
+      <Rated given={given} />
+      <Row
+        given={given}
+        gate={gate !== null}
+        onFeel={place && place.block.effortPct > 0 && !gate ? () => setFeeling((f) => !f) : null}
+      />
+      {late && (
+        <LateDialog
+          session={session}
+          context={given.context}
+          onCut={() => on({ kind: 'fit' })}
+          onClose={() => setLate(false)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** What is taught, which set of it, and on which side. */
+function titleOf({ sequence, state }: Session, place: LessonPlace | null): string {
+  const block = sequence.blocks[state.index]!;
+  if (!place) return nameOf(block);
+  const side = place.block.sets[place.set - 1]?.side;
+  return [
+    place.block.title,
+    ...(place.sets > 1 ? [`set ${place.set} of ${place.sets}`] : []),
+    ...(side === 'left' || side === 'right' ? [`${side} side`] : []),
+  ].join(' · ');
+}
+
+type CountedProps = {
+  session: Session;
+  coached: CoachedBlock;
+  set: LessonSet | null;
+  place: LessonPlace | null;
+  on: (event: RunEvent) => void;
+};
+
+/** The count, in what this set is counted by. */
+function Counted({ session, coached, set, place, on }: CountedProps) {
+  const { state, running } = session;
+  const { block } = coached.placed;
+  const moment = momentAt(coached, state.blockS);
+  const tapped =
+    set && (set.breath.kind === 'steps' || set.breath.kind === 'movement' || set.breath.kind === 'phrase');
+  return (
+    <div className="space-y-2">
+      {moment.kind === 'breath' && !state.aside && tapped ? (
+        <SetCount set={set} session={session} coached={coached} moment={moment} on={on} />
+      ) : (
+        <Now
+          moment={moment}
+          dose={block.dose}
+          full={block.breathing.kind === 'paced' && block.breathing.full === true}
+          aside={state.aside}
+          running={running}
+          free={(place?.set ?? 1) > 1}
+        />
+      )}
+      {place && moment.kind === 'breath' && (
+        <p className="max-w-64 text-lead text-care">{stopped(place.block.limit)}</p>
+      )}
+    </div>
+  );
+}
+
+/** Where the body goes before the breaths: the position, the hands, the way there. */
+function SetUp({ place, given }: { place: LessonPlace | null; given: CoachScreenProps }) {
+  const { block } = given.coached.placed;
+  if (!place)
+    return (
+      <div className="space-y-3">
+        {wordsOf(block)
+          .steps.slice(0, 2)
+          .map((s) => (
+            <p key={s.text} className="text-huge leading-snug">
+              {s.text}
+            </p>
+          ))}
+      </div>
+    );
+  const { position, hands, propsTold, props } = place.block;
+  return (
+    <div className="space-y-3" data-set-up>
+      <p className="text-huge leading-snug">{upper(position)}</p>
+      <p className="text-head leading-snug">Hands: {stopped(hands)}</p>
+      {props.length > 0 && <p className="text-lead text-soft">With {stopped(propsTold)}</p>}
+    </div>
+  );
+}
+
+/** How the block before went, asked once all of its sets are over. */
+function Rated({ given }: { given: CoachScreenProps }) {
+  const { rated, session, following, on } = given;
+  const here = session.sequence.blocks[session.state.index];
+  const within = rated && here && lessonBlockId(rated.blockId) === lessonBlockId(here.id);
+  if (!rated || within || !session.state.aside) return null;
+  return <RateStrip brief sequence={session.sequence} rated={rated} measured={following.measured} on={on} />;
+}
+
+/** The row that a run is driven by. */
+function Row({
+  given,
+  gate,
+  onFeel,
+}: {
+  given: CoachScreenProps & { onMore: () => void };
+  gate: boolean;
+  onFeel: (() => void) | null;
+}) {
+  const { session, coached, on, does, onMore } = given;
+  const { state, running } = session;
+  const waits = running && (state.aside !== undefined || state.blockS < countInFrom(coached));
+  return (
+    <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
+      <Button big onClick={() => on({ kind: 'back' })} disabled={state.index === 0}>
+        <ChevronLeft aria-hidden /> Back
+      </Button>
+      {gate ? (
+        <span className="grow" />
+      ) : (
+        <Button
+          big
+          kind="main"
+          className="grow"
+          onClick={waits && !state.aside ? () => on({ kind: 'ready' }) : does.act}
+        >
+          {waits ? (
+            <>
+              <Play aria-hidden /> Ready
+            </>
+          ) : running ? (
+            <>
+              <Pause aria-hidden /> Pause
+            </>
+          ) : (
+            <>
+              <Play aria-hidden /> {state.blockS > 0 || state.aside ? 'Go on' : 'Start'}
+            </>
+          )}
+        </Button>
+      )}
+      {!gate && (
+        <Button big onClick={() => on({ kind: 'next' })}>
+          Next <ChevronRight aria-hidden />
+        </Button>
+      )}
+      {onFeel && (
+        <Button big onClick={onFeel}>
+          Feel
+        </Button>
+      )}
+      <Button big onClick={onMore}>
+        <Ellipsis aria-hidden /> More
+      </Button>
+      <Button big kind="stop" onClick={does.stop}>
+        <OctagonX aria-hidden size={20} /> Stop sign
+      </Button>
+    </div>
+  );
+}

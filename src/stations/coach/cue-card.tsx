@@ -1,0 +1,120 @@
+'use client';
+
+import { useState } from 'react';
+import type { LessonPlace } from '@/core/lesson/gates';
+import { momentAt } from '@/core/run/coached';
+import { wordsOf } from '@/core/sequence/words';
+import { useHotkeys } from '@/ui/hotkeys';
+import { Press } from '@/ui/press';
+import type { CoachScreenProps } from './coach-screen';
+
+type Props = { place: LessonPlace | null; given: CoachScreenProps };
+
+/** One cue large, and what right and wrong look like, to be tapped when it is seen. */
+export function CueCard({ place, given }: Props) {
+  return place ? <LessonCue place={place} given={given} /> : <DrillCue given={given} />;
+}
+
+/** From this share of a set the next cue comes by itself. Our choice. */
+const NEXT_FROM = 0.5;
+
+function LessonCue({ place, given }: { place: LessonPlace; given: CoachScreenProps }) {
+  const { session, coached, on } = given;
+  const { state } = session;
+  const { block, set } = place;
+  const cues = [block.cues[0]!, block.cues[1]!, block.image];
+  const [chosen, setChosen] = useState<number | null>(null);
+  const moment = momentAt(coached, state.blockS);
+  const share = (state.blockS - coached.prepS) / Math.max(1, coached.totalS - coached.prepS);
+  const byItself = Math.min(2, set - 1 + (moment.kind === 'breath' && share >= NEXT_FROM ? 1 : 0));
+  const cue = chosen ?? byItself;
+  const last = state.lesson?.seen?.findLast((s) => s.blockId === coached.placed.block.id);
+  const wrong = last?.as === 'wrong';
+  const next = () => setChosen((cue + 1) % cues.length);
+  useHotkeys([
+    { key: 'v', does: 'next cue', run: next },
+    { key: 'y', does: 'it looks right', run: () => on({ kind: 'seen', as: 'right', cue }) },
+    { key: 'z', does: 'it looks wrong', run: () => on({ kind: 'seen', as: 'wrong', cue }) },
+  ]);
+  return (
+    <div className="space-y-4" data-taught>
+      <Press look="row" className="w-full text-left" aria-label="Next cue" onClick={next}>
+        <span
+          className={`block font-serif text-[36px] leading-snug ${cue === 2 && !wrong ? 'italic' : ''}`}
+          data-testid="cue"
+        >
+          “{wrong ? block.correct : cues[cue]}”
+        </span>
+      </Press>
+      <div className="space-y-1.5 text-lead">
+        <Seen
+          as="right"
+          text={block.right}
+          on={last?.as === 'right'}
+          onSeen={() => on({ kind: 'seen', as: 'right', cue })}
+        />
+        <Seen
+          as="wrong"
+          text={block.wrong}
+          on={wrong}
+          onSeen={() => on({ kind: 'seen', as: 'wrong', cue })}
+        />
+      </div>
+    </div>
+  );
+}
+
+const Seen = ({
+  as,
+  text,
+  on,
+  onSeen,
+}: {
+  as: 'right' | 'wrong';
+  text: string;
+  on: boolean;
+  onSeen: () => void;
+}) => (
+  <Press
+    look="row"
+    aria-pressed={on}
+    className="block min-h-11 w-full border-l-2 border-rule px-2 text-left aria-pressed:border-ink aria-pressed:font-semibold"
+    onClick={onSeen}
+  >
+    <span className="text-soft">{as === 'right' ? 'Right:' : 'Wrong:'}</span> {text}
+  </Press>
+);
+
+/** Outside a lesson: the cue of the drill, and what to watch for. */
+function DrillCue({ given }: { given: CoachScreenProps }) {
+  const { coached, session, on } = given;
+  const words = wordsOf(coached.placed.block);
+  const mending = words.faults.find((f) => f.index === session.state.mending);
+  return (
+    <div className="space-y-4">
+      <Press
+        look="row"
+        className="w-full text-left"
+        aria-label="Next cue"
+        onClick={() => on({ kind: 'otherCue' })}
+      >
+        <span className="block font-serif text-[36px] leading-snug" data-testid="cue">
+          {mending ? `“${mending.mend}”` : words.cue ? `“${words.cue.text}”` : ''}
+        </span>
+      </Press>
+      <div role="group" aria-label="Watch for" className="space-y-1.5 text-lead">
+        {words.faults.slice(0, 2).map((f) => (
+          <Press
+            key={f.index}
+            look="row"
+            aria-pressed={session.state.mending === f.index}
+            className="block min-h-11 w-full border-l-2 border-rule px-2 text-left aria-pressed:border-ink aria-pressed:font-semibold"
+            onClick={() => on({ kind: 'fault', fault: f.index })}
+          >
+            <span className="text-soft">Watch for:</span> {f.sign}
+          </Press>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -208,6 +208,22 @@ export function caseOf(records: CaseRecords): ClientCase {
   return { ...known, flags, owned, exhale, hold, coached, plan, lessonPlan, notDrilled: notPractised };
 }
 
+/** How a task went in the runs but one, oldest first. */
+export const taskRunsWithout = (
+  { runs }: Pick<ClientCase, 'runs'>,
+  { taskId, runId }: { taskId: string; runId: string },
+) =>
+  taskRunsIn(
+    taskId,
+    [...runs].reverse().filter((r) => r.id !== runId),
+  );
+
+const taskRunsIn = (taskId: string, runs: readonly RunOfClient[]) =>
+  taskRuns(
+    taskId,
+    runs.map((r) => ({ sequence: r.sequence, results: judgedResults(r.state), lesson: r.state.lesson })),
+  );
+
 function lessonPlanOf(
   { task, complaints, counting, goals }: Screen,
   look: LookData | null,
@@ -222,14 +238,7 @@ function lessonPlanOf(
             task: found,
             today: task.today,
             wanted: task.wanted,
-            runs: taskRuns(
-              found.id,
-              runs.map((r) => ({
-                sequence: r.sequence,
-                results: judgedResults(r.state),
-                lesson: r.state.lesson,
-              })),
-            ),
+            runs: taskRunsIn(found.id, runs),
           },
         }
       : {}),

@@ -4,7 +4,6 @@ import type { LessonSet } from '../sequence/lesson.schema';
 import { drillOf, MOST_BLOCKS, type Block, type Sequence } from '../sequence/sequence';
 import { setBlockId } from '../sequence/set-block';
 import { lessonNow, stillSo } from './lesson-now';
-import { STEP_S } from './set-words';
 
 const MOST_SET_UP_S = 600;
 
@@ -43,12 +42,6 @@ function setOf(block: Block, set: LessonSet, whom: JudgedFor): Block {
 function withBreath(once: Block, { breath, count, workS }: LessonSet): Block {
   const { breathing, dose } = once;
   switch (breath.kind) {
-    case 'steps': {
-      const [inhaleS, exhaleS] = [breath.in * STEP_S, breath.out * STEP_S];
-      const breaths = count ?? Math.max(1, Math.round(workS / (inhaleS + exhaleS)));
-      const pattern = { inhaleS, holdInS: 0, exhaleS, holdOutS: 0 };
-      return { ...once, breathing: { kind: 'paced', pattern }, dose: { ...dose, breaths } };
-    }
     case 'seconds':
     case 'movement':
       return breathing.kind === 'paced'
@@ -60,6 +53,8 @@ function withBreath(once: Block, { breath, count, workS }: LessonSet): Block {
         : breathing.kind === 'free'
           ? { ...once, breathing: { kind: 'free', freeS: Math.max(1, workS) } }
           : once;
+    // Steps and phrases are the client’s own: a machine paces neither.
+    case 'steps':
     case 'phrase':
     case 'free':
       return breathing.kind === 'ladder'

@@ -1,7 +1,7 @@
 import { omit } from '../base/omit';
 import type { Sequence } from '../sequence/sequence';
 import { lessonBlockId, setNumber } from '../sequence/set-block';
-import { stepsIn, strideNow } from './strides';
+import { strideNow } from './strides';
 import { left, ready } from './moves';
 import type { GateChoice } from './recorded';
 import type { RunState } from './run';
@@ -132,25 +132,17 @@ export function tallied(session: Session, undo: boolean): Session {
 /** Seconds a step takes at the slowest and the fastest walk that is counted. Our choice. */
 const STRIDE_S = { least: 0.3, most: 1.5 } as const;
 
-/** The breath goes by the client’s own steps from now on, in this set and in those that are counted by steps after it. */
+/** The breath goes by the client’s own steps from now on; the step that is under way stays what it is. */
 export function strode(session: Session, strideS: number): Session {
   const { sequence, state } = session;
   const now = strideNow(session);
-  if (now === null) return session;
+  const coached = coachedNow(session);
+  const block = sequence.blocks[state.index];
+  if (!now || !coached || !block) return session;
   const s = Math.min(STRIDE_S.most, Math.max(STRIDE_S.least, strideS));
-  const blocks = sequence.blocks.map((b, i) => {
-    if (i < state.index || b.breathing.kind !== 'paced' || stepsIn(sequence, b.id) === null) return b;
-    const { pattern } = b.breathing;
-    const by = s / now;
-    return {
-      ...b,
-      breathing: {
-        ...b.breathing,
-        pattern: { ...pattern, inhaleS: pattern.inhaleS * by, exhaleS: pattern.exhaleS * by },
-      },
-    };
-  });
-  return noted({ ...session, sequence: { ...sequence, blocks } }, { strideS: Math.round(s * 100) / 100 });
+  const atS = state.blockS - coached.prepS;
+  const fromS = atS - Math.round((atS - now.fromS) / now.s) * s;
+  return noted(session, { stride: { s, fromS: Math.round(fromS * 100) / 100, blockId: block.id } });
 }
 
 const noted = (session: Session, what: NonNullable<RunState['lesson']>): Session => ({

@@ -66,7 +66,7 @@ function lessonOf(
   const gates = joined(base.gates, m.gates, t.gates);
   const seen = joined(base.seen, m.seen, t.seen);
   const counted = countedBy(base.counted, m.counted, t.counted);
-  const strideS = m.strideS === base.strideS ? t.strideS : m.strideS;
+  const stride = sameRecord(m.stride, base.stride) ? t.stride : m.stride;
   return {
     lesson: {
       ...(ids.length > 0 ? { day } : {}),
@@ -75,7 +75,7 @@ function lessonOf(
       ...(gates.length > 0 ? { gates } : {}),
       ...(seen.length > 0 ? { seen } : {}),
       ...(Object.keys(counted).length > 0 ? { counted } : {}),
-      ...(strideS === undefined ? {} : { strideS }),
+      ...(stride === undefined ? {} : { stride }),
       ...(m.opened || t.opened ? { opened: true as const } : {}),
     },
   };

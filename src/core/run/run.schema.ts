@@ -64,8 +64,10 @@ export const LessonTaken = z.object({
   ),
   /** Repetitions, ends of phrases and steps as they were tapped, seconds into the breaths of a block. */
   counted: z.optional(z.record(z.string(), z.array(z.number().check(z.gte(0))).check(z.maxLength(400)))),
-  /** The client’s own step, s, where breaths are counted by steps. */
-  strideS: z.optional(z.number().check(z.gte(0.3), z.lte(1.5))),
+  /** The client’s own step, s, where breaths are counted by steps, and where in that block the first one would lie. */
+  stride: z.optional(
+    z.object({ s: z.number().check(z.gte(0.3), z.lte(1.5)), fromS: z.number(), blockId: z.string() }),
+  ),
 });
 export type LessonTaken = z.infer<typeof LessonTaken>;
 

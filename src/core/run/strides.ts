@@ -32,9 +32,29 @@ export function stepsIn(
   return set?.breath.kind === 'steps' ? { in: set.breath.in, out: set.breath.out } : null;
 }
 
-/** Seconds that a step takes in the present block; null where it is not counted by steps. */
-export function strideNow({ sequence, state }: Pick<Session, 'sequence' | 'state'>): number | null {
+/** Seconds between two steps of easy walking, where nobody tapped. Common practice, no source: about 110 a minute. */
+const USUAL_STRIDE_S = 0.55;
+
+/** How long a step takes, and where in the breaths of the block the first step would lie by it. */
+type Stride = { s: number; fromS: number };
+
+/** The steps that the present block goes by; null where it is not counted by steps. */
+export function strideNow({ sequence, state }: Pick<Session, 'sequence' | 'state'>): Stride | null {
   const block = sequence.blocks[state.index];
-  const steps = block ? stepsIn(sequence, block.id) : null;
-  return block?.breathing.kind === 'paced' && steps ? block.breathing.pattern.inhaleS / steps.in : null;
+  if (!block || stepsIn(sequence, block.id) === null) return null;
+  const kept = state.lesson?.stride;
+  return { s: kept?.s ?? USUAL_STRIDE_S, fromS: kept?.blockId === block.id ? kept.fromS : 0 };
+}
+
+/** The step that falls at a moment of the breaths: on which half of the breath, and how many are left of it, this one included. */
+export function stepAt(
+  steps: { in: number; out: number },
+  { s, fromS }: Stride,
+  atS: number,
+): { part: 'in' | 'out'; left: number } {
+  const n = Math.floor((atS - fromS) / s + 1e-6);
+  const at = ((n % (steps.in + steps.out)) + steps.in + steps.out) % (steps.in + steps.out);
+  return at < steps.in
+    ? { part: 'in', left: steps.in - at }
+    : { part: 'out', left: steps.in + steps.out - at };
 }

@@ -1,6 +1,6 @@
 import { layoutOf } from '../sequence/sequence';
 import { coachedBlock, type CoachedBlock } from './coached';
-import { strideNow } from './strides';
+import { stepAt, stepsIn, strideNow } from './strides';
 import { clockEndS, clockS, coachedNow, COUNT_IN_S, type RunContext, type Session } from './session';
 
 /**
@@ -30,18 +30,21 @@ export function tonesOf({ prepS, timeline, totalS }: CoachedBlock): Turn[] {
   return [...countIn(prepS), ...breaths, { atS: totalS - 0.05, sound: 'pip' }];
 }
 
-/** A pip for each step where breaths are counted by steps; the turns have their own tones. */
-function stepPips(session: Pick<Session, 'sequence' | 'state'>, { prepS, timeline }: CoachedBlock): Turn[] {
-  const strideS = strideNow(session);
-  if (strideS === null) return [];
-  return timeline.spans.flatMap((span) =>
-    span.phase === 'inhale' || span.phase === 'exhale'
-      ? Array.from({ length: Math.round((span.endS - span.startS) / strideS) - 1 }, (_, i): Turn => ({
-          atS: prepS + span.startS + (i + 1) * strideS,
-          sound: 'pip',
-        }))
-      : [],
-  );
+/** The tones of a block that is counted by steps: up and down where the breath turns, a pip for each step between. */
+function stepTones(session: Pick<Session, 'sequence' | 'state'>, here: CoachedBlock): Turn[] | null {
+  const stride = strideNow(session);
+  const steps = stepsIn(session.sequence, here.placed.block.id);
+  if (!stride || !steps) return null;
+  const workS = here.totalS - here.prepS;
+  const first = Math.ceil(-stride.fromS / stride.s - 1e-6);
+  const many = Math.max(0, Math.floor((workS - stride.fromS) / stride.s) - first);
+  const walked = Array.from({ length: many }, (_, i): Turn => {
+    const atS = stride.fromS + (first + i) * stride.s;
+    const { part, left } = stepAt(steps, stride, atS);
+    const turns = left === steps[part];
+    return { atS: here.prepS + atS, sound: turns ? (part === 'in' ? 'up' : 'down') : 'pip' };
+  });
+  return [...countIn(here.prepS), ...walked, { atS: here.totalS - 0.05, sound: 'pip' }];
 }
 
 /**
@@ -59,7 +62,7 @@ export function tonesAhead(
   const shift = state.aside ? endS - state.blockS : 0;
   const turns: Turn[] = [
     ...(state.aside ? countIn(endS) : []),
-    ...[...tonesOf(here), ...stepPips(session, here)]
+    ...(stepTones(session, here) ?? tonesOf(here))
       .filter((t) => !state.aside || t.atS >= state.blockS - 0.01)
       .map((t) => ({ ...t, atS: t.atS + shift })),
   ];

@@ -15,6 +15,7 @@ import type { RunState } from '@/core/run/run';
 import { ratedBlock, type RunContext, type Session } from '@/core/run/session';
 import { worksOnFloor, type RunEvent } from '@/core/run/step';
 import { easierThan, exchangingIn, harderThan } from '@/core/sequence/alternatives';
+import type { GradeRun } from '@/core/task/grade';
 import type { Task } from '@/core/task/task.schema';
 import type { StopDone } from '@/core/run/recorded';
 import type { ComplaintPlace } from '@/core/screen/complaints';
@@ -54,6 +55,8 @@ type Props = {
   places: readonly ComplaintPlace[];
   ownTasks: readonly Task[];
   school: School;
+  /** How the task of the lesson went before, oldest first. */
+  earlier: readonly GradeRun[];
   /** The visit before the run and the look after it, each with quiet breathing from bands where there are any. */
   before: SeenMeasures | null;
   after: (SeenMeasures & { id: string }) | null;
@@ -257,6 +260,7 @@ export function CoachRun(given: Props) {
           state={state}
           before={before}
           after={seenAgain}
+          earlier={given.earlier}
           status={status}
           onLeave={() => void leave('coach')}
           onFollow={() => void leave('follow')}

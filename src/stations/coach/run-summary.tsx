@@ -9,6 +9,7 @@ import type { RunState } from '@/core/run/run';
 import { seenOf } from '@/core/run/summary';
 import { resultName } from '@/core/run/run';
 import type { Sequence } from '@/core/sequence/sequence';
+import type { GradeRun } from '@/core/task/grade';
 import { Button } from '@/ui/button';
 import { YesNo } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
@@ -17,6 +18,7 @@ import { ChangeList } from './change-list';
 import { InhaleList } from './inhale-list';
 import { Term } from '@/ui/term';
 
+const NextTime = dynamic(() => import('./next-time').then((m) => m.NextTime), { ssr: false });
 const SignSaid = dynamic(() => import('./sign-again').then((m) => m.SignSaid), { ssr: false });
 
 type Props = {
@@ -29,6 +31,8 @@ type Props = {
   onLeave: () => void;
   onFollow: () => void;
   onRate: (blockId: string, quality: number) => void;
+  /** How the task of the lesson went before, oldest first. */
+  earlier: readonly GradeRun[];
   /** The floor or the wall was worked on, or leaks: two questions after the run (practice P77). */
   asksFloor: boolean;
   onAsked: (asked: NonNullable<RunState['asked']>) => void;
@@ -49,7 +53,8 @@ const drillIdOf = ({ blocks }: Sequence, blockId: string): string =>
 
 /** What came of a run: the difference, and block by block how it went. */
 export function RunSummary(given: Props) {
-  const { sequence, state, before, after, status, onLeave, onFollow, onRate, asksFloor, onAsked } = given;
+  const { sequence, state, before, after, status, earlier, onLeave, onFollow, onRate, asksFloor, onAsked } =
+    given;
   const gates = (state.lesson?.gates ?? []).filter(({ blockId }) =>
     sequence.blocks.some((b) => b.id === blockId),
   );
@@ -82,6 +87,7 @@ export function RunSummary(given: Props) {
           <InhaleList sequence={sequence} inhales={state.inhales} />
         </section>
       )}
+      {sequence.lesson && <NextTime sequence={sequence} state={state} earlier={earlier} />}
       {gates.length > 0 && (
         <section aria-labelledby="gates">
           <h2 id="gates" className="text-title">

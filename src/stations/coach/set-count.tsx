@@ -3,7 +3,7 @@
 import type { CoachedBlock, Moment } from '@/core/run/coached';
 import type { Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
-import { strideNow, strideOf } from '@/core/run/strides';
+import { stepAt, strideNow, strideOf } from '@/core/run/strides';
 import type { LessonSet } from '@/core/sequence/lesson.schema';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Button } from '@/ui/button';
@@ -36,7 +36,8 @@ export function SetCount({ set, session, coached, moment, on }: Props) {
     { key: 's', does: TAP[breath.kind] ?? 'count one', run: tap },
     { key: 'Backspace', does: 'the last tap was none', run: () => on({ kind: 'tally', undo: true }) },
   ]);
-  const strideS = strideNow(session) ?? 1;
+  const stride = strideNow(session);
+  const walked = breath.kind === 'steps' && stride ? stepAt(breath, stride, nowS) : null;
   const { span } = moment;
   return (
     <div className="w-64 space-y-2" data-counted={breath.kind} onClick={(e) => e.stopPropagation()}>
@@ -62,14 +63,16 @@ export function SetCount({ set, session, coached, moment, on }: Props) {
               ? span.phase === 'inhale'
                 ? breath.in
                 : breath.out
-              : SAY[span.phase]}
+              : walked
+                ? SAY[walked.part === 'in' ? 'inhale' : 'exhale']
+                : SAY[span.phase]}
           </span>
           <span className={COUNT} data-testid="count">
-            {Math.max(1, Math.ceil(moment.leftS / (breath.kind === 'steps' ? strideS : 1) - 1e-6))}
+            {walked ? walked.left : Math.max(1, Math.ceil(moment.leftS - 1e-6))}
           </span>
           <span className="block text-lead text-soft tabular-nums">
             {breath.kind === 'steps'
-              ? `steps · ${Math.round(60 / strideS)} a minute`
+              ? `steps · ${Math.round(60 / (stride?.s ?? 1))} a minute`
               : `${marks.length} of ${set.count ?? '–'} counted`}
           </span>
         </>

@@ -7,11 +7,10 @@ import { NEW_RUN } from '@/core/run/run';
 import { RunState } from '@/core/run/run.schema';
 import { coachedNow, type Session } from '@/core/run/session';
 import { step, type RunEvent } from '@/core/run/step';
-import { stepsIn, strideNow, strideOf } from '@/core/run/strides';
+import { stepAt, stepsIn, strideNow, strideOf } from '@/core/run/strides';
 import { tonesAhead } from '@/core/run/tones';
 import { whatWasCut } from '@/core/run/what-was-cut';
 import { fittedToTime } from '@/core/run/course';
-import { taskById } from '@/core/task/library';
 import { must } from '../helpers';
 import { client, MODEL_CLIENTS } from '../lesson/clients';
 
@@ -25,11 +24,7 @@ const contextOf = (c: LessonInput) => ({
 
 /** A lesson of a client who walks, run up to the breaths of its task. */
 function walking() {
-  const c = client({
-    flags: {},
-    task: { task: taskById('walk')!, today: 2, wanted: 3 },
-    needs: { upright: 1 },
-  } as never);
+  const c = client({ minutes: 20, task: ['walk', 2, 3], needs: { upright: 1 } });
   const context = contextOf(c);
   const sequence = inSets(asSequence(must(composeLesson(c)), c), context);
   const index = sequence.blocks.findIndex((b) => stepsIn(sequence, b.id) !== null);
@@ -50,7 +45,7 @@ describe('a set that is counted by steps', () => {
       .filter((t) => t.atS >= prepS - 0.01)
       .sort((a, b) => a.atS - b.atS)
       .slice(0, steps.in + steps.out);
-    expect(heard.map((t) => Math.round(((t.atS - prepS) / stride) * 100) / 100)).toEqual(
+    expect(heard.map((t) => Math.round(((t.atS - prepS) / stride.s) * 100) / 100)).toEqual(
       heard.map((_, i) => i),
     );
     expect(heard.map((t) => t.sound)).toEqual([
@@ -74,9 +69,12 @@ describe('a set that is counted by steps', () => {
     const marks = now.state.lesson!.counted![id]!;
     expect(strideOf(marks)).toBeCloseTo(0.7, 5);
     const led = step(now, { kind: 'stride', strideS: strideOf(marks)! }, context);
-    expect(strideNow(led)).toBeCloseTo(0.7, 5);
+    expect(strideNow(led)!.s).toBeCloseTo(0.7, 5);
+    // The step that was under way stays what it is.
+    const steps = stepsIn(led.sequence, id)!;
+    expect(stepAt(steps, strideNow(led)!, 3.5)).toEqual(stepAt(steps, strideNow(now)!, 3.5));
     // Beyond what anybody walks nothing is believed.
-    expect(strideNow(step(now, { kind: 'stride', strideS: 9 }, context))).toBeCloseTo(1.5, 5);
+    expect(strideNow(step(now, { kind: 'stride', strideS: 9 }, context))!.s).toBeCloseTo(1.5, 5);
     expect(strideOf([0, 0.5])).toBeNull();
   });
 });
@@ -104,7 +102,7 @@ describe('what is tapped in a set', () => {
     const mine = events(base, { kind: 'tally' });
     const theirs = events(at(9), { kind: 'tally' }, { kind: 'seen', as: 'right', cue: 1 });
     const id = base.sequence.blocks[base.state.index]!.id;
-    const both = mergeRuns(base, mine, theirs);
+    const both = mergeRuns(base, mine, theirs)!;
     expect(both.state.lesson!.counted![id]).toEqual([4, 9]);
     expect(both.state.lesson!.seen).toHaveLength(1);
     const undone = step(theirs, { kind: 'undo', before: base }, context);

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { taskRunsWithout } from '@/core/client/case';
 import { caseFor } from '@/server/case';
 import { findClient } from '@/server/clients';
 import { cueMemoryFor } from '@/server/cue-memory';
@@ -48,6 +49,11 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       places={(screen.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place)}
       ownTasks={ownTasks(scope)}
       school={before?.readings().school ?? run.sequence.school}
+      earlier={
+        run.sequence.lesson?.task?.taskId
+          ? taskRunsWithout(known, { taskId: run.sequence.lesson.task.taskId, runId })
+          : []
+      }
       before={before ? { data: before.data, quiet: before.quiet() } : null}
       after={after ? { id: after.id, data: after.data, quiet: after.quiet() } : null}
       keepRelook={keepRelook}

@@ -44,6 +44,16 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
+    // Rooms of these tests show everything that can be pressed; what shows one thing at a time has tests of its own.
+    storageState: {
+      cookies: [],
+      origins: [
+        {
+          origin: `http://127.0.0.1:${PORT}`,
+          localStorage: [{ name: 'kokyu-room', value: JSON.stringify({ everything: true }) }],
+        },
+      ],
+    },
     trace: 'off',
     launchOptions: {
       executablePath: CHROMIUM,

@@ -1,6 +1,6 @@
 import type { LessonBlock } from '../sequence/lesson.schema';
 import type { Block, Sequence } from '../sequence/sequence';
-import { lessonBlockId, setBlockId, setNumber } from '../sequence/set-block';
+import { isRepeat, lessonBlockId, setBlockId, setNumber } from '../sequence/set-block';
 
 /** What has to be so before a block of a run begins, and what is done else; null where nothing is asked. */
 export type GateNow = { onlyIf: string; otherwise: string };
@@ -15,6 +15,8 @@ export function gateBefore(
   const at = (id: string): LessonBlock | undefined => lesson.blocks.find((b) => b.id === lessonBlockId(id));
   const here = at(block.id);
   if (!here || (here.drillId !== undefined && here.drillId !== block.drillId)) return null;
+  // What is done once more was decided on at the gate after it.
+  if (isRepeat(block.id)) return null;
   const set = setNumber(block.id);
   const rules = here.gate.rules;
   if (set > 1) {

@@ -13,3 +13,6 @@ export const lessonBlockId = (blockId: string): string => blockId.split(MARK)[0]
 
 /** Which set of its block it is. @example setNumber('b2~3') // 3 */
 export const setNumber = (blockId: string): number => Number(/~(\d+)/.exec(blockId)?.[1] ?? 1);
+
+/** Whether it is a set that is done once more, before the block that comes. @example isRepeat('b2~3a') // true */
+export const isRepeat = (blockId: string): boolean => /~\d+a/.test(blockId);

@@ -51,7 +51,9 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
           {titleOf(session, place)}
         </h1>
         <p className="ml-auto text-head leading-tight tabular-nums">
-          <span data-testid="left">{clock(leftS(session))} to go</span>
+          <span data-testid="left" aria-label={`${clock(leftS(session))} to go`}>
+            {clock(leftS(session))}
+          </span>
           {over > SLACK_S && (
             <Press look="text" className="block text-lead" onClick={() => setLate(true)}>
               {clock(over)} late: shorten
@@ -85,9 +87,9 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
         <div className="flex items-center justify-center gap-6" onClick={gate ? undefined : does.act}>
           {setUp && !gate ? (
             <div className="w-full max-w-sm">
-              <CoachFigure block={block} moment={moment} />
+              <CoachFigure block={block} moment={moment} named={false} />
             </div>
-          ) : (
+          ) : gate ? null : (
             <Trunk
               className="h-[150px] min-w-0 shrink max-room:hidden desk:h-[260px]"
               volume={moment.kind === 'breath' ? moment.volume : 0}
@@ -155,7 +157,7 @@ function titleOf({ sequence, state }: Session, place: LessonPlace | null): strin
   const side = place.block.sets[place.set - 1]?.side;
   return [
     place.block.title,
-    ...(place.sets > 1 ? [`set ${place.set} of ${place.sets}`] : []),
+    ...(place.sets > 1 ? [`set ${place.set}/${place.sets}`] : []),
     ...(side === 'left' || side === 'right' ? [`${side} side`] : []),
   ].join(' · ');
 }
@@ -187,10 +189,12 @@ function Counted({ session, coached, set, place, on }: CountedProps) {
           aside={state.aside}
           running={running}
           free={(place?.set ?? 1) > 1}
+          brief
+          freeS={place && place.set > 1 ? place.block.sets[place.set - 2]?.freeS : undefined}
         />
       )}
       {place && moment.kind === 'breath' && (
-        <p className="max-w-64 text-lead text-care">{stopped(place.block.limit)}</p>
+        <p className="max-w-64 text-lead text-care">Limit: {stopped(place.block.limit)}</p>
       )}
     </div>
   );
@@ -245,9 +249,11 @@ function Row({
   const waits = running && (state.aside !== undefined || state.blockS < countInFrom(coached));
   return (
     <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
-      <Button big onClick={() => on({ kind: 'back' })} disabled={state.index === 0}>
-        <ChevronLeft aria-hidden /> Back
-      </Button>
+      {!(gate && given.rated) && (
+        <Button big aria-label="Back" onClick={() => on({ kind: 'back' })} disabled={state.index === 0}>
+          <ChevronLeft aria-hidden />
+        </Button>
+      )}
       {gate ? (
         <span className="grow" />
       ) : (
@@ -273,8 +279,8 @@ function Row({
         </Button>
       )}
       {!gate && (
-        <Button big onClick={() => on({ kind: 'next' })}>
-          Next <ChevronRight aria-hidden />
+        <Button big aria-label="Next" onClick={() => on({ kind: 'next' })}>
+          <ChevronRight aria-hidden />
         </Button>
       )}
       {onFeel && (

@@ -11,11 +11,13 @@ const MADE: Record<'inhale' | 'exhale', readonly Phase[]> = {
   exhale: ['exhale', 'holdOut'],
 };
 
+type Props = { block: Block; moment: Moment; named?: boolean };
+
 /**
  * What the body does in a block; where the breath goes fills and empties with it. A drill that moves on a phase moves
  * with it, one that moves as it comes at its start and its end.
  */
-export function CoachFigure({ block, moment }: { block: Block; moment: Moment }) {
+export function CoachFigure({ block, moment, named = true }: Props) {
   const drill = drillOf(block);
   const { start, end, on, hands } = drill?.figure ?? {};
   const shown = { position: block.position, props: block.props, meant: drill?.props, breath: drill?.zones };
@@ -48,7 +50,7 @@ export function CoachFigure({ block, moment }: { block: Block; moment: Moment })
       {both && (
         <Figure {...shown} figure={end} hands={hands} className="h-28 w-full" title="where the move ends" />
       )}
-      <p className="text-lead">{POSITION[block.position].label}</p>
+      {named && <p className="text-lead">{POSITION[block.position].label}</p>}
     </div>
   );
 }

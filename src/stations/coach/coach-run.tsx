@@ -167,7 +167,10 @@ export function CoachRun(given: Props) {
   });
   const status = (
     <>
-      <SaveStatus autosave={autosave} />
+      {/* One thing at a time: that all is saved goes without saying, that it is not does not. */}
+      {(room.everything || !live || autosave.state !== 'saved' || autosave.joined || autosave.recovered) && (
+        <SaveStatus autosave={autosave} />
+      )}
       <Heard run={run} muted={room.muted} />
     </>
   );

@@ -64,6 +64,21 @@ function LessonCue({ place, given }: { place: LessonPlace; given: CoachScreenPro
   );
 }
 
+/** So many words are read at a glance. Our choice. */
+const GLANCE_WORDS = 8;
+
+/** The first clauses of a sentence, as many as a glance takes in; the whole of it stands in the lesson. */
+function inBrief(text: string): string {
+  const clauses = text.replace(/\.$/, '').split(/(?<=[,;]) /);
+  const words = (said: string) => said.split(/\s+/).length;
+  return clauses
+    .reduce(
+      (said, c) => (said !== '' && words(`${said} ${c}`) > GLANCE_WORDS ? said : `${said} ${c}`.trim()),
+      '',
+    )
+    .replace(/[,;]$/, '');
+}
+
 const Seen = ({
   as,
   text,
@@ -81,7 +96,7 @@ const Seen = ({
     className="block min-h-11 w-full border-l-2 border-rule px-2 text-left aria-pressed:border-ink aria-pressed:font-semibold"
     onClick={onSeen}
   >
-    <span className="text-soft">{as === 'right' ? 'Right:' : 'Wrong:'}</span> {text}
+    <span className="text-soft">{as === 'right' ? 'Right:' : 'Wrong:'}</span> {inBrief(text)}
   </Press>
 );
 

@@ -23,7 +23,7 @@ export function GatePanel({ gate, meanwhile, canAgain, running, on }: Props) {
   };
   return (
     <div className="space-y-3" data-gate>
-      {meanwhile !== null && <p className="text-lead text-soft">Meanwhile: {stopped(meanwhile)}</p>}
+      {meanwhile !== null && <p className="text-lead text-soft">{stopped(upper(meanwhile))}</p>}
       <p className="text-lead text-soft">Further only if</p>
       <p className="font-serif text-huge leading-snug">{stopped(upper(gate.onlyIf))}</p>
       <p className="text-lead">Otherwise: {stopped(gate.otherwise)}</p>

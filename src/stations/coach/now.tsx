@@ -26,10 +26,14 @@ type Props = {
   running: boolean;
   /** A set went before: until it is gone on with, the breath is left alone. */
   free?: boolean;
+  /** In as few words as tell it. */
+  brief?: boolean;
+  /** So long it is meant to be left alone, s. */
+  freeS?: number | undefined;
 };
 
 /** What is to be done now, in one word, and how long still. */
-export function Now({ moment, dose, full, aside, running, free = false }: Props) {
+export function Now({ moment, dose, full, aside, running, free = false, brief = false, freeS }: Props) {
   if (moment.kind === 'over') return null;
   if (aside?.kind === 'rest')
     return (
@@ -42,7 +46,13 @@ export function Now({ moment, dose, full, aside, running, free = false }: Props)
           free ? 'free breathing' : moment.kind === 'setUp' && moment.changing ? 'change position' : 'set up'
         }
         count={Math.floor(aside.s)}
-        below={running && !free ? 'seconds; tap when they are ready' : 'seconds so far'}
+        below={
+          free && freeS
+            ? `of ${freeS} seconds`
+            : running && !free
+              ? 'seconds; tap when they are ready'
+              : 'seconds so far'
+        }
       />
     );
   if (moment.kind === 'setUp')
@@ -70,7 +80,9 @@ export function Now({ moment, dose, full, aside, running, free = false }: Props)
       <span className="block text-title text-soft tabular-nums">
         {span.phase === 'free' || span.phase === 'rest'
           ? 'seconds'
-          : `${moment.breathsLeft} breath${moment.breathsLeft === 1 ? '' : 's'} after this`}
+          : brief
+            ? `${moment.breathsLeft} more`
+            : `${moment.breathsLeft} breath${moment.breathsLeft === 1 ? '' : 's'} after this`}
         {sideSaid(dose, span.side)}
       </span>
     </span>

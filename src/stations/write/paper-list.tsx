@@ -28,6 +28,11 @@ const SHEETS = [
   },
 ] as const;
 
+const LESSON_SHEETS = [
+  { kind: 'lesson', label: 'The lesson', says: 'for you, or whoever teaches in your place' },
+  { kind: 'home', label: 'Home', says: 'for the client: one thing a row, when to stop, whom to call' },
+] as const;
+
 /** Sheets to print or as PDF, the sequence as a file, and as a template. */
 export function PaperList({ sequenceId, name, sequence, onTemplate }: Props) {
   const [large, setLarge] = useState(false);
@@ -44,6 +49,22 @@ export function PaperList({ sequenceId, name, sequence, onTemplate }: Props) {
         <input type="checkbox" checked={large} onChange={(e) => setLarge(e.target.checked)} /> in large type
       </label>
       <ul className="space-y-2">
+        {sequence.lesson &&
+          LESSON_SHEETS.map((s) => (
+            <li key={s.kind} className="flex items-baseline justify-between gap-4 border-b border-rule pb-2">
+              <span>
+                <strong>{s.label}</strong> <span className="text-soft">{s.says}</span>
+              </span>
+              <a
+                className="shrink-0 underline underline-offset-4"
+                href={`${base}?for=${s.kind}${large ? '&large=1' : ''}`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                Print
+              </a>
+            </li>
+          ))}
         {SHEETS.map((s) => (
           <li key={s.kind} className="flex items-baseline justify-between gap-4 border-b border-rule pb-2">
             <span>

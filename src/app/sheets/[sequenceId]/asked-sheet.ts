@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { clientSheet, type ClientLessonSheet } from '@/core/lesson/client-sheet';
 import { lessonNow } from '@/core/lesson/lesson-now';
 import type { Lesson } from '@/core/sequence/lesson.schema';
 import { flagsOf } from '@/core/screen/known';
@@ -30,6 +31,13 @@ export function askedSheet(
     },
     large: asked.data.large,
   };
+}
+
+/** What of a lesson goes home on paper, or null where the sequence has none. */
+export function askedClientSheet(scope: Scope, sequenceId: string): ClientLessonSheet | null {
+  const lesson = askedLesson(scope, sequenceId);
+  const row = lesson && findSequence(scope, sequenceId);
+  return row ? clientSheet(lesson, row.data) : null;
 }
 
 /** The lesson of a sequence as it stands, or null where it has none. */

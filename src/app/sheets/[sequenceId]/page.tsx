@@ -2,7 +2,9 @@ import { notFound } from 'next/navigation';
 import { scopeOfRequest } from '@/server/request-scope';
 import { SheetPage } from '@/stations/sheet/sheet-page';
 import { LessonSheet } from '@/stations/sheet/lesson-sheet';
-import { askedLesson, askedSheet } from './asked-sheet';
+import { house } from '@/server/settings';
+import { ClientLessonSheet } from '@/stations/sheet/client-lesson-sheet';
+import { askedClientSheet, askedLesson, askedSheet } from './asked-sheet';
 
 type Props = {
   params: Promise<{ sequenceId: string }>;
@@ -18,6 +20,12 @@ export default async function PrintedSheet({ params, searchParams }: Props) {
     const lesson = askedLesson(await scopeOfRequest(), sequenceId);
     if (!lesson) notFound();
     return <LessonSheet lesson={lesson} />;
+  }
+  if (search.get('for') === 'home') {
+    const scope = await scopeOfRequest();
+    const sheet = askedClientSheet(scope, sequenceId);
+    if (!sheet) notFound();
+    return <ClientLessonSheet sheet={sheet} from={house(scope).name} large={search.get('large') === '1'} />;
   }
   const asked = askedSheet(await scopeOfRequest(), sequenceId, search);
   if (!asked) notFound();

@@ -1,0 +1,156 @@
+import { expect, test, type Page } from '@playwright/test';
+import { asSequence, composeLesson } from '@/core/lesson/compose';
+import { MODEL_CLIENTS } from '@/core/lesson/model-clients';
+import { createClient } from '@/server/clients';
+import { startRun } from '@/server/runs';
+import { STUDIO } from '@/server/scope';
+import { createSequence } from '@/server/sequences';
+import { DATABASE } from '../../playwright.config';
+import { everyIssueFor } from './helpers';
+
+// A room that nobody set up: one thing at a time.
+test.use({ storageState: { cookies: [], origins: [] } });
+
+const PATHS = ['further', 'again', 'down'] as const;
+type Path = (typeof PATHS)[number];
+const HANDS = ['mouse', 'key', 'touch'] as const;
+type Hand = (typeof HANDS)[number];
+const WIDTHS = [1280, 834, 390] as const;
+
+/** What a screen of a run may hold in its first view at 1280 × 800. */
+const MOST = { words: 60, controls: 12 } as const;
+
+/** Every lesson along one path in an ordinary run, along all three with KOKYU_WHOLE. */
+const CASES = MODEL_CLIENTS.flatMap((client, i) =>
+  PATHS.map((path, p) => ({
+    client,
+    n: i + 1,
+    path,
+    hand: HANDS[(i + p) % HANDS.length]!,
+    width: WIDTHS[(i + 2 * p) % WIDTHS.length]!,
+  })).filter((_, p) => process.env.KOKYU_WHOLE || p === i % PATHS.length),
+);
+
+/** The address of a run of a model lesson, kept as a press of Coach would keep it. */
+function keptRun(client: (typeof MODEL_CLIENTS)[number], name: string): string {
+  process.env.KOKYU_DB = DATABASE;
+  const made = composeLesson(client);
+  if (!made.ok) throw new Error(made.why);
+  const sequence = asSequence(made.value, client);
+  const kept = createClient(STUDIO, name);
+  if (!kept.ok) throw new Error(kept.why);
+  const { id } = kept.value;
+  const sequenceId = createSequence(STUDIO, id, null, name, sequence);
+  return `/clients/${id}/coach/${startRun(STUDIO, id, sequenceId, sequence)}`;
+}
+
+/** Presses something by hand, by key or by touch. */
+async function press(page: Page, hand: Hand, name: RegExp | string, key: string): Promise<void> {
+  if (hand === 'key') return page.keyboard.press(key);
+  const button = page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+  return hand === 'touch' ? button.tap() : button.click();
+}
+
+/** Words and controls in sight. */
+const inSight = (page: Page) =>
+  page.evaluate(() => {
+    const seen = (el: Element) => {
+      const box = el.getBoundingClientRect();
+      return (
+        box.width > 2 &&
+        box.height > 2 &&
+        box.top < innerHeight &&
+        box.bottom > 0 &&
+        !el.closest('[aria-hidden]')
+      );
+    };
+    const texts: string[] = [];
+    const walk = document.createTreeWalker(document.querySelector('[data-calm]')!, NodeFilter.SHOW_TEXT);
+    for (let node = walk.nextNode(); node; node = walk.nextNode())
+      // A browser with sound says nothing of it; this one has none, so that its clock can be set.
+      if (node.textContent?.startsWith('This browser makes no sound')) continue;
+      else if (node.parentElement && seen(node.parentElement) && !node.parentElement.closest('svg, .sr-only'))
+        texts.push(node.textContent ?? '');
+    return {
+      words: texts
+        .join(' ')
+        .split(/\s+/)
+        .filter((w) => /[\p{L}\d]/u.test(w)).length,
+      controls: [
+        ...document.querySelectorAll(
+          '[data-calm] button, [data-calm] a, [data-calm] select, [data-calm] input',
+        ),
+      ].filter(seen).length,
+      said: texts.join(' '),
+    };
+  });
+
+for (const { client, n, path, hand, width } of CASES) {
+  test.describe(`model lesson ${n}, ${path}, by ${hand} at ${width}`, () => {
+    test.use({ viewport: { width, height: 800 }, hasTouch: hand === 'touch' });
+    test('is coached to the sign again', async ({ page }) => {
+      const at = keptRun(client, `Lesson ${n} ${path}`);
+      await page.addInitScript(() => Object.assign(window, { AudioContext: undefined }));
+      await page.clock.install();
+      await page.goto(at);
+      await expect(page.getByRole('heading', { name: 'Ask first' })).toBeVisible();
+      await press(page, hand, 'To the sign', 'Enter');
+      await expect(page.getByRole('heading', { name: 'Take the sign' })).toBeVisible();
+      await press(page, hand, /^Begin/, 'Enter');
+      const gate = page.locator('[data-gate]');
+      const over = page.getByRole('heading', { name: 'Take the sign again' });
+      const gates: Path[] = [];
+      const looked = new Set<string>();
+      let again = false;
+      const passed: string[] = [];
+      for (let i = 0; i < 400 && !(await over.isVisible()); i++) {
+        const stage = (await gate.isVisible())
+          ? 'gate'
+          : (await page.getByRole('button', { name: 'Ready', exact: true }).isVisible())
+            ? 'set-up'
+            : 'set';
+        passed.push(`${stage} ${await page.locator('h1').last().innerText()}`);
+        if (!looked.has(stage) && (await page.locator('[data-calm]').isVisible())) {
+          looked.add(stage);
+          if (width === 1280) {
+            const { words, controls, said } = await inSight(page);
+            expect.soft(words, `${stage}: ${said}`).toBeLessThanOrEqual(MOST.words);
+            expect.soft(controls, stage).toBeLessThanOrEqual(MOST.controls);
+          }
+          expect(
+            await page.evaluate(() => document.documentElement.scrollWidth - innerWidth),
+          ).toBeLessThanOrEqual(0);
+          if (path === 'further') expect(await everyIssueFor(page)).toEqual([]);
+        }
+        if (stage === 'gate') {
+          // Once more at every other gate, else a lesson would never end.
+          const choice: Path = path === 'again' ? (again ? 'further' : 'again') : path;
+          again = !again;
+          const can =
+            choice !== 'again' || (await gate.getByRole('button', { name: 'Once more' }).isVisible());
+          const done = can ? choice : 'further';
+          if (done === 'further') await press(page, hand, 'Further', ' ');
+          else if (done === 'again') await press(page, hand, 'Once more', 'a');
+          else await press(page, hand, 'Step down', 'd');
+          gates.push(done);
+          await page.clock.runFor(300);
+        } else if (stage === 'set-up') {
+          await press(page, hand, 'Ready', 'Enter');
+          await page.clock.runFor(3500);
+        } else {
+          await page.clock.fastForward(20_000);
+          await page.clock.runFor(150);
+        }
+      }
+      await expect(over, passed.slice(-40).join('\n')).toBeVisible();
+      expect(gates.length).toBeGreaterThan(0);
+      await page.getByRole('button', { name: 'End the lesson' }).click();
+      await page.clock.runFor(500);
+      await expect(page.locator('[data-next-time]')).toBeVisible();
+      const kept = page.getByRole('region', { name: 'Gates' }).getByRole('listitem');
+      await expect(kept).toHaveCount(gates.length);
+      const SAID = { further: 'further', again: 'once more', down: 'stepped down' };
+      for (const [i, choice] of gates.entries()) await expect(kept.nth(i)).toContainText(SAID[choice]);
+    });
+  });
+}

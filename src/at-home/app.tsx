@@ -1,7 +1,7 @@
 import { waitingCount } from '@/core/home/kept';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { slotFor, stoppedOn, todayOf, type LineNow } from '@/core/home/today';
-import type { HomeDoc } from '@/core/home/home-doc.schema';
+import { asItIsNow } from '@/core/home/step-down';
 import { ZoneHatch } from '@/pictures/zone-hatch';
 import { DrillPage } from './drill-page';
 import { FeltPage } from './felt-page';
@@ -95,7 +95,7 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
       )}
       {screen.at === 'drill' && (
         <DrillPage
-          {...drillOf(doc, screen.entryId)}
+          {...drillOf(kept, screen.entryId)}
           closed={closed !== null}
           onBack={back}
           onBegin={() => setScreen({ at: 'run', entryId: screen.entryId })}
@@ -105,7 +105,7 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
       )}
       {screen.at === 'run' && closed === null && (
         <RunPage
-          {...drillOf(doc, screen.entryId)}
+          {...drillOf(kept, screen.entryId)}
           onBack={() => setScreen({ at: 'drill', entryId: screen.entryId })}
           onDone={() => done(screen.entryId)}
           onStop={() => setScreen({ at: 'stop', entryId: screen.entryId })}
@@ -144,10 +144,12 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
   );
 }
 
-const drillOf = (doc: HomeDoc, entryId: string) => ({
-  entry: doc.plan.entries.find((e) => e.id === entryId)!,
-  words: doc.words.find((w) => w.entryId === entryId)!,
-});
+/** A drill as it is done now: at half its dose after two hard days in a row. */
+const drillOf = ({ doc, said }: Kept, entryId: string) => {
+  const planned = doc.plan.entries.find((e) => e.id === entryId)!;
+  const entry = asItIsNow(planned, said);
+  return { entry, eased: entry !== planned, words: doc.words.find((w) => w.entryId === entryId)! };
+};
 
 /** The time, twice a minute: what is due changes with it. */
 function useNow(): Date {

@@ -5,6 +5,8 @@ import { Back, Body, Tap } from './parts';
 export type DrillProps = {
   entry: HomeEntry;
   words: HomeWords;
+  /** Two hard days in a row: half of it for now. */
+  eased: boolean;
   onBack: () => void;
   onDone: () => void;
   onStop: () => void;
@@ -13,6 +15,7 @@ export type DrillProps = {
 /** How a drill is done: the body, how to get there, what touches, what to do, and two cues. */
 export function DrillPage({
   words,
+  eased,
   closed,
   onBack,
   onBegin,
@@ -30,6 +33,11 @@ export function DrillPage({
       <p className="lead">
         {words.dose}. {words.counts}
       </p>
+      {eased && (
+        <p role="status" className="eased">
+          The last two days were hard. Do half of it for now; it comes back when it feels easy.
+        </p>
+      )}
       {words.props && <p>You need: {words.props}.</p>}
       {words.pictures.map((drawn, i) => (
         <figure key={i}>

@@ -126,6 +126,7 @@ for (const { client, n, path, hand, width } of CASES) {
           // Once more at every other gate, else a lesson would never end.
           const choice: Path = path === 'again' ? (again ? 'further' : 'again') : path;
           again = !again;
+          const before = await page.locator('h1').last().innerText();
           const can =
             choice !== 'again' || (await gate.getByRole('button', { name: 'Once more' }).isVisible());
           const done = can ? choice : 'further';
@@ -134,6 +135,13 @@ for (const { client, n, path, hand, width } of CASES) {
           else await press(page, hand, 'Step down', 'd');
           gates.push(done);
           await page.clock.runFor(300);
+          // Where the page has not yet drawn what was pressed, the next press would fall into the same gate.
+          await expect
+            .poll(
+              async () =>
+                !(await gate.isVisible()) || (await page.locator('h1').last().innerText()) !== before,
+            )
+            .toBe(true);
         } else if (stage === 'set-up') {
           await press(page, hand, 'Ready', 'Enter');
           await page.clock.runFor(3500);

@@ -20,6 +20,7 @@ import type { Thresholds } from '../read/thresholds';
 import { toldIn, type Told } from '../read/told';
 import type { Finding, LessonInput } from '../lesson/input';
 import { notDrilled } from '../lesson/leads';
+import { nextTime } from '../lesson/next-time';
 import { taskRuns } from '../lesson/task-runs';
 import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
@@ -120,7 +121,10 @@ export type ClientCase = {
 };
 
 /** What a lesson knows of a client beside the plan. */
-export type LessonPlan = Pick<LessonInput, 'task' | 'complaints' | 'counting' | 'findings' | 'wants'>;
+export type LessonPlan = Pick<LessonInput, 'task' | 'complaints' | 'counting' | 'findings' | 'wants'> & {
+  /** What the last lesson came to and what was to come next, a sentence each. */
+  last?: readonly string[];
+};
 
 /** Everything known of a client, from what is kept. */
 export function caseOf(records: CaseRecords): ClientCase {
@@ -224,6 +228,18 @@ const taskRunsIn = (taskId: string, runs: readonly RunOfClient[]) =>
     runs.map((r) => ({ sequence: r.sequence, results: judgedResults(r.state), lesson: r.state.lesson })),
   );
 
+/** What the newest lesson that was taught to its end, or stopped, says about the next. */
+function lastLesson(runs: readonly RunOfClient[]): Pick<LessonPlan, 'last'> {
+  const at = runs.findLastIndex(
+    (r) => r.sequence.lesson && (r.state.stage === 'done' || r.state.stage === 'stopped'),
+  );
+  const run = runs[at];
+  if (!run) return {};
+  const taskId = run.sequence.lesson?.task?.taskId;
+  const next = nextTime(run, taskId ? taskRunsIn(taskId, runs.slice(0, at)) : []);
+  return next ? { last: [next.sign, next.next, next.task, ...next.toMend].filter((x) => x !== null) } : {};
+}
+
 function lessonPlanOf(
   { task, complaints, counting, goals }: Screen,
   look: LookData | null,
@@ -242,6 +258,7 @@ function lessonPlanOf(
           },
         }
       : {}),
+    ...lastLesson(runs),
     ...(complaints ? { complaints } : {}),
     ...(counting ? { counting } : {}),
     ...(goals.trim() ? { wants: goals } : {}),

@@ -7,7 +7,7 @@ import { drillOf, type Block, type Sequence } from '../sequence/sequence';
 import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 
 /** One thing that a client does at home, with its picture. */
-export type ClientThing = {
+type ClientThing = {
   when: string;
   does: string;
   dose: string;

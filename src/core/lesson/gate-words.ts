@@ -34,7 +34,7 @@ function gateFor({ sets }: LessonBlock, i: number): GateRule {
 }
 
 /** Whether a rule stands before this set, and not only before the block. */
-export const isBeforeSet = (rule: GateRule, set: number): boolean =>
+const isBeforeSet = (rule: GateRule, set: number): boolean =>
   rule.before === `set ${set}` || (set === 2 && /^(the second round|round 2)/.test(rule.before));
 
 /** The block with a gate before every set that is harder than the one before it, and its gate in words. */

@@ -19,7 +19,11 @@ export function inSets(sequence: Sequence, whom: JudgedFor): Sequence {
     const written = lesson.blocks.find((b) => b.id === block.id);
     const first = { ...block, setUpS: Math.min(MOST_SET_UP_S, block.setUpS + freeS) };
     freeS = 0;
-    if (!written || written.sets.length < 2 || !stillSo(written, block)) return [first];
+    if (!written || !stillSo(written, block)) return [first];
+    if (written.sets.length < 2) {
+      const set = written.sets[0]!;
+      return [ownBreath(set) ? { ...setOf(block, set, whom), setUpS: first.setUpS } : first];
+    }
     freeS = written.sets.at(-1)!.freeS;
     return written.sets.map((set, i) => {
       const own = { ...setOf(block, set, whom), id: setBlockId(block.id, i + 1) };

@@ -158,7 +158,7 @@ function titleOf({ sequence, state }: Session, place: LessonPlace | null): strin
   return [
     place.block.title,
     ...(place.sets > 1 ? [`set ${place.set}/${place.sets}`] : []),
-    ...(side === 'left' || side === 'right' ? [`${side} side`] : []),
+    ...(side === 'left' || side === 'right' ? [side] : []),
   ].join(' · ');
 }
 

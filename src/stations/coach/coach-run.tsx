@@ -20,7 +20,7 @@ import type { Task } from '@/core/task/task.schema';
 import type { StopDone } from '@/core/run/recorded';
 import type { ComplaintPlace } from '@/core/screen/complaints';
 import type { StopSign } from '@/core/screen/stop-signs';
-import type { Sequence } from '@/core/sequence/sequence';
+import type { Block, Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { browserVoice } from '@/devices/voice';
 import { useAlone } from '@/ui/alone';
@@ -129,11 +129,7 @@ export function CoachRun(given: Props) {
   const live = state.stage === 'running';
   const opening = live && isBefore(session) ? (sequence.lesson ?? null) : null;
   const moment = live && coached ? momentAt(coached, state.blockS) : null;
-  const mending =
-    block && state.mending !== undefined
-      ? wordsOf(block).faults.find((f) => f.index === state.mending)
-      : null;
-  const cue = block ? (mending?.mend ?? wordsOf(block).cue?.text ?? '') : '';
+  const cue = cueOf(block, state);
   useWakeLock(running);
   useSaid(
     voice,
@@ -165,15 +161,7 @@ export function CoachRun(given: Props) {
     room: () => setAsking(true),
     tap: following.taps ? following.tap : null,
   });
-  const status = (
-    <>
-      {/* One thing at a time: that all is saved goes without saying, that it is not does not. */}
-      {(room.everything || !live || autosave.state !== 'saved' || autosave.joined || autosave.recovered) && (
-        <SaveStatus autosave={autosave} />
-      )}
-      <Heard run={run} muted={room.muted} />
-    </>
-  );
+  const status = <Status run={run} muted={room.muted} always={room.everything || !live} />;
   return (
     <div
       ref={page}
@@ -275,6 +263,26 @@ export function CoachRun(given: Props) {
       <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
       <StopDialog flags={madeFor.flags} {...dialog} />
     </div>
+  );
+}
+
+/** What is said while a block runs: what mends the fault that was seen, or its cue. */
+function cueOf(block: Block | undefined, { mending }: RunState): string {
+  if (!block) return '';
+  const words = wordsOf(block);
+  return words.faults.find((f) => f.index === mending)?.mend ?? words.cue?.text ?? '';
+}
+
+/** Whether all is saved and heard. One thing at a time: that it is goes without saying, that it is not does not. */
+function Status({ run, muted, always }: { run: RunningSession; muted: boolean; always: boolean }) {
+  const { autosave } = run;
+  return (
+    <>
+      {(always || autosave.state !== 'saved' || autosave.joined || autosave.recovered) && (
+        <SaveStatus autosave={autosave} />
+      )}
+      <Heard run={run} muted={muted} />
+    </>
   );
 }
 

@@ -40,7 +40,7 @@ function LessonCue({ place, given }: { place: LessonPlace; given: CoachScreenPro
     <div className="space-y-4" data-taught>
       <Press look="row" className="w-full text-left" aria-label="Next cue" onClick={next}>
         <span
-          className={`block font-serif text-[36px] leading-snug ${cue === 2 && !wrong ? 'italic' : ''}`}
+          className={`block font-serif text-cue leading-snug ${cue === 2 && !wrong ? 'italic' : ''}`}
           data-testid="cue"
         >
           “{wrong ? block.correct : cues[cue]}”
@@ -113,7 +113,7 @@ function DrillCue({ given }: { given: CoachScreenProps }) {
         aria-label="Next cue"
         onClick={() => on({ kind: 'otherCue' })}
       >
-        <span className="block font-serif text-[36px] leading-snug" data-testid="cue">
+        <span className="block font-serif text-cue leading-snug" data-testid="cue">
           {mending ? `“${mending.mend}”` : words.cue ? `“${words.cue.text}”` : ''}
         </span>
       </Press>

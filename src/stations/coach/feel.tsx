@@ -16,7 +16,7 @@ export function Feel({ effort, onOver }: { effort: string; onOver: () => void })
   }, [leftS]);
   return (
     <div className="space-y-4" data-feel>
-      <p className="font-serif text-[36px] leading-snug">{upper(effort)}</p>
+      <p className="font-serif text-cue leading-snug">{upper(effort)}</p>
       <p className="text-count leading-none font-semibold tabular-nums" role="timer">
         {leftS ?? TRIAL_S}
       </p>

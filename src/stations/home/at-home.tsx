@@ -6,6 +6,7 @@ import type { Result } from '@/core/base/result';
 import type { HomeOfClient } from '@/core/client/case';
 import { adherenceOf } from '@/core/home/adherence';
 import { weekOf } from '@/core/home/clock-time';
+import { isSteppedDown } from '@/core/home/step-down';
 import { STOP_SIGN_LABEL } from '@/core/screen/stop-signs';
 import { nameOf } from '@/core/sequence/sequence';
 import { HomeWeek } from '@/pictures/home-week';
@@ -38,6 +39,16 @@ type Props = {
   /** Begins the next plan; null while one is being written. */
   renew: (() => void) | null;
 };
+
+/** What the phone does at half for now, since two days in a row were hard. */
+function Eased({ home: { data, reports } }: { home: HomeOfClient }) {
+  const eased = data.entries.filter((e) => isSteppedDown(e.id, reports));
+  return eased.length === 0 ? null : (
+    <Notice level="care">
+      Two hard days in a row: half as much for now. {eased.map((e) => nameOf(e.block)).join(', ')}.
+    </Notice>
+  );
+}
 
 /** The plan that is at home: how it gets there, what came back of it, and its end. */
 export function AtHome({ clientId, home, links, today, phone, actions, renew }: Props) {
@@ -94,6 +105,7 @@ export function AtHome({ clientId, home, links, today, phone, actions, renew }: 
         <div className="grid grid-cols-1 gap-x-10 gap-y-6 desk:grid-cols-[1fr_340px]">
           <div className="min-w-0 space-y-5">
             <DoneChart done={done} plan={plan} today={today} className="w-full" />
+            <Eased home={home} />
             <Back done={done} plan={plan} />
             <details>
               <summary className="text-lead">The week as it was sent</summary>

@@ -135,6 +135,11 @@ export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }
             onValue={setMinutes}
             say={() => `${minutes ?? '–'} min`}
           />
+          {kind === 'lesson' && lessonPlan.last && (
+            <p className="text-small" data-last-lesson>
+              <span className="text-soft">Last lesson:</span> {lessonPlan.last.join(' ')}
+            </p>
+          )}
           {!looked && (
             <Notice level="care">
               Nobody has looked yet, so the proposal rests on flags, goals and the school alone.

@@ -153,6 +153,7 @@ const stolen = (page: Page) =>
   });
 
 test('on every page, whatever control has the focus keeps Enter and Space', async ({ page }) => {
+  test.setTimeout(240_000);
   const file = await demoClient(page, 'Petra');
   const paths = [
     '/',

@@ -128,7 +128,10 @@ test('what is no clip is refused with a sentence that says what to do', async ({
 test('Coach follows the breath by the made-up camera', async ({ page }) => {
   test.setTimeout(180_000);
   await page.addInitScript(() =>
-    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'madeUpCamera' })),
+    localStorage.setItem(
+      'kokyu-room',
+      JSON.stringify({ everything: true, waits: false, follow: 'madeUpCamera' }),
+    ),
   );
   await propose(page, await newClient(page, 'Followed by camera'), 20);
   await page.getByRole('button', { name: 'Coach it' }).click();
@@ -144,7 +147,10 @@ test('Coach follows the breath by the camera of the machine, once lines are draw
   test.setTimeout(180_000);
   await page.addInitScript(() => {
     if (!localStorage.getItem('kokyu-room'))
-      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'camera' }));
+      localStorage.setItem(
+        'kokyu-room',
+        JSON.stringify({ everything: true, waits: false, follow: 'camera' }),
+      );
   });
   await propose(page, await newClient(page, 'Followed by a real one'), 20);
   await page.getByRole('button', { name: 'Coach it' }).click();

@@ -185,7 +185,7 @@ test(
         tones.push({ at: at ?? 0, from: this.frequency.value });
         return start.call(this, at);
       };
-      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
+      localStorage.setItem('kokyu-room', JSON.stringify({ everything: true, waits: false }));
     });
     await run(page, 'To the beat', 8);
     await startRunning(page);
@@ -257,7 +257,7 @@ test(
         }
         return connect.apply(this, to);
       } as typeof AudioNode.prototype.connect;
-      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
+      localStorage.setItem('kokyu-room', JSON.stringify({ everything: true, waits: false }));
     });
     await run(page, 'Listened to', 12);
     await toCounted(page);
@@ -291,7 +291,7 @@ test('a whole sequence from the first block to the look again, on a clock that i
   await page.addInitScript(() => {
     // A machine without sound goes by the clock of the page.
     Object.assign(window, { AudioContext: undefined });
-    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false }));
+    localStorage.setItem('kokyu-room', JSON.stringify({ everything: true, waits: false }));
     let away = false;
     Object.defineProperty(document, 'hidden', { get: () => away });
     Object.assign(window, { away: (now: boolean) => (away = now) });
@@ -413,7 +413,7 @@ test('the breath is followed by bands: who is first, who leads, and a quality th
 }) => {
   test.setTimeout(180_000);
   await page.addInitScript(() =>
-    localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'standIn' })),
+    localStorage.setItem('kokyu-room', JSON.stringify({ everything: true, waits: false, follow: 'standIn' })),
   );
   await run(page, 'Followed', 20);
   await startRunning(page);
@@ -473,7 +473,10 @@ test(
   { tag: '@timed' },
   async ({ page }) => {
     await page.addInitScript(() =>
-      localStorage.setItem('kokyu-room', JSON.stringify({ waits: false, follow: 'microphone' })),
+      localStorage.setItem(
+        'kokyu-room',
+        JSON.stringify({ everything: true, waits: false, follow: 'microphone' }),
+      ),
     );
     await run(page, 'Heard breathing', 12);
     await toCounted(page);

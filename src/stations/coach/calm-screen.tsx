@@ -246,7 +246,8 @@ function Row({
 }) {
   const { session, coached, on, does, onMore } = given;
   const { state, running } = session;
-  const waits = running && (state.aside !== undefined || state.blockS < countInFrom(coached));
+  const waits = running && state.aside !== undefined;
+  const countsIn = running && !state.aside && state.blockS < countInFrom(coached);
   return (
     <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
       {!(gate && given.rated) && (
@@ -257,12 +258,7 @@ function Row({
       {gate ? (
         <span className="grow" />
       ) : (
-        <Button
-          big
-          kind="main"
-          className="grow"
-          onClick={waits && !state.aside ? () => on({ kind: 'ready' }) : does.act}
-        >
+        <Button big kind="main" className="grow" onClick={does.act}>
           {waits ? (
             <>
               <Play aria-hidden /> Ready
@@ -281,6 +277,11 @@ function Row({
       {!gate && (
         <Button big aria-label="Next" onClick={() => on({ kind: 'next' })}>
           <ChevronRight aria-hidden />
+        </Button>
+      )}
+      {countsIn && (
+        <Button big onClick={() => on({ kind: 'ready' })}>
+          Ready
         </Button>
       )}
       {onFeel && (

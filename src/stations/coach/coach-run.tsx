@@ -116,11 +116,10 @@ export function CoachRun(given: Props) {
   const screen = useFullScreen();
   const context = useMemo<RunContext>(() => ({ ...madeFor, waits: room.waits }), [madeFor, room.waits]);
   const kept = { sequence: given.sequence, state: given.state };
-  const loudness = { turns: room.turns, pips: room.pips };
   const quiet = countsInSilence(kept.sequence);
   const run = useSession(CLIENT_RUN, runId, kept, given.rev, context, {
     silent: room.muted || quiet,
-    loudness,
+    loudness: { turns: room.turns, pips: room.pips },
   });
   const { session, coached, happen, pause, autosave } = run;
   const { sequence, state, running } = session;

@@ -139,7 +139,7 @@ async function live(base, file, { camera, lines }, playwright) {
     ],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const room = JSON.stringify({ waits: false, follow: 'camera', cameraLines: lines });
+  const room = JSON.stringify({ everything: true, waits: false, follow: 'camera', cameraLines: lines });
   await page.addInitScript((kept) => localStorage.setItem('kokyu-room', kept), room);
   await page.addInitScript(() => {
     window.seen = { pictures: 0, ms: 0 };

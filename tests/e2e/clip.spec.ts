@@ -146,7 +146,7 @@ test('Coach follows the breath by the camera of the machine, once lines are draw
 }) => {
   test.setTimeout(180_000);
   await page.addInitScript(() => {
-    if (!localStorage.getItem('kokyu-room'))
+    if (!localStorage.getItem('kokyu-room')?.includes('camera'))
       localStorage.setItem(
         'kokyu-room',
         JSON.stringify({ everything: true, waits: false, follow: 'camera' }),

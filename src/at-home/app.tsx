@@ -148,7 +148,12 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
 const drillOf = ({ doc, said }: Kept, entryId: string) => {
   const planned = doc.plan.entries.find((e) => e.id === entryId)!;
   const entry = asItIsNow(planned, said);
-  return { entry, eased: entry !== planned, words: doc.words.find((w) => w.entryId === entryId)! };
+  return {
+    entry,
+    eased: entry !== planned,
+    plain: doc.uncounted === true,
+    words: doc.words.find((w) => w.entryId === entryId)!,
+  };
 };
 
 /** The time, twice a minute: what is due changes with it. */

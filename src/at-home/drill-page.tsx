@@ -7,6 +7,8 @@ export type DrillProps = {
   words: HomeWords;
   /** Two hard days in a row: half of it for now. */
   eased: boolean;
+  /** No numbers: the client hates being counted. */
+  plain: boolean;
   onBack: () => void;
   onDone: () => void;
   onStop: () => void;

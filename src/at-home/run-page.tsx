@@ -16,8 +16,9 @@ const SAY = {
 } as const;
 
 /** A drill with its count: one word, how long still, the trunk that breathes, one cue. */
-export function RunPage({ entry, words, onBack, onDone, onStop }: DrillProps) {
-  const [silent, setSilent] = useState(false);
+export function RunPage({ entry, words, plain, onBack, onDone, onStop }: DrillProps) {
+  // Whoever hates counts hears none, until they ask for it.
+  const [silent, setSilent] = useState(plain);
   const { coached, running, t, start, pause } = useRun(entry, silent, onDone);
   useEffect(start, []); // eslint-disable-line react-hooks/exhaustive-deps
   useAwake(running);
@@ -28,7 +29,7 @@ export function RunPage({ entry, words, onBack, onDone, onStop }: DrillProps) {
   return (
     <div className="run" style={{ '--breath': volume.toFixed(2) } as CSSProperties}>
       <h1 className="name">{words.name}</h1>
-      <Count moment={moment} full={words.full} />
+      <Count moment={moment} full={words.full} plain={plain} />
       <div className="pair">
         <Trunk
           volume={volume}
@@ -63,12 +64,20 @@ export function RunPage({ entry, words, onBack, onDone, onStop }: DrillProps) {
   );
 }
 
-function Count({ moment, full }: { moment: Moment; full: boolean }) {
+function Count({ moment, full, plain }: { moment: Moment; full: boolean; plain: boolean }) {
   if (moment.kind === 'over') return <p className="phase">done</p>;
   const [word, left] =
     moment.kind === 'setUp' ? ['ready', moment.leftS] : [SAY[moment.span.phase], moment.leftS];
   const uncounted = moment.kind === 'breath' && full && moment.span.phase === 'exhale';
   const breaths = moment.kind === 'breath' && moment.span.phase !== 'free' && moment.span.phase !== 'rest';
+  if (plain)
+    return (
+      <div className="count" aria-live="off">
+        <p className={`phase ${moment.kind === 'breath' ? moment.span.phase : ''}`} data-testid="phase">
+          {word}
+        </p>
+      </div>
+    );
   return (
     <div className="count" aria-live="off">
       <p className={`phase ${moment.kind === 'breath' ? moment.span.phase : ''}`} data-testid="phase">

@@ -31,6 +31,7 @@ export async function docOf(scope: Scope, row: HomePlanRow): Promise<HomeDoc | n
       runs: known.runs.map((r) => r.state),
       memory: cueMemoryFor(scope, row.clientId, ''),
       asks: asksAtHome(scope, row),
+      ...(known.screen.data.counting ? { counting: known.screen.data.counting } : {}),
       held: stopsOf(known.screen.data).length > 0,
     },
     () => [],

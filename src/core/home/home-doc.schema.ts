@@ -46,6 +46,8 @@ export const HomeDoc = z.object({
   asks: z.boolean(),
   /** The stop signs that are watched for with this client; absent in what was sent before there were more than six. */
   stops: z.optional(z.array(StopSign).check(z.maxLength(40))),
+  /** No number is shown and no count sounds: this client hates being counted. */
+  uncounted: z.optional(z.boolean()),
   /** Nothing is done for now: the instructor waits for something first. */
   held: z.optional(z.boolean()),
 });

@@ -1,4 +1,5 @@
 import { omit } from '../base/omit';
+import type { Counting } from '../breath/counting';
 import type { Goal } from '../aims/goals';
 import { NO_CUES, rankedCues, type CueMemory } from '../run/cue-memory';
 import type { RunState } from '../run/run.schema';
@@ -22,6 +23,8 @@ export type AtHome = {
   runs: readonly Pick<RunState, 'cues'>[];
   memory?: CueMemory;
   asks: boolean;
+  /** How this client is counted; without it, as their flags have it. */
+  counting?: Counting;
   /** Something stops everything with this client until the instructor has seen to it. */
   held?: boolean;
 };
@@ -42,9 +45,17 @@ export function homeDocOf(plan: HomePlan, of: AtHome, draws: Draws): HomeDoc {
     mind: homeLines(of.flags, of.goals).filter((line) => !line.startsWith(SAID_BY_THE_PLAN)),
     asks: of.asks,
     stops: stopSignsFor(of.flags),
+    ...(isUncounted(of) ? { uncounted: true } : {}),
     ...(of.held ? { held: true } : {}),
   };
 }
+
+/** Counting is left alone: by the client’s wish, or with panic, as in a lesson. */
+const isUncounted = ({ counting, flags }: AtHome): boolean =>
+  counting === undefined ? Boolean(flags.panic) : counting === 'none';
+
+/** A dose without a number. Common practice, no source. */
+const UNCOUNTED = { counts: 'As it comes', dose: 'About half a favourite song; less is fine' } as const;
 
 /** What the plan itself says with its times. */
 const SAID_BY_THE_PLAN = 'Once every 60 to 75 minutes';
@@ -72,8 +83,7 @@ function wordsAtHome({ id, block }: HomeEntry, of: AtHome, draws: Draws): HomeWo
     place: place.map((s) => s.text),
     steps: rest.map((s) => s.text),
     cues: cuesAtHome(block, of),
-    counts: row.counts,
-    dose: row.dose,
+    ...(isUncounted(of) ? UNCOUNTED : { counts: row.counts, dose: row.dose }),
     feeling: row.feeling,
     full: block.breathing.kind === 'paced' && block.breathing.full === true,
     pictures: draws(row),

@@ -1,3 +1,4 @@
+import type { Flags } from '@/core/screen/flags';
 import fc from 'fast-check';
 import { homeDocOf, firstNameOf } from '@/core/home/home-doc';
 import { HomeDoc } from '@/core/home/home-doc.schema';
@@ -85,6 +86,31 @@ describe('moments in a time zone', () => {
 });
 
 describe('what goes to a phone', () => {
+  it('has no number for who hates being counted, or with panic, unless the instructor counts all the same', () => {
+    const entries = fc.sample(anyEntries, { numRuns: 30, seed: 4 }).find((e) => e.length > 0)!;
+    const of = (flags: Flags, counting?: 'none' | 'aloud') =>
+      homeDocOf(
+        planOf({ entries }),
+        {
+          planId: '11111111-1111-4111-8111-111111111111',
+          number: 1,
+          name: 'Petra',
+          flags,
+          goals: [],
+          runs: [],
+          asks: false,
+          ...(counting ? { counting } : {}),
+        },
+        () => [],
+      );
+    for (const doc of [of({}, 'none'), of({ panic: true })]) {
+      expect(doc.uncounted).toBe(true);
+      for (const w of doc.words) expect(`${w.counts} ${w.dose}`).not.toMatch(/\d/);
+    }
+    expect(of({ panic: true }, 'aloud').uncounted).toBeUndefined();
+    expect(of({}).words.some((w) => /\d/.test(w.dose))).toBe(true);
+  });
+
   it('names nobody but by the first name, no flag and no reason, whoever it is', () => {
     fc.assert(
       fc.property(anyFlags, anyEntries, (flags, entries) => {

@@ -91,13 +91,14 @@ try {
   await page.getByRole('heading', { name: 'Ask today' }).waitFor();
   await page.getByRole('button', { name: 'Save lesson' }).evaluate((e) => e.scrollIntoView());
   await shot('lesson');
-  await newest(`${wen}/write`);
+  await page.getByRole('button', { name: 'Save lesson' }).click();
+  await page.locator('[data-sets]').waitFor();
   await page.mouse.move(640, 4);
   await shot('write');
   await page.getByRole('button', { name: 'Sheets and files' }).click();
   const paper = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await paper.goto(
-    `http://127.0.0.1:${port}${await page.getByRole('link', { name: 'Print' }).last().getAttribute('href')}`,
+    `http://127.0.0.1:${port}${await page.locator('a[href*="for=home"]').getAttribute('href')}`,
     { waitUntil: 'networkidle' },
   );
   await paper.screenshot({ path: join(out, 'sheet-client.png') });
@@ -146,11 +147,11 @@ try {
   await page.getByRole('button', { name: 'Coach it' }).click();
   await page.getByRole('button', { name: 'To the sign' }).click();
   await page.getByRole('button', { name: /^Begin/ }).click();
-  await page.getByRole('button', { name: 'Ready now' }).first().click();
+  await page.getByRole('button', { name: 'Ready', exact: true }).click();
   await page.waitForTimeout(800);
-  await page.getByRole('button', { name: 'Next' }).click();
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
   await page.waitForTimeout(600);
-  await page.getByRole('button', { name: 'Next' }).click();
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
   await page.waitForTimeout(3400);
   await shot('gate');
 } finally {

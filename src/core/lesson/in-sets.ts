@@ -1,4 +1,5 @@
 import { omit } from '../base/omit';
+import type { ComplaintPlace } from '../screen/complaints';
 import { mayBeDone, type JudgedFor } from '../sequence/judge';
 import type { LessonSet } from '../sequence/lesson.schema';
 import { drillOf, MOST_BLOCKS, type Block, type Sequence } from '../sequence/sequence';
@@ -11,7 +12,10 @@ const MOST_SET_UP_S = 600;
  * A lesson as it is run: each set a block of its own, with its own breath, and the free breathing after it before the next.
  * A set of one side is run on that side alone.
  */
-export function inSets(sequence: Sequence, whom: JudgedFor): Sequence {
+export function inSets(
+  sequence: Sequence,
+  whom: JudgedFor & { places?: readonly ComplaintPlace[] },
+): Sequence {
   const lesson = lessonNow(sequence, whom);
   if (!lesson) return sequence;
   let freeS = 0;

@@ -35,7 +35,8 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
   const { session, coached, status, on, does } = given;
   const { sequence, state } = session;
   const { block } = coached.placed;
-  const [feeling, setFeeling] = useState(false);
+  /** The block whose effort is being felt. */
+  const [feeling, setFeeling] = useState<string | null>(null);
   const [late, setLate] = useState(false);
   const moment = momentAt(coached, state.blockS);
   const setUp = moment.kind === 'setUp';
@@ -103,11 +104,11 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
               }
             />
           )}
-          {(!setUp || gate) && <Counted {...{ session, coached, set, place, on }} />}
+          {(!setUp || gate || !state.aside) && <Counted {...{ session, coached, set, place, on }} />}
         </div>
         <div className="min-w-0">
-          {feeling && place ? (
-            <Feel effort={place.block.effort} onOver={() => setFeeling(false)} />
+          {feeling === block.id && place ? (
+            <Feel effort={place.block.effort} onOver={() => setFeeling(null)} />
           ) : gate ? (
             <GatePanel
               key={block.id}
@@ -136,7 +137,11 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
       <Row
         given={given}
         gate={gate !== null}
-        onFeel={place && place.block.effortPct > 0 && !gate ? () => setFeeling((f) => !f) : null}
+        onFeel={
+          place && place.block.effortPct > 0 && !gate
+            ? () => setFeeling((f) => (f === block.id ? null : block.id))
+            : null
+        }
       />
       {late && (
         <LateDialog

@@ -49,7 +49,7 @@ export function LessonOpening(given: Props) {
     if (today.end !== null) return;
     on({
       kind: 'open',
-      sequence: inSets(today.sequence, context),
+      sequence: inSets(today.sequence, { ...context, places }),
       said: today.changes.join(' ').slice(0, 500),
     });
     on({ kind: 'start' });

@@ -168,6 +168,37 @@ export function printVisits(visits: readonly CalendarVisit[], stamp: Date): stri
   return `${calendar.toString()}\r\n`;
 }
 
+/** Something for home at a moment of the day that no clock knows: while the kettle boils, on getting up. */
+export type DailyThing = { title: string; text: string };
+
+/**
+ * Things for home as whole days of a calendar (RFC 5545), each every day for so many days: their moment is in the words, since
+ * a time of day would be made up.
+ *
+ * @param uid the same for the same lesson, so that a second file replaces the first @param from first day, as 2026-12-02
+ */
+export function printDaily(
+  things: readonly DailyThing[],
+  { uid, from, days, stamp }: { uid: string; from: string; days: number; stamp: Date },
+): string {
+  const calendar = new ICAL.Component('vcalendar');
+  calendar.addPropertyWithValue('version', '2.0');
+  calendar.addPropertyWithValue('prodid', '-//Kokyu//Home practice//EN');
+  things.forEach(({ title, text }, i) => {
+    const made = new ICAL.Component('vevent');
+    made.addPropertyWithValue('uid', `thing${i + 1}.${uid}@kokyu.invalid`);
+    made.addPropertyWithValue('dtstamp', utc(stamp));
+    made.addPropertyWithValue('dtstart', ICAL.Time.fromDateString(from));
+    made.addPropertyWithValue('rrule', new ICAL.Recur({ freq: 'DAILY', count: days }));
+    made.addPropertyWithValue('summary', title);
+    made.addPropertyWithValue('description', text);
+    made.addPropertyWithValue('transp', 'TRANSPARENT');
+    made.addPropertyWithValue('class', 'PRIVATE');
+    calendar.addSubcomponent(made);
+  });
+  return `${calendar.toString()}\r\n`;
+}
+
 const MOST_EVENTS = 2000;
 
 /**

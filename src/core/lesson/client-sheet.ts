@@ -57,3 +57,10 @@ export function clientSheet(lesson: Lesson, { blocks }: Pick<Sequence, 'blocks'>
     call: stopped(upper(lesson.home.find((h) => !asAbove(h.call))?.call ?? 'your instructor')),
   };
 }
+
+/** The things of a sheet as days of a calendar: the moment as the title, what to do and when to stop under it. */
+export const dailyThings = ({ things, stop, call }: ClientLessonSheet): { title: string; text: string }[] =>
+  things.map((t) => ({
+    title: t.when,
+    text: [t.does, t.dose, `Stop if: ${stop}`, `Then call: ${call}`].join('\n'),
+  }));

@@ -2,10 +2,13 @@
 
 import type { ClientLessonSheet as Sheet } from '@/core/lesson/client-sheet';
 import { Figure } from '@/pictures/figure';
+import { buttonClass } from '@/ui/button';
 import { PrintButton } from '@/ui/print-button';
 
+type Props = { sheet: Sheet; from: string; large: boolean; calendar: string };
+
 /** What a client takes home, as the browser prints it: one thing a row, its picture, when to stop. */
-export function ClientLessonSheet({ sheet, from, large }: { sheet: Sheet; from: string; large: boolean }) {
+export function ClientLessonSheet({ sheet, from, large, calendar }: Props) {
   return (
     <article
       className={`sheet sheet-client mx-auto max-w-[820px] ${large ? 'sheet-large' : ''}`}
@@ -14,6 +17,13 @@ export function ClientLessonSheet({ sheet, from, large }: { sheet: Sheet; from: 
     >
       <div className="no-print flex gap-3 py-3">
         <PrintButton />
+        <a
+          className={buttonClass()}
+          download="home.ics"
+          href={`data:text/calendar;charset=utf-8,${encodeURIComponent(calendar)}`}
+        >
+          Calendar file
+        </a>
       </div>
       <h1 className="border-b-[1.5px] border-ink pb-1 text-[1.9em]">{sheet.title}</h1>
       {sheet.things.map((thing, i) => (

@@ -1,4 +1,6 @@
-import { clientSheet } from '@/core/lesson/client-sheet';
+import ICAL from 'ical.js';
+import { printDaily } from '@/core/formats/icalendar';
+import { clientSheet, dailyThings } from '@/core/lesson/client-sheet';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
 import { inSets } from '@/core/lesson/in-sets';
 import type { LessonInput } from '@/core/lesson/input';
@@ -87,6 +89,34 @@ it('what goes home on paper has a moment, a dose, a picture and when to stop, an
     expect(sheet.stop).not.toMatch(/as above/i);
     expect(sheet.call).not.toMatch(/as above/i);
   }
+});
+
+it('goes into a calendar as whole days for a fortnight, with its moment as the title (RFC 5545, read back by ical.js)', () => {
+  const { whole, lesson } = of(MODEL_CLIENTS[0]!);
+  const sheet = clientSheet(lesson, whole);
+  const text = printDaily(dailyThings(sheet), {
+    uid: 'aaaa',
+    from: '2026-12-02',
+    days: 14,
+    stamp: new Date('2026-12-02T08:00:00Z'),
+  });
+  const events = new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents('vevent');
+  expect(events.map((e) => e.getFirstPropertyValue('summary'))).toEqual(sheet.things.map((t) => t.when));
+  for (const e of events) {
+    const event = new ICAL.Event(e);
+    const all: string[] = [];
+    const each = event.iterator();
+    for (let at = each.next(); at; at = each.next()) all.push(at.toString());
+    expect([all[0], all.at(-1), all.length, event.startDate.isDate]).toEqual([
+      '2026-12-02',
+      '2026-12-15',
+      14,
+      true,
+    ]);
+    expect(event.description).toContain(sheet.stop);
+  }
+  expect(new Set(events.map((e) => e.getFirstPropertyValue('uid'))).size).toBe(events.length);
+  expect(text.split('\r\n').every((line) => new TextEncoder().encode(line).length <= 75)).toBe(true);
 });
 
 it('two windows that edit a lesson both keep what they did; the same set changed twice is a clash', () => {

@@ -1,5 +1,7 @@
 import * as z from 'zod';
-import { clientSheet, type ClientLessonSheet } from '@/core/lesson/client-sheet';
+import { dayIn } from '@/core/home/clock-time';
+import { printDaily } from '@/core/formats/icalendar';
+import { clientSheet, dailyThings, type ClientLessonSheet } from '@/core/lesson/client-sheet';
 import { lessonNow } from '@/core/lesson/lesson-now';
 import type { Lesson } from '@/core/sequence/lesson.schema';
 import { flagsOf } from '@/core/screen/known';
@@ -38,6 +40,20 @@ export function askedClientSheet(scope: Scope, sequenceId: string): ClientLesson
   const lesson = askedLesson(scope, sequenceId);
   const row = lesson && findSequence(scope, sequenceId);
   return row ? clientSheet(lesson, row.data) : null;
+}
+
+/** Until the next visit, days. Our choice. */
+const HOME_DAYS = 14;
+
+/** What goes home as a calendar file, from today on by the server’s clock. */
+export function homeCalendar(sheet: ClientLessonSheet, sequenceId: string): string {
+  const now = new Date();
+  return printDaily(dailyThings(sheet), {
+    uid: sequenceId,
+    from: dayIn(Intl.DateTimeFormat().resolvedOptions().timeZone, now),
+    days: HOME_DAYS,
+    stamp: now,
+  });
 }
 
 /** The lesson of a sequence as it stands, or null where it has none. */

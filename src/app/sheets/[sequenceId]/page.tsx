@@ -4,7 +4,7 @@ import { SheetPage } from '@/stations/sheet/sheet-page';
 import { LessonSheet } from '@/stations/sheet/lesson-sheet';
 import { house } from '@/server/settings';
 import { ClientLessonSheet } from '@/stations/sheet/client-lesson-sheet';
-import { askedClientSheet, askedLesson, askedSheet } from './asked-sheet';
+import { askedClientSheet, homeCalendar, askedLesson, askedSheet } from './asked-sheet';
 
 type Props = {
   params: Promise<{ sequenceId: string }>;
@@ -25,7 +25,14 @@ export default async function PrintedSheet({ params, searchParams }: Props) {
     const scope = await scopeOfRequest();
     const sheet = askedClientSheet(scope, sequenceId);
     if (!sheet) notFound();
-    return <ClientLessonSheet sheet={sheet} from={house(scope).name} large={search.get('large') === '1'} />;
+    return (
+      <ClientLessonSheet
+        sheet={sheet}
+        from={house(scope).name}
+        large={search.get('large') === '1'}
+        calendar={homeCalendar(sheet, sequenceId)}
+      />
+    );
   }
   const asked = askedSheet(await scopeOfRequest(), sequenceId, search);
   if (!asked) notFound();

@@ -31,6 +31,9 @@ export function breathS({ breath }: LessonSet): number | null {
   }
 }
 
+/** What the file of a lesson holds of one set, s. */
+const MOST_S = 7200;
+
 /** The set with its time and its dose in words as its breath and count now have them. */
 export function timed(set: LessonSet): LessonSet {
   const { breath, count } = set;
@@ -43,7 +46,7 @@ export function timed(set: LessonSet): LessonSet {
         : toldOf(breath, set.side);
   if (count === undefined || each === null) return { ...set, told };
   const dose = (set.dose ?? `${count} breaths`).replace(/^\d+/, String(count));
-  return { ...set, told, dose, workS: Math.round(count * each) };
+  return { ...set, told, dose, workS: Math.min(MOST_S, Math.round(count * each)) };
 }
 
 /** How the breath of a set is written where nobody wrote it. */

@@ -14,7 +14,6 @@ import {
   type RunContext,
   type Session,
 } from './session';
-import type { RunEvent } from './step';
 
 /** An answer of the day, while the lesson has not begun. */
 export function withAnswer(session: Session, id: string, yes: boolean | null): Session {
@@ -25,11 +24,11 @@ export function withAnswer(session: Session, id: string, yes: boolean | null): S
   return { ...session, state: { ...state, lesson: { ...state.lesson, day } } };
 }
 
+/** A try of the sign, at the start or again at the end; null takes it out. */
+type SignTried = { when: 'first' | 'again'; tried: number; value: number | null };
+
 /** A try of the sign. What was taken at the start stands once the lesson has begun, so that nothing is made to fit. */
-export function withSign(
-  session: Session,
-  { when, tried, value }: Extract<RunEvent, { kind: 'sign' }>,
-): Session {
+export function withSign(session: Session, { when, tried, value }: SignTried): Session {
   const { state } = session;
   if (when === 'first' && state.lesson?.opened) return session;
   const before = state.lesson?.[when] ?? [];

@@ -26,6 +26,9 @@ const EXCUSED: Record<string, string> = {
   'core/class/common.ts': 'a common block is nobody’s; each member’s own is judged in own.ts',
   'stations/class/class-station.tsx': 'changes the common block; each member’s own is judged in own.ts',
   'stations/home/entry-list.tsx': 'the editor around it runs homeProblems at every change',
+  'core/lesson/mend-lesson.ts':
+    'offers a whole sequence; the editor that takes it runs problemsOf at every change',
+  'stations/write/lesson-staves.tsx': 'draws a drag; the editor around it runs problemsOf at every change',
   'stations/write/block-editor.tsx': 'the editor around it runs problemsOf at every change',
 };
 

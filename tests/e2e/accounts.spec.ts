@@ -196,7 +196,9 @@ test('an assistant coaches what was given for today and sees nothing of the file
     .click();
   await tam.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
   await tam.keyboard.press(' ');
-  await expect(tam.getByText(/^All saved/)).toBeVisible();
+  // One thing at a time says only what is not saved.
+  await expect(tam.getByRole('button', { name: /^(Pause|Ready)$/ }).first()).toBeVisible();
+  await expect(tam.getByText('Not yet on disk')).toHaveCount(0);
   const goals = onDisk(
     (db) =>
       db

@@ -195,9 +195,12 @@ test('an assistant coaches what was given for today and sees nothing of the file
     .first()
     .click();
   await tam.waitForURL(/\/coach\/[0-9a-f-]{36}$/);
-  await tam.keyboard.press(' ');
+  // A key that is pressed before the page has taken over is lost.
+  await expect(async () => {
+    await tam.keyboard.press(' ');
+    await expect(tam.getByRole('button', { name: /^(Pause|Ready)$/ }).first()).toBeVisible({ timeout: 1500 });
+  }).toPass();
   // One thing at a time says only what is not saved.
-  await expect(tam.getByRole('button', { name: /^(Pause|Ready)$/ }).first()).toBeVisible();
   await expect(tam.getByText('Not yet on disk')).toHaveCount(0);
   const goals = onDisk(
     (db) =>

@@ -150,8 +150,7 @@ try {
   await page.getByRole('button', { name: 'Ready', exact: true }).click();
   await page.waitForTimeout(800);
   await page.getByRole('button', { name: 'Next', exact: true }).click();
-  await page.waitForTimeout(600);
-  await page.getByRole('button', { name: 'Next', exact: true }).click();
+  await page.locator('[data-gate]').waitFor();
   await page.waitForTimeout(3400);
   await shot('gate');
 } finally {

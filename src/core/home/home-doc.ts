@@ -1,6 +1,7 @@
 import { omit } from '../base/omit';
 import type { Counting } from '../breath/counting';
 import type { Goal } from '../aims/goals';
+import { countingOf } from '../lesson/whom';
 import { NO_CUES, rankedCues, type CueMemory } from '../run/cue-memory';
 import type { RunState } from '../run/run.schema';
 import { buildOf } from '../screen/build';
@@ -50,9 +51,7 @@ export function homeDocOf(plan: HomePlan, of: AtHome, draws: Draws): HomeDoc {
   };
 }
 
-/** Counting is left alone: by the client’s wish, or with panic, as in a lesson. */
-const isUncounted = ({ counting, flags }: AtHome): boolean =>
-  counting === undefined ? Boolean(flags.panic) : counting === 'none';
+const isUncounted = (of: Pick<AtHome, 'counting' | 'flags'>): boolean => countingOf(of) === 'none';
 
 /** A dose without a number. Common practice, no source. */
 const UNCOUNTED = { counts: 'As it comes', dose: 'About half a favourite song; less is fine' } as const;

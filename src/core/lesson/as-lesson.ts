@@ -4,6 +4,7 @@ import type { Demand } from '../drills/drill';
 import { blockS, lessonS } from '../sequence/lesson';
 import type { LessonBlock } from '../sequence/lesson.schema';
 import { clock, drillOf, MOST_BLOCKS, type Block, type Sequence } from '../sequence/sequence';
+import { freeId } from '../sequence/edit';
 import { taskMade } from './compose';
 import { framed } from './frame';
 import { frameFor } from './frame-for';
@@ -56,7 +57,7 @@ export function asLesson(sequence: Sequence, input: LessonInput): Result<AsLesso
   const part = task && task.grade > 0 ? taskMade(task, frame.input, new Set<Demand>(effects.without)) : null;
   if (task && part && made.length < MOST_BLOCKS) {
     const block = taskBlockFrom(part, { from, index: made.length, frame });
-    const id = freeId(sequence.blocks);
+    const id = freeId(sequence);
     if (blockS(block) <= openS) made.push({ base: { ...part.base, id }, block: { ...block, id } });
     else
       says.push(`${task.task.name} needs ${clock(blockS(block))}, and ${clock(Math.max(0, openS))} is open.`);
@@ -79,10 +80,4 @@ export function asLesson(sequence: Sequence, input: LessonInput): Result<AsLesso
     },
     says,
   });
-}
-
-function freeId(blocks: readonly Pick<Block, 'id'>[]): string {
-  let n = blocks.length + 1;
-  while (blocks.some((b) => b.id === `b${n}`)) n++;
-  return `b${n}`;
 }

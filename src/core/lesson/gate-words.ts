@@ -52,10 +52,9 @@ export function gated(block: LessonBlock): LessonBlock {
       : [],
   );
   const all = [...rules, ...missing];
-  if (all.length === 0) return { ...block, gate: { ...block.gate, rules: block.gate.rules } };
-  return all.length === block.gate.rules.length && missing.length === 0
-    ? block
-    : { ...block, gate: { told: gateTold(all), rules: all } };
+  // A gate without a rule is none: the last one stays.
+  const same = all.length === 0 || (missing.length === 0 && rules.length === block.gate.rules.length);
+  return same ? block : { ...block, gate: { told: gateTold(all), rules: all } };
 }
 
 /** One gate before set 2 holds for the sets after it as well, where these go on as it did. */

@@ -171,7 +171,8 @@ function editBlock(block: Block, edit: BlockEdit): Block {
   }
 }
 
-function freeId(sequence: Sequence): string {
+/** An id that no block of a sequence has. */
+export function freeId(sequence: Pick<Sequence, 'blocks'>): string {
   const used = new Set(sequence.blocks.map((b) => b.id));
   let n = sequence.blocks.length + 1;
   while (used.has(`b${n}`)) n++;

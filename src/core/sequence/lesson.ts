@@ -9,6 +9,10 @@ const freeS = (block: Pick<LessonBlock, 'sets'>): number => sum(block.sets.map((
 /** Seconds that a block takes, its set-up and its free breathing included. */
 export const blockS = (block: LessonBlock): number => block.teachS + guidedS(block) + freeS(block);
 
+/** Seconds of a part, its teaching, guided and free time together. */
+export const spentS = (t: { teachS: number; guidedS: number; freeS: number }): number =>
+  t.teachS + t.guidedS + t.freeS;
+
 /** One row of the table of times, all in seconds. */
 export type TimeRow = { part: string; teachS: number; guidedS: number; freeS: number; totalS: number };
 
@@ -17,7 +21,7 @@ export function timesOf(lesson: Lesson): TimeRow[] {
   const row = (part: string, t: { teachS: number; guidedS: number; freeS: number }): TimeRow => ({
     part,
     ...t,
-    totalS: t.teachS + t.guidedS + t.freeS,
+    totalS: spentS(t),
   });
   return [
     row('Ask, sign', lesson.sign.time),

@@ -26,7 +26,6 @@ import { describeTone } from '@/core/tone/tone';
 import { POSITION } from '@/core/body/positions';
 import { browserVoice } from '@/devices/voice';
 import { BreathLine } from '@/pictures/breath-line';
-import { RunStrip } from '@/pictures/run-strip';
 import { Trunk } from '@/pictures/trunk';
 import { CoachFigure } from '@/stations/coach/coach-figure';
 import { CourseRow } from '@/stations/coach/course-row';
@@ -36,6 +35,7 @@ import { Now } from '@/stations/coach/now';
 import { useRoom } from '@/stations/coach/room';
 import { RoomDialog } from '@/stations/coach/room-dialog';
 import { breathSaid, RunButtons } from '@/stations/coach/run-buttons';
+import { RunProgress } from '@/stations/coach/run-progress';
 import { Spoken } from '@/stations/coach/spoken';
 import { StopDialog } from '@/stations/coach/stop-dialog';
 import { Tool } from '@/stations/coach/tool';
@@ -315,13 +315,7 @@ function Head({ name, session, coached, children }: Shown & { children?: ReactNo
         </div>
         <div className="flex flex-wrap items-start gap-1">{children}</div>
       </header>
-      <RunStrip
-        sequence={sequence}
-        index={state.index}
-        blockS={state.blockS}
-        title={`Block ${state.index + 1} of ${sequence.blocks.length}, ${clock(leftS(session))} to go`}
-        className="mt-1 h-[30px] w-full shrink-0"
-      />
+      <RunProgress session={session} className="h-[30px]" />
     </>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { ChevronLeft, ChevronRight, Ellipsis, OctagonX, Pause, Play, X } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Ellipsis, OctagonX, X } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { stopped, upper } from '@/core/base/sentence';
@@ -14,7 +14,6 @@ import { clock, nameOf } from '@/core/sequence/sequence';
 import { lessonBlockId } from '@/core/sequence/set-block';
 import { wordsOf } from '@/core/sequence/words';
 import { BreathLine } from '@/pictures/breath-line';
-import { RunStrip } from '@/pictures/run-strip';
 import { Trunk } from '@/pictures/trunk';
 import { Button } from '@/ui/button';
 import { Press } from '@/ui/press';
@@ -24,6 +23,8 @@ import { CueCard } from './cue-card';
 import { GatePanel } from './gate-panel';
 import { Now } from './now';
 import { RateStrip } from './rate-strip';
+import { ActLabel } from './run-buttons';
+import { RunProgress } from './run-progress';
 import { SetCount } from './set-count';
 import { Spoken } from './spoken';
 
@@ -70,13 +71,7 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
           <X size={24} aria-hidden />
         </Press>
       </header>
-      <RunStrip
-        sequence={sequence}
-        index={state.index}
-        blockS={state.blockS}
-        title={`Block ${state.index + 1} of ${sequence.blocks.length}, ${clock(leftS(session))} to go`}
-        className="mt-1 h-[22px] w-full shrink-0"
-      />
+      <RunProgress session={session} className="h-[22px]" />
       <div className="flex min-h-6 flex-wrap gap-x-6">
         {status}
         <p role="status" className="text-small text-soft" data-testid="said">
@@ -251,7 +246,6 @@ function Row({
 }) {
   const { session, coached, on, does, onMore } = given;
   const { state, running } = session;
-  const waits = running && state.aside !== undefined;
   const countsIn = running && !state.aside && state.blockS < countInFrom(coached);
   return (
     <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
@@ -264,19 +258,7 @@ function Row({
         <span className="grow" />
       ) : (
         <Button big kind="main" className="grow" onClick={does.act}>
-          {waits ? (
-            <>
-              <Play aria-hidden /> Ready
-            </>
-          ) : running ? (
-            <>
-              <Pause aria-hidden /> Pause
-            </>
-          ) : (
-            <>
-              <Play aria-hidden /> {state.blockS > 0 || state.aside ? 'Go on' : 'Start'}
-            </>
-          )}
+          <ActLabel session={session} waiting="Ready" />
         </Button>
       )}
       {!gate && (

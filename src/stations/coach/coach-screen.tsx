@@ -28,7 +28,6 @@ import { lessonBlockId, setNumber } from '@/core/sequence/set-block';
 import { wordsOf } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
 import { BreathLine } from '@/pictures/breath-line';
-import { RunStrip } from '@/pictures/run-strip';
 import { Trunk } from '@/pictures/trunk';
 import { Button } from '@/ui/button';
 import { KeysButton } from '@/ui/hotkeys';
@@ -41,6 +40,7 @@ import type { Following } from './use-follow';
 import { Now } from './now';
 import { RateStrip } from './rate-strip';
 import { breathSaid, RunButtons } from './run-buttons';
+import { RunProgress } from './run-progress';
 import { Spoken } from './spoken';
 import { Tool } from './tool';
 import { WordsPanel } from './words-panel';
@@ -94,13 +94,7 @@ export function CoachScreen(given: CoachScreenProps & { onLess: () => void }) {
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8">
       <Head {...given} />
-      <RunStrip
-        sequence={sequence}
-        index={state.index}
-        blockS={state.blockS}
-        title={`Block ${state.index + 1} of ${sequence.blocks.length}, ${clock(leftS(session))} to go`}
-        className="mt-1 h-[30px] w-full shrink-0"
-      />
+      <RunProgress session={session} className="h-[30px]" />
       <div className="flex min-h-6 flex-wrap gap-x-6">
         {status}
         <p role="status" className="text-small text-soft" data-testid="said">

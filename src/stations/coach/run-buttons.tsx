@@ -30,19 +30,10 @@ export function RunButtons({ session, coached, on, act, pause, gate = false, chi
         <ChevronLeft aria-hidden /> Back
       </Button>
       <Button big kind="main" className="grow" onClick={act}>
-        {waits ? (
-          <>
-            <Play aria-hidden /> {gate ? 'Further' : state.aside?.kind === 'rest' ? 'Go on now' : 'Ready now'}
-          </>
-        ) : running ? (
-          <>
-            <Pause aria-hidden /> Pause
-          </>
-        ) : (
-          <>
-            <Play aria-hidden /> {state.blockS > 0 || state.aside ? 'Go on' : 'Start'}
-          </>
-        )}
+        <ActLabel
+          session={session}
+          waiting={gate ? 'Further' : state.aside?.kind === 'rest' ? 'Go on now' : 'Ready now'}
+        />
       </Button>
       {waits && (
         <Button big onClick={pause}>
@@ -59,6 +50,22 @@ export function RunButtons({ session, coached, on, act, pause, gate = false, chi
       </Button>
       {children}
     </div>
+  );
+}
+
+/** What the large button does now. @param waiting what it says while a set-up, a rest or a gate waits for a hand */
+export function ActLabel({ session, waiting }: { session: Session; waiting: string }) {
+  const { state, running } = session;
+  const [Sign, says] =
+    running && state.aside !== undefined
+      ? [Play, waiting]
+      : running
+        ? [Pause, 'Pause']
+        : [Play, state.blockS > 0 || state.aside ? 'Go on' : 'Start'];
+  return (
+    <>
+      <Sign aria-hidden /> {says}
+    </>
   );
 }
 

@@ -5,7 +5,13 @@ import type { Block } from '@/core/sequence/sequence';
 import type { Edit } from '@/core/sequence/edit';
 import { Stepper } from './stepper';
 
-const PHASE_LABEL: Record<Phase, string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'pause' };
+/** What each part of a breath is called in the editor. */
+export const PHASE_LABEL: Record<Phase, string> = {
+  inhale: 'in',
+  holdIn: 'hold',
+  exhale: 'out',
+  holdOut: 'pause',
+};
 
 /** How long a block's breath and its rounds are, each with less and more. */
 export function BlockLengths({ block, onEdit }: { block: Block; onEdit: (edit: Edit) => void }) {

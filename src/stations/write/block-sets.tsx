@@ -1,16 +1,16 @@
 'use client';
 
 import { useState } from 'react';
-import { PHASES, PHASE_KEY, type Phase } from '@/core/breath/pattern';
+import { PHASES, PHASE_KEY } from '@/core/breath/pattern';
 import { BREATH_KINDS, type BreathKind, type LessonEdit } from '@/core/lesson/edit-lesson';
 import type { LessonBlock, LessonSet } from '@/core/sequence/lesson.schema';
 import { clock } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { Press } from '@/ui/press';
 import { labelled, Select } from '@/ui/select';
+import { PHASE_LABEL } from './block-lengths';
 import { Stepper } from './stepper';
 
-const PHASE_LABEL: Record<Phase, string> = { inhale: 'in', holdIn: 'hold', exhale: 'out', holdOut: 'pause' };
 const KIND_LABEL: Record<BreathKind, string> = {
   seconds: 'seconds',
   steps: 'steps',

@@ -6,6 +6,7 @@ import { gateBefore } from '@/core/lesson/gates';
 import { inSets } from '@/core/lesson/in-sets';
 import type { JudgedFor } from '@/core/sequence/judge';
 import { applyEdit, type Edit } from '@/core/sequence/edit';
+import { spentS } from '@/core/sequence/lesson';
 import type { Sequence } from '@/core/sequence/sequence';
 import { lessonBlockId, setNumber } from '@/core/sequence/set-block';
 import { Staves } from '@/pictures/staves';
@@ -43,7 +44,7 @@ export function LessonStaves({ kept, client, selected, marked, onTake, onPick, o
     [sets],
   );
   const time = kept.lesson?.sign.time;
-  const sign = useMemo(() => ({ leadS: time ? time.teachS + time.guidedS + time.freeS : 0 }), [time]);
+  const sign = useMemo(() => ({ leadS: time ? spentS(time) : 0 }), [time]);
   const everySet = useMemo(
     () => new Set(sets.blocks.filter((b) => selected.has(lessonBlockId(b.id))).map((b) => b.id)),
     [sets, selected],

@@ -1,6 +1,7 @@
 'use client';
 
 import type { ComponentProps } from 'react';
+import { spentS } from '@/core/sequence/lesson';
 import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
 import { Staves } from '@/pictures/staves';
 import { useDrafted, type DraftStore } from './use-sequence-editor';
@@ -17,8 +18,7 @@ export const LiveStaves = ({
 );
 
 /** What a lesson takes before its first block and after the sign, s; the sign again stands in the place of the look. */
-const aroundS = ({ sign: { time }, homeS }: NonNullable<Sequence['lesson']>): number =>
-  time.teachS + time.guidedS + time.freeS + homeS;
+const aroundS = ({ sign, homeS }: NonNullable<Sequence['lesson']>): number => spentS(sign.time) + homeS;
 
 /** Below this, seconds, the time is said to be met. */
 const MET_S = 0.5;

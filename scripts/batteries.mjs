@@ -102,6 +102,27 @@ export async function due() {
 /** Under which name the tests in the browser are noted: together they are one battery, which rests on the whole application. */
 export const BROWSER = 'tests/e2e';
 
+/** Walked in every run: a client from Screen to Follow, a lesson, what must stop. */
+const ALWAYS = ['story', 'lesson', 'verdict'];
+const TURNS = 7;
+
+/** The tests in the browser whose turn it is: those of every run and a seventh of the rest, another each day, all in a week. */
+export function turn(day = Math.floor(Date.now() / 86_400_000)) {
+  const specs = below(BROWSER).filter((file) => file.endsWith('.spec.ts'));
+  const always = specs.filter((file) => ALWAYS.some((name) => file.endsWith(`/${name}.spec.ts`)));
+  const turns = Array.from({ length: TURNS }, () => ({ size: 0, files: [] }));
+  const rest = specs.filter((file) => !always.includes(file));
+  // The longest first, each to the turn that has least to do.
+  for (const [file, size] of rest
+    .map((file) => [file, read(file).length])
+    .sort(([a, m], [b, n]) => n - m || a.localeCompare(b))) {
+    const least = turns.reduce((a, b) => (b.size < a.size ? b : a));
+    least.size += size;
+    least.files.push(file);
+  }
+  return [...always, ...turns[day % TURNS].files].sort();
+}
+
 /** What no page and no test in the browser asks. */
 const ASIDE =
   /^scripts\/(battery|batteries|bench|bundle-load|check|golden|ipd|kills|load|mutants|related|screenshots|soak|test)[\w-]*\.|^src\/cli\//;

@@ -1,18 +1,17 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { BROWSER, due, isBrowserDue, note } from './batteries.mjs';
+import { due, isBrowserDue, turn } from './batteries.mjs';
 import { fetchIpd } from './fetch-ipd.mjs';
 import { ENV, ensureInstalled, NEXT, ROOT, run } from './lib.mjs';
 
-// npm test: installs what is missing, then types, lint, Jest and Playwright. The last line is `N passed, N failed`.
+// npm test: installs what is missing, then types, lint, Jest and Playwright. Batteries and the tests in the browser take
+// their part of the day; `npm run battery` runs them whole. The last line is `N passed, N failed`.
 const totals = { passed: 0, failed: 0 };
 const bin = (name) => join(ROOT, 'node_modules', name);
 const reports = join(ROOT, 'data/reports');
 /** What each step took, s; what each test file took, s; tests that passed only when they were tried again. */
 const [steps, files, again] = [{}, {}, []];
-/** Batteries that ran whole and passed. */
-const passedWhole = [];
 
 await timed('install', () => ensureInstalled());
 const browser = await timed('Chromium', () => ensureChromium());
@@ -23,42 +22,25 @@ mkdirSync(reports, { recursive: true });
 await Promise.all([timed('checks', checks), browser && timed('build', built)]);
 
 const jest = join(reports, 'jest.json');
-const wholeFiles = await due();
 await timed('Jest', () =>
-  run(process.execPath, [bin('jest/bin/jest.js'), '--maxWorkers=2', '--json', `--outputFile=${jest}`]),
+  run(process.execPath, [bin('jest/bin/jest.js'), '--maxWorkers=2', '--json', `--outputFile=${jest}`], {
+    env: { ...ENV, KOKYU_BATTERIES: '' },
+  }),
 );
 count('Jest', jest, (r) => {
   for (const { name, startTime, endTime } of r.testResults)
     files[name.slice(ROOT.length + 1)] = (endTime - startTime) / 1000;
-  passedWhole.push(
-    ...r.testResults
-      .filter((t) => t.status === 'passed')
-      .map((t) => t.name.slice(ROOT.length + 1))
-      .filter((file) => wholeFiles.includes(file)),
-  );
   return { passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites };
 });
 
-// The tests in the browser as a whole where anything of the application has changed since they last ran so; else a sixth
-// of them, another each day.
-const whole = await isBrowserDue();
-const sixth = `--shard=${(Math.floor(Date.now() / 86_400_000) % 6) + 1}/6`;
+const specs = turn();
 if (browser)
   for (const part of ['timed', 'rest']) {
     const playwright = join(reports, `playwright-${part}.json`);
     await timed(`Playwright, ${part}`, () =>
-      run(
-        process.execPath,
-        [bin('@playwright/test/cli.js'), 'test', ...(whole ? [] : [sixth, '--pass-with-no-tests'])],
-        {
-          env: {
-            ...ENV,
-            KOKYU_E2E_JSON: playwright,
-            KOKYU_E2E_PART: part,
-            ...(whole ? { KOKYU_E2E_WHOLE: '1' } : {}),
-          },
-        },
-      ),
+      run(process.execPath, [bin('@playwright/test/cli.js'), 'test', ...specs, '--pass-with-no-tests'], {
+        env: { ...ENV, KOKYU_E2E_JSON: playwright, KOKYU_E2E_PART: part },
+      }),
     );
     count(`Playwright, ${part}`, playwright, (r) => {
       for (const suite of r.suites) noteSpecs(suite, `tests/e2e/${suite.file}`);
@@ -69,12 +51,11 @@ if (browser)
     });
   }
 else totals.failed++;
-if (browser && whole && totals.failed === 0) passedWhole.push(BROWSER);
-if (passedWhole.length > 0) {
-  await note(passedWhole);
-  console.log(`Ran whole and noted in tests/batteries.json: ${passedWhole.join(', ')}`);
-}
 
+console.log(`\nIn the browser today: ${specs.map((file) => file.slice(10)).join(', ')}`);
+const changed = [...(await due()), ...((await isBrowserDue()) ? ['the tests in the browser'] : [])];
+if (changed.length > 0)
+  console.log(`Changed since they last ran whole (npm run battery): ${changed.join(', ')}`);
 sayTimes();
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
 process.exit(totals.failed === 0 ? 0 : 1);

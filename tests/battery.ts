@@ -1,6 +1,6 @@
 import { join, relative } from 'node:path';
 
-/** Runs whole, or the part of the day where nothing that it rests on has changed since it ran whole (scripts/batteries.mjs). */
+/** Runs whole (`npm run battery`), or the part of the day (`npm test`). */
 export type Battery = {
   whole: boolean;
   it: Pick<jest.It, 'each'> & ((name: string, run: jest.ProvidesCallback, timeout?: number) => void);

@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Makes a client by hand and gives back the address of the file. */
 export async function newClient(page: Page, name: string): Promise<string> {
@@ -67,6 +67,12 @@ export const sineCsv = (rate: number, seconds: number): string =>
       (_, i) => `${i / 25},${Math.sin((2 * Math.PI * rate * i) / 1500).toFixed(4)}`,
     ),
   ].join('\n');
+
+/** Waits until a field is the page's own: what is selected in it before that is let go when the page takes it over. */
+export const hydrated = (field: Locator): Promise<void> =>
+  expect
+    .poll(() => field.evaluate((node) => Object.keys(node).some((key) => key.startsWith('__reactProps'))))
+    .toBe(true);
 
 /** Starts a run from its first moment, whenever the page is ready to take keys. */
 export async function startRunning(page: Page): Promise<void> {

@@ -8,7 +8,7 @@ import Database from 'better-sqlite3';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { printWav } from '@/core/formats/wav';
 import { DATABASE, PORT } from '../../playwright.config';
-import { newClient, propose, saved, startRunning } from './helpers';
+import { hydrated, newClient, propose, saved, startRunning } from './helpers';
 
 const goals = (page: Page) => page.getByLabel('Goals', { exact: true });
 const CONFLICT = /in another window\./;
@@ -82,10 +82,12 @@ test('leaving a run around its save, and a look right after a tap, meets nobody'
   await page.reload();
   await saved(page);
   for (const [i, after] of [60, 140, 250, 60, 100, 180].entries()) {
-    await page.getByLabel('Note on this look').fill(`seen ${i}`);
+    const note = page.getByLabel('Note on this look');
+    await hydrated(note);
+    await note.fill(`seen ${i}`);
     await page.waitForTimeout(after);
     await page.reload();
-    await expect(page.getByLabel('Note on this look')).toHaveValue(`seen ${i}`);
+    await expect(note).toHaveValue(`seen ${i}`);
     await saved(page);
     await expect(page.getByText(CONFLICT)).toHaveCount(0);
   }

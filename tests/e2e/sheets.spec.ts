@@ -6,7 +6,9 @@ const names = (page: Page) =>
   page
     .getByRole('region', { name: 'Staves' })
     .getByRole('button')
-    .evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.replace(/, [\d:]+.*$/, '')));
+    .evaluateAll((all) =>
+      all.map((b) => b.getAttribute('aria-label')!.replace(/(, set \d+)?, [\d:]+.*$/, '')),
+    );
 
 async function pdf(page: Page, sheet: string, large: boolean): Promise<string[]> {
   const dialog = page.getByRole('dialog');

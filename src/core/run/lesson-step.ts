@@ -67,7 +67,7 @@ export function gated(session: Session, choice: GateChoice, context: RunContext)
   const before = sequence.blocks[state.index - 1];
   const gates = [...(state.lesson?.gates ?? []), { blockId: block.id, choice }].slice(-200);
   const noted: Session = { ...session, state: { ...state, lesson: { ...state.lesson, gates } } };
-  if (choice === 'further') return ready(noted);
+  if (choice === 'further') return through(noted, context);
   if (choice === 'down') return steppedDown(noted, lessonBlockId(block.id), context);
   if (!before) return session;
   const isSet = lessonBlockId(before.id) === lessonBlockId(block.id);
@@ -83,6 +83,14 @@ export function gated(session: Session, choice: GateChoice, context: RunContext)
     { ...noted, sequence: { ...sequence, blocks }, state: { ...omit(noted.state, 'aside'), blockS: 0 } },
     context,
   );
+}
+
+/** Through a gate: into the next set, or to the set-up of another block, which waits until it is said to be over. */
+function through(session: Session, { waits = false }: RunContext): Session {
+  const { sequence, state } = session;
+  const another = setNumber(sequence.blocks[state.index]!.id) === 1;
+  if (!another || !waits || state.aside?.kind !== 'setUp') return ready(session);
+  return { ...session, state: { ...state, aside: { kind: 'setUp', s: 0, through: true } } };
 }
 
 /** A body that lies or stands there already, s. */

@@ -100,6 +100,7 @@ function pressed(base: RunRecord, now: RunRecord): boolean {
     n.index !== b.index ||
     n.stage !== b.stage ||
     n.aside?.kind !== b.aside?.kind ||
+    n.aside?.through !== b.aside?.through ||
     (n.runs === undefined) !== (b.runs === undefined) ||
     !sameRecord(now.sequence, base.sequence)
   );

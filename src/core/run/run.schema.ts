@@ -82,7 +82,14 @@ export const RunState = z.object({
   /** What was done about the stop sign. */
   stopDone: z.optional(z.array(z.enum(STOP_DONE)).check(z.maxLength(STOP_DONE.length))),
   /** Time beside the clock of the block: a set-up that waits until it is said to be over, or a rest. `s` counts up. */
-  aside: z.optional(z.object({ kind: z.enum(['setUp', 'rest']), s: z.number().check(z.gte(0)) })),
+  aside: z.optional(
+    z.object({
+      kind: z.enum(['setUp', 'rest']),
+      s: z.number().check(z.gte(0)),
+      /** The gate before this set-up is behind it. */
+      through: z.optional(z.literal(true)),
+    }),
+  ),
   /** Seconds that the run has run, pauses left out. */
   elapsedS: z.optional(z.number().check(z.gte(0))),
   /** While it runs: its clock read `s` at `atMs`, ms of the server's day, on the page `by`. What other screens on the run go by. */

@@ -1,4 +1,5 @@
 import type { Needs } from '../aims/needs';
+import { gateBefore, type GateNow } from '../sequence/gates';
 import { setNumber } from '../sequence/set-block';
 import { omit } from '../base/omit';
 import type { MadeFor } from '../sequence/alternatives';
@@ -89,6 +90,14 @@ export function ratedBlock({ sequence, state }: Standing): BlockResult | null {
     : null;
 }
 
+/** The gate that a session stands at, before the breaths of a set or a block; null once it is decided, or where there is none. */
+export function gateNow({ sequence, state }: Standing): GateNow | null {
+  const coached = state.stage === 'running' ? coachedNow({ sequence, state }) : null;
+  if (!coached || state.aside?.through || state.blockS >= coached.prepS) return null;
+  const undecided = state.aside !== undefined || state.blockS < countInFrom(coached);
+  return undecided ? gateBefore(sequence, state.index) : null;
+}
+
 /** With its clock at a moment; what passed since is counted. A set-up that waits holds the clock of its block at the count-in. */
 export function at(session: Session, atS: number): Session {
   const { state } = session;
@@ -118,11 +127,10 @@ export function entered(session: Session, context: RunContext): Session {
   const coached = coachedNow(session);
   if (!coached) return session;
   const state = omit(session.state, 'aside', 'mending', 'shown');
-  // Before another set the gate is asked, however the room is set.
-  const waits =
-    (context.waits === true || setNumber(coached.placed.block.id) > 1) &&
-    coached.prepS > 0 &&
-    state.setUps?.[coached.placed.block.id] === undefined;
+  const { id } = coached.placed.block;
+  // A gate is asked, and the free breathing between two sets goes on until it is, however the room is set.
+  const asks = setNumber(id) > 1 || gateBefore(session.sequence, state.index) !== null;
+  const waits = (context.waits === true || asks) && coached.prepS > 0 && state.setUps?.[id] === undefined;
   return withKnownCue(
     { ...session, state: { ...state, blockS: 0, ...(waits ? { aside: { kind: 'setUp', s: 0 } } : {}) } },
     coached.placed.block,

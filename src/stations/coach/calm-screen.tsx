@@ -1,13 +1,14 @@
 'use client';
 
-import { ChevronLeft, ChevronRight, Ellipsis, OctagonX, X } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Ellipsis, OctagonX, Pause, X } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { stopped, upper } from '@/core/base/sentence';
-import { gateBefore, placeInLesson, type LessonPlace } from '@/core/lesson/gates';
+import { placeInLesson, type LessonPlace } from '@/core/sequence/gates';
 import { momentAt, type CoachedBlock } from '@/core/run/coached';
 import { SLACK_S } from '@/core/run/course';
-import { countInFrom, leftS, overS, type Session } from '@/core/run/session';
+import { countInFrom, gateNow, leftS, overS, type Session } from '@/core/run/session';
+import type { BlockResult } from '@/core/run/run';
 import type { RunEvent } from '@/core/run/step';
 import type { LessonSet } from '@/core/sequence/lesson.schema';
 import { clock, nameOf } from '@/core/sequence/sequence';
@@ -43,8 +44,8 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
   const setUp = moment.kind === 'setUp';
   const place = placeInLesson(sequence, block);
   const set = place?.block.sets[place.set - 1] ?? null;
-  const undecided = state.aside !== undefined || state.blockS < countInFrom(coached);
-  const gate = setUp && place && undecided ? gateBefore(sequence, state.index) : null;
+  const gate = gateNow(session);
+  const asked = askedOf(given);
   const over = overS(session);
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8" data-calm>
@@ -128,10 +129,13 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
           className="h-[64px] w-full shrink-0"
         />
       )}
-      <Rated given={given} />
+      {asked && (
+        <RateStrip brief sequence={sequence} rated={asked} measured={given.following.measured} on={on} />
+      )}
       <Row
         given={given}
         gate={gate !== null}
+        back={!gate || !asked}
         onFeel={
           place && place.block.effortPct > 0 && !gate
             ? () => setFeeling((f) => (f === block.id ? null : block.id))
@@ -226,22 +230,22 @@ function SetUp({ place, given }: { place: LessonPlace | null; given: CoachScreen
 }
 
 /** How the block before went, asked once all of its sets are over. */
-function Rated({ given }: { given: CoachScreenProps }) {
-  const { rated, session, following, on } = given;
+function askedOf({ rated, session }: CoachScreenProps): BlockResult | null {
   const here = session.sequence.blocks[session.state.index];
   const within = rated && here && lessonBlockId(rated.blockId) === lessonBlockId(here.id);
-  if (!rated || within || !session.state.aside) return null;
-  return <RateStrip brief sequence={session.sequence} rated={rated} measured={following.measured} on={on} />;
+  return rated && !within && session.state.aside ? rated : null;
 }
 
 /** The row that a run is driven by. */
 function Row({
   given,
   gate,
+  back,
   onFeel,
 }: {
   given: CoachScreenProps & { onMore: () => void };
   gate: boolean;
+  back: boolean;
   onFeel: (() => void) | null;
 }) {
   const { session, coached, on, does, onMore } = given;
@@ -249,7 +253,7 @@ function Row({
   const countsIn = running && !state.aside && state.blockS < countInFrom(coached);
   return (
     <div className="sticky bottom-0 mt-1 flex flex-wrap gap-2 bg-paper py-2 desk:gap-3 max-room:*:min-h-11 max-room:*:px-2.5 max-room:*:text-body">
-      {!(gate && given.rated) && (
+      {back && (
         <Button big aria-label="Back" onClick={() => on({ kind: 'back' })} disabled={state.index === 0}>
           <ChevronLeft aria-hidden />
         </Button>
@@ -259,6 +263,11 @@ function Row({
       ) : (
         <Button big kind="main" className="grow" onClick={does.act}>
           <ActLabel session={session} waiting="Ready" />
+        </Button>
+      )}
+      {running && state.aside && !gate && (
+        <Button big aria-label="Pause" onClick={does.pause}>
+          <Pause aria-hidden />
         </Button>
       )}
       {!gate && (

@@ -5,14 +5,14 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
-import { gateBefore } from '@/core/lesson/gates';
+import { placeInLesson } from '@/core/sequence/gates';
 import type { SeenMeasures } from '@/core/follow/measures';
 import type { LookData } from '@/core/look/look';
 import { quietBreath } from '@/core/look/quiet';
 import { momentAt } from '@/core/run/coached';
 import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
 import type { RunState } from '@/core/run/run';
-import { ratedBlock, type RunContext, type Session } from '@/core/run/session';
+import { gateNow, ratedBlock, type RunContext, type Session } from '@/core/run/session';
 import { worksOnFloor, type RunEvent } from '@/core/run/step';
 import { easierThan, exchangingIn, harderThan } from '@/core/sequence/alternatives';
 import type { GradeRun } from '@/core/task/grade';
@@ -128,7 +128,7 @@ export function CoachRun(given: Props) {
   const live = state.stage === 'running';
   const opening = live && isBefore(session) ? (sequence.lesson ?? null) : null;
   const moment = live && coached ? momentAt(coached, state.blockS) : null;
-  const cue = cueOf(block, state);
+  const cue = cueOf(sequence, state);
   useWakeLock(running);
   useSaid(
     voice,
@@ -266,8 +266,11 @@ export function CoachRun(given: Props) {
 }
 
 /** What is said while a block runs: what mends the fault that was seen, or its cue. */
-function cueOf(block: Block | undefined, { mending }: RunState): string {
+function cueOf(sequence: Sequence, { index, mending }: RunState): string {
+  const block = sequence.blocks[index];
   if (!block) return '';
+  const taught = placeInLesson(sequence, block)?.block;
+  if (taught && mending === undefined) return taught.cues[0]!;
   const words = wordsOf(block);
   return words.faults.find((f) => f.index === mending)?.mend ?? words.cue?.text ?? '';
 }
@@ -328,7 +331,7 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
   const { state } = session;
   const on = (event: RunEvent) => () => happen(event);
   const setUp = run.coached !== null && state.blockS < run.coached.prepS;
-  const atGate = setUp && gateBefore(session.sequence, state.index) !== null;
+  const atGate = gateNow(session) !== null;
   useHotkeys(
     live
       ? [

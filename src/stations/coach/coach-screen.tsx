@@ -13,7 +13,7 @@ import {
   VolumeX,
   X,
 } from 'lucide-react';
-import { gateBefore, placeInLesson } from '@/core/lesson/gates';
+import { placeInLesson } from '@/core/sequence/gates';
 import { POSITION } from '@/core/body/positions';
 import { PROP_NAME } from '@/core/body/props';
 import { cycleS, describePattern } from '@/core/breath/pattern';
@@ -21,7 +21,7 @@ import { momentAt, type CoachedBlock } from '@/core/run/coached';
 import { SLACK_S } from '@/core/run/course';
 import type { RankedCue } from '@/core/run/cue-memory';
 import type { BlockResult } from '@/core/run/run';
-import { countInFrom, leftS, overS, type RunContext, type Session } from '@/core/run/session';
+import { gateNow, leftS, overS, type RunContext, type Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import { clock, nameOf, type Block } from '@/core/sequence/sequence';
 import { lessonBlockId, setNumber } from '@/core/sequence/set-block';
@@ -88,9 +88,7 @@ export function CoachScreen(given: CoachScreenProps & { onLess: () => void }) {
   const setUp = moment.kind === 'setUp';
   const breath = moment.kind === 'breath' && !state.aside ? moment : null;
   const inLesson = placeInLesson(sequence, block);
-  // Once it is decided the count-in runs.
-  const undecided = state.aside !== undefined || state.blockS < countInFrom(coached);
-  const gate = setUp && inLesson && undecided ? gateBefore(sequence, state.index) : null;
+  const gate = gateNow(session);
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8">
       <Head {...given} />

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { LessonPlace } from '@/core/lesson/gates';
+import type { LessonPlace } from '@/core/sequence/gates';
 import { momentAt } from '@/core/run/coached';
 import { wordsOf } from '@/core/sequence/words';
 import { useHotkeys } from '@/ui/hotkeys';

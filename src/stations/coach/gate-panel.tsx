@@ -1,5 +1,5 @@
 import { stopped, upper } from '@/core/base/sentence';
-import type { GateNow } from '@/core/lesson/gates';
+import type { GateNow } from '@/core/sequence/gates';
 import type { GateChoice } from '@/core/run/recorded';
 import type { RunEvent } from '@/core/run/step';
 import { Button } from '@/ui/button';

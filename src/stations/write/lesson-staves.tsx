@@ -2,7 +2,7 @@
 
 import { useMemo, useState, type ComponentProps } from 'react';
 import { editLesson, type LessonEdit } from '@/core/lesson/edit-lesson';
-import { gateBefore } from '@/core/lesson/gates';
+import { gateBefore } from '@/core/sequence/gates';
 import { inSets } from '@/core/lesson/in-sets';
 import type { JudgedFor } from '@/core/sequence/judge';
 import { applyEdit, type Edit } from '@/core/sequence/edit';

@@ -4,7 +4,7 @@ import { checkLesson } from '@/core/lesson/check';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
 import { differences } from '@/core/lesson/differs';
 import { BREATH_KINDS, editLesson, type LessonEdit } from '@/core/lesson/edit-lesson';
-import { gateBefore } from '@/core/lesson/gates';
+import { gateBefore } from '@/core/sequence/gates';
 import { inSets } from '@/core/lesson/in-sets';
 import { lessonNow, stillSo } from '@/core/lesson/lesson-now';
 import { lessonMend } from '@/core/lesson/mend-lesson';

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
-import { gateBefore, placeInLesson } from '@/core/lesson/gates';
+import { gateBefore, placeInLesson } from '@/core/sequence/gates';
 import { inSets } from '@/core/lesson/in-sets';
 import type { LessonInput } from '@/core/lesson/input';
 import { taskRuns } from '@/core/lesson/task-runs';
 import { blockClientOf } from '@/core/propose/input';
 import { judgedResults, NEW_RUN, resultName } from '@/core/run/run';
-import { leftS, type Session } from '@/core/run/session';
+import { gateNow, leftS, type Session } from '@/core/run/session';
 import { step, type RunEvent } from '@/core/run/step';
 import { mayBeDone } from '@/core/sequence/judge';
 import { drillOf, type Sequence } from '@/core/sequence/sequence';
@@ -111,6 +111,30 @@ describe('what is decided at a gate', () => {
     expect(
       on.state.results.filter((r) => passed.some((b) => b.id === r.blockId)).map((r) => r.outcome),
     ).toEqual(passed.map(() => 'skipped'));
+  });
+  it('further to another block: its set-up comes before its breaths, and who comes back is asked again', () => {
+    let tried = 0;
+    for (const client of MODEL_CLIENTS) {
+      const room = { ...contextOf(client), waits: true };
+      let now = step(open(client), { kind: 'start' }, room);
+      while (now.state.stage === 'running') {
+        const gate = gateNow(now);
+        const first = setNumber(now.sequence.blocks[now.state.index]!.id) === 1;
+        const on = step(now, { kind: 'gate', choice: 'further' }, room);
+        if (gate && first) {
+          tried += 1;
+          expect(on.state.aside).toEqual({ kind: 'setUp', s: 0, through: true });
+          expect([on.state.blockS, gateNow(on)]).toEqual([0, null]);
+          const ready = step(on, { kind: 'ready' }, room);
+          expect(ready.state.aside).toBeUndefined();
+          expect(ready.state.blockS).toBeGreaterThan(0);
+          const back = step(step(on, { kind: 'back' }, room), { kind: 'next' }, room);
+          expect(gateNow(back)).toEqual(gate);
+        }
+        now = step(now, { kind: 'next' }, room);
+      }
+    }
+    expect(tried).toBeGreaterThan(3);
   });
   it('amid the breaths there is no gate', () => {
     const on = step(atSecond(), { kind: 'gate', choice: 'further' }, context);

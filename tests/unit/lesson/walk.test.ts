@@ -64,7 +64,9 @@ const lessonOf = (c: LessonInput): Sequence | null => {
   return made.ok ? asSequence(made.value, c) : null;
 };
 
-const { share } = battery(12);
+const { whole, share } = battery(12);
+/** Two dozen clients differ more among each other than all of them do. */
+const SLACK = whole ? 1 : 2.5;
 
 describe('every exchange in a lesson', () => {
   const seeds = Array.from({ length: 240 }, (_, i) => 5000 + i);
@@ -99,9 +101,9 @@ describe('every exchange in a lesson', () => {
         }
     }
     expect(made).toBeGreaterThan(300);
-    expect([untimely, made, untimely <= made * 0.08]).toEqual([untimely, made, true]);
+    expect([untimely, made, untimely <= made * 0.08 * SLACK]).toEqual([untimely, made, true]);
     for (const rule of LESSON_RULES)
-      expect([rule, broken[rule], made, broken[rule] <= made * MOST(rule)]).toEqual([
+      expect([rule, broken[rule], made, broken[rule] <= made * MOST(rule) * SLACK]).toEqual([
         rule,
         broken[rule],
         made,

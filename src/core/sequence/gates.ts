@@ -1,6 +1,6 @@
-import type { LessonBlock } from '../sequence/lesson.schema';
-import type { Block, Sequence } from '../sequence/sequence';
-import { isRepeat, lessonBlockId, setBlockId, setNumber } from '../sequence/set-block';
+import type { LessonBlock } from './lesson.schema';
+import type { Block, Sequence } from './sequence';
+import { isRepeat, lessonBlockId, setBlockId, setNumber } from './set-block';
 
 /** What has to be so before a block of a run begins, and what is done else; null where nothing is asked. */
 export type GateNow = { onlyIf: string; otherwise: string };

@@ -1,6 +1,6 @@
 import type { ClassData } from '@/core/class/class.schema';
 import { freeInitials, initialsOf } from '@/core/class/member';
-import { planClass } from '@/core/class/plan-class';
+import { planClassLesson } from '@/core/class/class-lesson';
 import { LIBRARY } from '@/core/drills/library';
 import type { Result } from '@/core/base/result';
 import { createClass, memberFor } from '@/server/classes';
@@ -47,7 +47,7 @@ export function fillClasses(scope: Scope, clients: readonly { id: string; name: 
     sequence: null,
   };
   const members = data.roster.map((entry) => memberFor(scope, entry, data.school));
-  const planned = planClass({ ...data, members, library: LIBRARY });
+  const planned = planClassLesson({ ...data, members, library: LIBRARY });
   if (!planned.ok) return planned;
   createClass(scope, { ...data, sequence: planned.value.sequence });
   return { ok: true, value: null };

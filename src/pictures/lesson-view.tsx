@@ -53,7 +53,15 @@ function Answer({
 }
 
 /** One block: picture and sets, gate, what is seen, what is said; why it is there folds away. */
-function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
+function BlockRow({
+  block,
+  number,
+  beside,
+}: {
+  block: LessonBlock;
+  number: number;
+  beside: readonly string[];
+}) {
   return (
     <li className="break-inside-avoid border-t border-rule py-2.5" data-lesson-block={block.id}>
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -89,6 +97,9 @@ function BlockRow({ block, number }: { block: LessonBlock; number: number }) {
           <p className="text-[0.9em] text-soft">
             Effort: {block.effort} Side: {block.side} Limit: {block.limit}
           </p>
+          {beside.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
         </div>
         <div className="space-y-1">
           {block.cues.map((cue) => (
@@ -120,10 +131,15 @@ type Props = {
   /** What was answered today, by the id of the question, and who is told of an answer; absent: it is only read. */
   answers?: Readonly<Record<string, boolean>>;
   onAnswer?: (id: string, yes: boolean | undefined) => void;
+  /** Who in a class does a block otherwise, by the id of the block. */
+  beside?: Readonly<Record<string, readonly string[]>>;
+  /** What is to be known of single people in a class. */
+  cautions?: readonly string[];
 };
 
 /** A lesson as an instructor reads it in the room; the same on paper. */
-export function LessonView({ lesson, heading = true, answers = {}, onAnswer }: Props) {
+export function LessonView(given: Props) {
+  const { lesson, heading = true, answers = {}, onAnswer, beside = {}, cautions = [] } = given;
   const { sign, task, again, look } = lesson;
   const open = openS(lesson);
   return (
@@ -163,6 +179,9 @@ export function LessonView({ lesson, heading = true, answers = {}, onAnswer }: P
           <span className="text-soft">Not today:</span> {stopped(lesson.notToday)}
         </p>
         <p className="text-stop">{sentence(lesson.stop)}</p>
+        {cautions.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
       </Part>
       <Part title="Sign">
         <p>
@@ -187,7 +206,7 @@ export function LessonView({ lesson, heading = true, answers = {}, onAnswer }: P
       )}
       <ol>
         {lesson.blocks.map((block, i) => (
-          <BlockRow key={block.id} block={block} number={i + 1} />
+          <BlockRow key={block.id} block={block} number={i + 1} beside={beside[block.id] ?? []} />
         ))}
       </ol>
       {task && (

@@ -177,14 +177,15 @@ function ClientRow({ row, styles, size }: { row: SheetRow; styles: Styles; size:
   );
 }
 
-function Drawn({
+/** A body as it is drawn on paper. */
+export function Drawn({
   row,
   figure,
   hands,
   width,
   height,
 }: {
-  row: SheetRow;
+  row: Pick<SheetRow, 'position' | 'props' | 'meant' | 'build' | 'breath'>;
   figure?: FigureName;
   hands?: Hands;
   width: number;
@@ -221,7 +222,7 @@ function Drawn({
   );
 }
 
-const sizes = (size: number) =>
+export const sizes = (size: number) =>
   StyleSheet.create({
     page: {
       fontFamily: PAPER_FONTS,

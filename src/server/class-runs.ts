@@ -3,8 +3,9 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Save, Saved } from '@/core/base/revision';
 import { mergeClassRuns, newClassRun, personRuns, type ClassRun } from '@/core/class/class-run';
 import type { ClassData } from '@/core/class/class.schema';
-import { seatsOf } from '@/core/class/common';
-import { sharedNeeds } from '@/core/class/member';
+import { seatsToday } from '@/core/class/class-lesson';
+import { atHand, type ClassRoom } from '@/core/class/own';
+import { inSets } from '@/core/lesson/in-sets';
 import type { Sequence } from '@/core/sequence/sequence';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { findClient } from './clients';
@@ -15,6 +16,7 @@ import { ownLibrary } from './drills';
 import { readJson, shapeOf, writeJson } from './record-json';
 import { columnsOf, foundOf, keepRevision } from './revisions';
 import { isHeard, tellRun } from './run-feed';
+import { ownTasks } from './settings';
 import { dropClassRun, isOver, putClassRun } from './runs';
 import { revisioned } from './save';
 import type { Scope } from './scope';
@@ -77,7 +79,9 @@ export function startClassRun(
       id,
       ownerId: scope.ownerId,
       classId,
-      data: writeJson(newClassRun(sequence, data.room, people)),
+      data: writeJson(
+        newClassRun(inSets(sequence, { flags: {}, props: atHand(data.room) }), data.room, people),
+      ),
       shape: shapeOf('classRun'),
       rev: 0,
       startedAt: at,
@@ -89,9 +93,17 @@ export function startClassRun(
 
 /** Everybody in a class as it was when it began, each with their seat, and the room. */
 export function seatsIn(scope: Scope, run: ClassRun, startedAt: string) {
-  const members = run.people.map((p) => memberFor(scope, p, run.sequence.school, startedAt));
-  const where = { room: run.room, people: members.length, library: catalogueOf(ownLibrary(scope)) };
-  return { members, where, seats: seatsOf(members, sharedNeeds(members), where) };
+  const { school, lesson } = run.sequence;
+  const members = run.people.map((p) =>
+    memberFor(scope, p, school, { startedAt, taskId: lesson?.task?.taskId }),
+  );
+  const where: ClassRoom = {
+    room: run.room,
+    people: members.length,
+    library: catalogueOf(ownLibrary(scope)),
+    ownTasks: ownTasks(scope),
+  };
+  return { members, where, seats: seatsToday(run, members, where) };
 }
 
 /** Saves a class as it is coached, and tells the other screens; once it is over, everybody's own run goes into their file. */

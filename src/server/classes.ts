@@ -5,6 +5,7 @@ import type { Save, Saved } from '@/core/base/revision';
 import type { ClassData, RosterEntry } from '@/core/class/class.schema';
 import { dropIn, memberBar, type Member } from '@/core/class/member';
 import type { School } from '@/core/aims/school';
+import { taskRunsWithout, type ClientCase } from '@/core/client/case';
 import { caseBefore, caseFor } from './case';
 import { db } from './db/client';
 import { classes, clients } from './db/schema';
@@ -124,7 +125,7 @@ export function memberFor(
   scope: Scope,
   entry: Pick<RosterEntry, 'id' | 'clientId' | 'initials' | 'flags'>,
   school: School,
-  startedAt: string | null = null,
+  { startedAt = null, taskId }: { startedAt?: string | null; taskId?: string | undefined } = {},
 ): Member {
   const { id, clientId, initials } = entry;
   if (clientId === null) return dropIn(id, initials, entry.flags ?? {}, school);
@@ -133,5 +134,22 @@ export function memberFor(
   if (!screen.ok) return barred('the screening of this client cannot be read');
   const known = startedAt === null ? caseFor(scope, clientId) : caseBefore(scope, clientId, startedAt);
   if (!known) return barred('this client is no longer on the list');
-  return { id, initials, dropIn: false, plan: known.plan(), bar: memberBar(screen.value.data) };
+  return {
+    id,
+    initials,
+    dropIn: false,
+    plan: known.plan(),
+    bar: memberBar(screen.value.data),
+    tasks: tasksIn(known, taskId),
+  };
+}
+
+/** The task of somebody's own goal, and the one of the class where that is another. */
+function tasksIn(known: ClientCase, taskId: string | undefined): NonNullable<Member['tasks']> {
+  const { task } = known.lessonPlan();
+  const own = task
+    ? [{ id: task.task.id, today: task.today ?? 1, wanted: task.wanted ?? 5, runs: task.runs ?? [] }]
+    : [];
+  if (taskId === undefined || own.some((t) => t.id === taskId)) return own;
+  return [...own, { id: taskId, today: 1, wanted: 5, runs: taskRunsWithout(known, { taskId, runId: '' }) }];
 }

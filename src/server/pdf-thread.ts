@@ -2,6 +2,8 @@ import { Worker } from 'node:worker_threads';
 import { fail, ok, type Result } from '@/core/base/result';
 import type { Asked } from '@/core/body/figure/draw';
 import type { Report } from '@/core/client/report';
+import type { ClientLessonSheet } from '@/core/lesson/client-sheet';
+import type { Lesson } from '@/core/sequence/lesson.schema';
 import type { Sheet } from '@/core/sequence/sheet';
 
 /** What `workers/pdf.worker` takes and gives. */
@@ -18,8 +20,16 @@ let idle: NodeJS.Timeout | null = null;
 let jobs = 0;
 const waiting = new Map<number, Settle>();
 
-/** What is printed: a sheet, or a report with its days in words. */
-export type Printed = { sheet: Sheet; large: boolean } | { report: Report; days: Record<string, string> };
+/** What is printed: a sheet, a lesson for the room or for home, or a report with its days in words. */
+export type Printed =
+  | { sheet: Sheet; large: boolean }
+  | {
+      lesson: Lesson;
+      beside: Readonly<Record<string, readonly string[]>>;
+      cautions: readonly string[];
+    }
+  | { home: ClientLessonSheet; from: string; large: boolean }
+  | { report: Report; days: Record<string, string> };
 
 /** It as a PDF; null when too many wait. */
 export const makePdf = (printed: Printed): Promise<Result<Uint8Array>> | null =>

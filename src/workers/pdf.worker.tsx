@@ -4,11 +4,21 @@ import { svgOf } from '@/core/body/figure/body-file';
 import type { Asked } from '@/core/body/figure/draw';
 import type { Sheet } from '@/core/sequence/sheet';
 import type { Report } from '@/core/client/report';
+import {
+  ClientLessonPdf,
+  LessonPdf,
+  type ClientLessonPrinted,
+  type LessonPrinted,
+} from '@/pictures/lesson-pdf';
 import { ReportPdf } from '@/pictures/report-pdf';
 import { SheetPdf } from '@/pictures/sheet-pdf';
 
 export type PdfJob = { job: number } & (
-  { sheet: Sheet; large: boolean } | { report: Report; days: Record<string, string> } | { body: Asked }
+  | { sheet: Sheet; large: boolean }
+  | LessonPrinted
+  | ClientLessonPrinted
+  | { report: Report; days: Record<string, string> }
+  | { body: Asked }
 );
 export type PdfMade = { job: number } & ({ pdf: Uint8Array } | { svg: string } | { why: string });
 
@@ -21,6 +31,10 @@ async function make({ job, ...asked }: PdfJob): Promise<void> {
   const page =
     'report' in asked ? (
       <ReportPdf report={asked.report} days={asked.days} />
+    ) : 'lesson' in asked ? (
+      <LessonPdf {...asked} />
+    ) : 'home' in asked ? (
+      <ClientLessonPdf {...asked} />
     ) : (
       <SheetPdf sheet={asked.sheet} large={asked.large} />
     );

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { planClass, type ClassInput, type ClassPlan } from '@/core/class/plan-class';
+import { planClassLesson, type ClassLessonInput, type ClassLessonPlan } from '@/core/class/class-lesson';
 import type { Result } from '@/core/base/result';
 import { withLessTime, withMoreTime, type OtherMinutes } from '@/core/propose/explain';
 import { asLesson, type AsLesson } from '@/core/lesson/as-lesson';
@@ -37,8 +37,12 @@ const api = {
   asLesson(sequence: Sequence, input: LessonInput): Result<AsLesson> {
     return asLesson(sequence, input);
   },
-  planClass(input: ClassInput, searchMs: number, tell: (at: PlanProgress) => void): Result<ClassPlan> {
-    return planClass(input, until(searchMs, tell));
+  planClass(
+    input: ClassLessonInput,
+    searchMs: number,
+    tell: (at: PlanProgress) => void,
+  ): Result<ClassLessonPlan> {
+    return planClassLesson(input, until(searchMs, tell));
   },
   withMoreTime(
     sequence: Sequence,

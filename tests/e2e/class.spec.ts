@@ -117,11 +117,21 @@ test('the class is coached: one clock, the wall follows without names, each is m
   await page.waitForURL(/\/run\/[0-9a-f-]{36}$/);
   const wall = await context.newPage();
   await wall.goto(`${page.url()}?wall`);
+  // Before the first block the room is asked, and everybody takes their own sign; the wall shows none of it.
+  await expect(page.getByRole('heading', { name: 'Ask the room' })).toBeVisible();
+  await page.getByRole('button', { name: /^Who says yes: Cold, fever/ }).click();
+  const yes = page.getByRole('group', { name: /^Yes: Cold, fever/ });
+  await yes.getByRole('button', { name: 'NV' }).click();
+  await expect(page.getByText(/no holds, no load and no task/)).toBeVisible();
+  await yes.getByRole('button', { name: 'NV' }).click();
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await page.getByRole('listitem').filter({ hasText: 'UB' }).getByRole('combobox').selectOption('2');
+  expect(await everyIssueFor(page)).toEqual([]);
+  await expect(wall.getByText('Cold, fever')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Begin the class' }).click();
   await expect(wall.getByTestId('wall')).toBeVisible();
   await expect(wall.getByTestId('wall').getByRole('button')).toHaveCount(0);
   await page.bringToFront();
-  await page.getByRole('button', { name: 'Start', exact: true }).click();
-  await page.waitForTimeout(400);
   await page.getByRole('button', { name: 'Ready now' }).click();
   await expect(page.getByTestId('phase')).toBeVisible();
   // The other screen stands where this one does.
@@ -153,11 +163,30 @@ test('the class is coached: one clock, the wall follows without names, each is m
   await page.reload();
   await expect(chip('IC')).toHaveAccessibleName(/stopped: dizziness/);
   await expect(chip('ZQ')).toHaveAccessibleName(/not here/);
-  for (let i = 0; i < 30 && (await page.getByRole('button', { name: 'Next' }).isVisible()); i++) {
+  const over = page.getByRole('heading', { name: 'Look again, together' });
+  const gate = page.locator('[data-gate]');
+  let decided = false;
+  for (let i = 0; i < 60 && !(await over.isVisible()); i++) {
+    const others = page.getByRole('region', { name: 'Somebody else' });
+    if (!decided && (await others.isVisible())) {
+      // Further for all but one, who does the set before once more.
+      await others.getByRole('button', { name: 'NV: as all' }).click();
+      await expect(others.getByRole('button', { name: 'NV: once more' })).toHaveAttribute(
+        'aria-pressed',
+        'true',
+      );
+      await expect(page.getByText('the set before, once more')).toBeVisible();
+      await gate.getByRole('button', { name: 'Further' }).click();
+      await expect(gate).toHaveCount(0);
+      decided = true;
+    }
     await page.getByRole('button', { name: 'Next' }).click();
     await page.waitForTimeout(420);
   }
-  await expect(page.getByRole('heading', { name: 'Look again, together' })).toBeVisible();
+  expect(decided).toBe(true);
+  await expect(over).toBeVisible();
+  await page.getByRole('listitem').filter({ hasText: 'UB' }).getByRole('combobox').selectOption('5');
+  await expect(page.getByText(/a change for the better/)).toBeVisible();
   expect(await everyIssueFor(page)).toEqual([]);
   await page.getByRole('row', { name: /^NV/ }).getByRole('combobox').last().selectOption('5');
   await page.getByRole('button', { name: 'End the class' }).click();
@@ -203,7 +232,7 @@ test('on paper: initials alone, what each does in place of a block, and a PDF of
 });
 
 test('every screen of a class, at every size: nothing for axe, nothing beside the page', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(180_000);
   const fits = async () => {
     for (const [width, height] of SIZES) {
       await page.setViewportSize({ width, height });
@@ -225,7 +254,12 @@ test('every screen of a class, at every size: nothing for axe, nothing beside th
   await fits();
   await page.getByRole('button', { name: /^(Coach it|Go on coaching it)$/ }).click();
   await page.waitForURL(/\/run\//);
-  await page.getByRole('button', { name: 'PV' }).click();
+  await expect(page.getByRole('heading', { name: 'Ask the room' })).toBeVisible();
+  await fits();
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await fits();
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  await page.getByRole('button', { name: 'PV', exact: true }).click();
   await fits();
   await page.goto(`${page.url()}?wall`);
   await expect(page.getByTestId('wall')).toBeVisible();

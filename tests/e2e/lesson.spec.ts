@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, saved } from './helpers';
+import { demoClient, newClient, saved, textOf } from './helpers';
 
 // A room that nobody set up shows one thing at a time.
 test.use({ storageState: { cookies: [], origins: [] } });
@@ -205,6 +205,17 @@ test('a lesson is edited set by set, mended by a press, asked what if, and a seq
   await page.goto(`/sheets/${id}?for=home`);
   await expect(page.locator('[data-client-sheet]')).toContainText('Stop if:');
   await expect(page.locator('[data-client-sheet]')).not.toContainText('Bram');
+  const pdf = async (whom: string) =>
+    textOf(await (await page.request.get(`/sheets/${id}/pdf?for=${whom}`)).body());
+  const home = await pdf('home');
+  expect(home).toHaveLength(1);
+  expect(home[0]).toMatch(/Stop if: .*Then call: /);
+  expect(home[0]).not.toContain('Bram');
+  // Whoever stands in has everything: what is asked, the sign, each set with its gate, and home.
+  const lesson = (await pdf('lesson')).join(' ');
+  for (const part of ['Ask today', 'Sign', 'Set 2', 'Gate', 'Right:', 'Limit:', 'Sign again', 'Home'])
+    expect(lesson).toContain(part);
+  expect(await pdf('nobody').catch(() => null)).toBeNull();
 
   await page.goto(`${file}/write`);
   await page.getByRole('button', { name: 'Drills only' }).click();

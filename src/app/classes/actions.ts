@@ -11,6 +11,7 @@ import * as runs from '@/server/class-runs';
 import * as classes from '@/server/classes';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { ownLibrary } from '@/server/drills';
+import { ownTasks } from '@/server/settings';
 import { saveTemplate } from '@/server/templates';
 import { command } from '../command';
 
@@ -58,8 +59,10 @@ export async function startClass(classId: string): Promise<Result<{ id: string }
       const { sequence, roster, school, room } = row.data;
       if (!sequence || sequence.blocks.length === 0)
         return fail('Not started: the class has no block yet. Plan it, or put a drill in.');
-      const members = roster.map((entry) => classes.memberFor(scope, entry, school));
-      const { seats, where } = presentSeatsOf(members, room, catalogueOf(ownLibrary(scope)));
+      const members = roster.map((entry) =>
+        classes.memberFor(scope, entry, school, { taskId: sequence.lesson?.task?.taskId }),
+      );
+      const { seats, where } = presentSeatsOf(members, room, catalogueOf(ownLibrary(scope)), ownTasks(scope));
       if (seats.length === 0)
         return fail('Not started: nobody is on the roster with whom anything may be coached.');
       const notes = classNotes(sequence, members, seats, where, sharesOf(sequence, seats, where));

@@ -1,10 +1,12 @@
 import { omit } from '../base/omit';
 import { sameRecord } from '../base/same';
-import { mergeRuns, type RunRecord } from '../run/merge';
+import { lessonOf, mergeRuns, type RunRecord } from '../run/merge';
 import { NEW_RUN, type BlockResult } from '../run/run';
-import type { StopDone } from '../run/recorded';
+import type { LessonTaken } from '../run/run.schema';
+import type { GateChoice, StopDone } from '../run/recorded';
 import type { StopSign } from '../screen/stop-signs';
 import type { Block, Sequence } from '../sequence/sequence';
+import { lessonBlockId, setNumber } from '../sequence/set-block';
 import type { ClassPerson, ClassRun, Room } from './class.schema';
 import { shareBlock, type Seat } from './common';
 import type { ClassRoom } from './own';
@@ -19,6 +21,12 @@ export type ClassEvent =
   | { kind: 'rateAll'; block: Pick<Block, 'id' | 'drillId'>; quality: number }
   | { kind: 'noteOne'; id: string; block: Pick<Block, 'id' | 'drillId'>; text: string }
   | { kind: 'stopOne'; id: string; index: number; sign: StopSign; note: string; done: readonly StopDone[] }
+  /** At the gate before a set this person does the set before once more, or stays with what they have; further: as all. */
+  | { kind: 'gateOne'; id: string; blockId: string; choice: GateChoice }
+  /** A question of the day; false: it was asked, and no. */
+  | { kind: 'dayOne'; id: string; ask: string; yes: boolean }
+  /** What this person's sign came to; null takes it out. */
+  | { kind: 'signOne'; id: string; when: 'first' | 'again'; value: number | null }
   /** It was nothing: they go on with the others. */
   | { kind: 'backOne'; id: string };
 
@@ -66,9 +74,41 @@ function stepOne(person: ClassPerson, event: Exclude<ClassEvent, { kind: 'rateAl
           done: [...event.done],
         },
       };
+    case 'gateOne': {
+      const others = (person.lesson?.gates ?? []).filter((g) => g.blockId !== event.blockId);
+      const gates =
+        event.choice === 'further' ? others : [...others, { blockId: event.blockId, choice: event.choice }];
+      return withLesson(person, { gates: gates.length > 0 ? gates : undefined });
+    }
+    case 'dayOne':
+      return withLesson(person, { day: { ...person.lesson?.day, [event.ask]: event.yes } });
+    case 'signOne':
+      return withLesson(person, { [event.when]: event.value === null ? undefined : [event.value] });
     case 'backOne':
       return omit(person, 'stop');
   }
+}
+
+/** With something of their lesson; what is undefined goes. */
+function withLesson(
+  person: ClassPerson,
+  patch: { [K in keyof LessonTaken]: LessonTaken[K] | undefined },
+): ClassPerson {
+  const lesson = Object.fromEntries(
+    Object.entries({ ...person.lesson, ...patch }).filter(([, value]) => value !== undefined),
+  ) as LessonTaken;
+  return Object.keys(lesson).length > 0 ? { ...person, lesson } : omit(person, 'lesson');
+}
+
+/**
+ * What a person does of a set in place of the class: the set before once more, or nothing more of this block; null: as the
+ * class does.
+ */
+export function stepOf({ lesson }: Pick<ClassPerson, 'lesson'>, blockId: string): 'again' | 'down' | null {
+  const own = (lesson?.gates ?? []).filter((g) => lessonBlockId(g.blockId) === lessonBlockId(blockId));
+  const set = setNumber(blockId);
+  if (own.some((g) => g.choice === 'down' && setNumber(g.blockId) <= set)) return 'down';
+  return own.some((g) => g.choice === 'again' && g.blockId === blockId) ? 'again' : null;
 }
 
 /** What was said of a person's block, where something was. */
@@ -139,7 +179,8 @@ function joinPerson(
   // A stop sign that either screen saw stands, unless it was there before and one of them took it back.
   const stop = b?.stop ? (m.stop && t.stop ? m.stop : undefined) : (t.stop ?? m.stop);
   return {
-    ...omit(m, 'stop'),
+    ...omit(m, 'stop', 'lesson'),
+    ...lessonOf(b?.lesson, m.lesson, t.lesson),
     present: m.present !== b?.present ? m.present : t.present,
     results,
     ...(stop ? { stop } : {}),
@@ -173,7 +214,7 @@ function recordFor(run: ClassRun, person: ClassPerson, own: readonly (Block | nu
   const blocks: Block[] = [];
   const results: BlockResult[] = [];
   run.sequence.blocks.forEach((common, i) => {
-    const block = own[i];
+    const block = ownSet(person, common, own[i] ?? null, own[i - 1] ?? null);
     if (!block || i > until) return;
     blocks.push(block);
     const done = run.state.results.find((r) => r.blockId === common.id);
@@ -196,7 +237,16 @@ function recordFor(run: ClassRun, person: ClassPerson, own: readonly (Block | nu
       blockS: 0,
       results,
       ...(state.elapsedS === undefined ? {} : { elapsedS: state.elapsedS }),
+      ...(person.lesson ? { lesson: person.lesson } : {}),
       ...(stop ? { stopSign: stop.sign, stopNote: stop.note, stopDone: stop.done } : {}),
     },
   };
+}
+
+/** A block as a person did it who took the set before once more, or stayed with that; null: they left it out. */
+function ownSet(person: ClassPerson, common: Block, block: Block | null, before: Block | null): Block | null {
+  const step = block ? stepOf(person, common.id) : null;
+  if (!block || step === null) return block;
+  if (step === 'down' || !before || before.drillId !== block.drillId) return null;
+  return { ...block, breathing: before.breathing, dose: before.dose };
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { School } from '../aims/school.schema';
 import { PROPS } from '../body/props';
-import { BlockResult, RunState } from '../run/run.schema';
+import { BlockResult, LessonTaken, RunState } from '../run/run.schema';
 import { STOP_DONE } from '../run/recorded';
 import { Flags } from '../screen/flags.schema';
 import { StopSign } from '../screen/stop-signs.schema';
@@ -40,6 +40,8 @@ export const ClassData = z.object({
   room: Room,
   roster: z.array(RosterEntry).check(z.maxLength(MOST_PEOPLE)),
   sequence: z.nullable(Sequence),
+  /** The task that the class works towards; absent: what most of them want. */
+  taskId: z.optional(z.string().check(z.minLength(1), z.maxLength(40))),
 });
 
 export type ClassData = z.infer<typeof ClassData>;
@@ -56,6 +58,8 @@ export const ClassPerson = z.object({
   present: z.boolean(),
   /** What was said of this person's blocks; what everybody did stands in the run of the class. */
   results: z.array(BlockResult).check(z.maxLength(300)),
+  /** What this person answered, took as their sign, and decided at a gate where that was other than the class. */
+  lesson: z.optional(LessonTaken),
   /** A stop sign ends it for this person; the others go on. `index`: the block in which it was seen. */
   stop: z.optional(
     z.object({

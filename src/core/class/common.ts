@@ -10,6 +10,7 @@ import { isOpen, verdictFor } from '../safety/verdict';
 import { makeBlock } from '../sequence/make-block';
 import { unfitFor } from '../sequence/may-take';
 import type { Block } from '../sequence/sequence';
+import type { Task } from '../task/task.schema';
 import { floorRank } from '../tone/plan-tone';
 import type { Tone } from '../tone/tone';
 import { inputOf, plenty, SITS_OUT, waysOf, atHand, type ClassRoom, type Way } from './own';
@@ -39,9 +40,10 @@ export function presentSeatsOf(
   members: readonly Member[],
   room: Room,
   library: readonly Drill[],
+  ownTasks: readonly Task[] = [],
 ): { seats: Seat[]; where: ClassRoom } {
   const may = members.filter((m) => m.bar === null);
-  const where = { room, people: may.length, library };
+  const where = { room, people: may.length, library, ownTasks };
   return { where, seats: seatsOf(may, sharedNeeds(may), where) };
 }
 

@@ -3,6 +3,19 @@ import type { School } from '../aims/school';
 import { stopsOf, type Screened } from '../screen/known';
 import type { Flags } from '../screen/flags';
 import type { ClientPlan } from '../propose/input';
+import type { Demand } from '../drills/drill';
+import type { GradeRun } from '../task/grade';
+
+/** What is known of somebody and a task: where they began, where they want to, and how it went. */
+type OwnTask = { id: string; today: number; wanted: number; runs: readonly GradeRun[] };
+
+/** What somebody said today, before the class began. */
+type SaidToday = {
+  /** Nothing that asks this of the body. */
+  without: readonly Demand[];
+  seated: boolean;
+  taskMost: number;
+};
 
 /** Of somebody in a class only what is needed here: what may be done, what is owned, and the lengths of their breath. */
 export type Member = {
@@ -14,6 +27,9 @@ export type Member = {
   plan: ClientPlan;
   /** Why nothing is coached with them at all; null where it may be. */
   bar: string | null;
+  /** Tasks of theirs that are known, the one of their own goal first. */
+  tasks?: readonly OwnTask[];
+  today?: SaidToday;
 };
 
 /** What does everybody good: all of it a class works on for somebody of whom nothing was looked at. Our choice. */

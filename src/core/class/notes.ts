@@ -2,9 +2,12 @@ import { listed } from '../base/listed';
 import { limitsFor } from '../propose/limits';
 import { hasFullHold } from '../breath/timeline';
 import type { Drill } from '../drills/drill';
+import { lessonNow } from '../lesson/lesson-now';
 import type { Edit } from '../sequence/edit';
+import { lessonS } from '../sequence/lesson';
 import { clock, drillOf, layoutOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
 import { doersOf, isNewToMost, shareBlock, type Seat, type ShareOfBlock } from './common';
+import { taskIdIn } from '../task/prefix';
 import type { Member } from './member';
 import type { ClassRoom, Way } from './own';
 import { nearTo } from './timing';
@@ -60,7 +63,8 @@ function tooLongFor(
   seats: readonly Seat[],
   where: ClassRoom,
 ) {
-  if (block.breathing.kind !== 'paced' || block.breathing.full) return [];
+  // A movement sets the breath of a task; who needs a shorter one has it in their own way of it.
+  if (block.breathing.kind !== 'paced' || block.breathing.full || taskIdIn(block.drillId) !== null) return [];
   const { exhaleS } = block.breathing.pattern;
   const near = new Map(nearTo(ownExhales(drill, seats, where)).map((own) => [own.seat, own.exhaleS]));
   return seats.flatMap((seat, i) => {
@@ -89,6 +93,12 @@ export function pacersOf(block: Block, seats: readonly Seat[], where: ClassRoom)
 /** Somebody who does other drills in so large a part of a class is better seen alone. Our choice. */
 const ALONE_FROM = 0.5;
 
+/** So long it lasts, with its questions, sign and free breathing where it is a lesson, s. */
+export const lengthS = (sequence: Sequence): number => {
+  const lesson = lessonNow(sequence, { flags: {} });
+  return lesson ? lessonS(lesson) : layoutOf(sequence).totalS;
+};
+
 /** All that is impossible, or badly so, in a class as it stands; who is barred from it, and who is better seen alone. */
 export function classNotes(
   sequence: Sequence,
@@ -102,7 +112,7 @@ export function classNotes(
       ? []
       : [{ level: 'care' as const, blockId: null, text: `${m.initials} does not take part: ${m.bar}.` }],
   );
-  const over = layoutOf(sequence).totalS - sequence.minutes * 60;
+  const over = lengthS(sequence) - sequence.minutes * 60;
   if (over > 0.5)
     notes.push({ level: 'care', blockId: null, text: `${clock(over)} over the ${sequence.minutes} min.` });
   if (-over > OPEN_FROM_S && sequence.blocks.length > 0)

@@ -10,6 +10,10 @@ import { tooHigh } from '../propose/choices';
 import type { ProposalInput } from '../propose/input';
 import { isOpen, POSITION_PROPS, verdictFor, type Verdict } from '../safety/verdict';
 import { alternativesFor } from '../sequence/alternatives';
+import { taskDrill } from '../lesson/task-block';
+import { gradeIn } from '../task/prefix';
+import type { Task } from '../task/task.schema';
+import { demandsOf } from '../safety/demands';
 import { doseWorth, leastAmount, leastFreeS } from '../sequence/dose';
 import { mayBeDone } from '../sequence/judge';
 import { makeBlock } from '../sequence/make-block';
@@ -17,6 +21,7 @@ import { unfitFor } from '../sequence/may-take';
 import { drillOf, nameOf, type Block } from '../sequence/sequence';
 import type { Room } from './class.schema';
 import type { Member } from './member';
+import { gradeOf, taskOfDrill } from './own-task';
 import { inTime, type InTime } from './timing';
 
 /** What one person does while the others do a block: the block as they do it, and in words what is other about it. */
@@ -39,7 +44,13 @@ export type Way = {
 };
 
 /** What a class is planned and coached with. */
-export type ClassRoom = { room: Room; people: number; library: readonly Drill[] };
+export type ClassRoom = {
+  room: Room;
+  people: number;
+  library: readonly Drill[];
+  /** Tasks of the studio’s own. */
+  ownTasks?: readonly Task[];
+};
 
 const NO_GAINS: readonly number[] = NEEDS.map(() => 0);
 export const SITS_OUT: Way = {
@@ -108,7 +119,8 @@ type Asked = { common: Block; member: Member; where: ClassRoom; input: ProposalI
 export function waysOf(asked: Asked): Way[] {
   const drill = drillOf(asked.common);
   if (!drill || asked.member.bar !== null) return [SITS_OUT];
-  const own = waysWith(drill, asked);
+  const task = taskOfDrill(drill.id, asked.where.ownTasks);
+  const own = task ? gradesOf(task, asked) : waysWith(drill, asked);
   // Whoever can do it whatever the others are given does it; something else is for those who cannot.
   const enough = plenty(asked.where);
   const certain = own.some((w) => w.props.every((p) => enough.includes(p)));
@@ -122,6 +134,21 @@ export function waysOf(asked: Asked): Way[] {
     if (!seen.has(id)) seen.set(id, way.kind === 'common' ? way : { ...way, because });
   }
   return [...seen.values()];
+}
+
+/** A task as a member does it: at their own grade, or at the next lower one that may be done here. */
+function gradesOf(task: Task, asked: Asked): Way[] {
+  const common = gradeIn(asked.common.drillId);
+  for (let grade = gradeOf(task, asked.member); grade >= 1; grade--) {
+    const ways = waysWith(grade === common ? drillOf(asked.common)! : taskDrill(task, grade), asked);
+    if (ways.length === 0) continue;
+    if (grade === common) return ways;
+    return ways.map((way) => {
+      const differs = [task.grades[grade - 1]!, ...way.differs.filter((d) => d !== task.name)];
+      return { ...way, kind: 'common', differs, key: differs.join(' · '), because: [] };
+    });
+  }
+  return [];
 }
 
 /** Why a drill is not done by a member: a rule, what was read, its level, or a thing that is not there for everybody. */
@@ -177,11 +204,11 @@ function ownBlocks(drill: Drill, { common, member, where, input }: Asked): Made[
   const some = scarce(drill, drill.positions, where).slice(0, MOST_SCARCE);
   const all = subsets(some).flatMap((given): Made[] => {
     const available = [...plenty(where), ...given];
-    const verdict = verdictFor(drill, member.plan.flags, available);
+    const verdict = verdictToday(drill, member, available);
     if (!isOpen(verdict) || tooHigh(drill, input)) return [];
     if (unfitFor(drill, verdict, input) !== null && !input.locked?.includes(drill.id)) return [];
-    return positionsOf(verdict, common.position).map((position) => ({
-      made: makeBlock({
+    return positionsOf(verdict, common.position).flatMap((position): Made[] => {
+      const made = makeBlock({
         id: '',
         drill,
         verdict,
@@ -189,13 +216,21 @@ function ownBlocks(drill: Drill, { common, member, where, input }: Asked): Made[
         amount: 'usual',
         client: clientOf(member),
         available,
-      }),
-      verdict,
-      given,
-    }));
+      });
+      const asks = [...demandsOf(drill, made)];
+      return member.today?.without.some((d) => asks.includes(d)) ? [] : [{ made, verdict, given }];
+    });
   });
   mine.set(key, all);
   return all;
+}
+
+/** The verdict on a drill with what a member said today: what is upright is done sitting where standing is not for them. */
+function verdictToday(drill: Drill, { plan, today }: Member, available: readonly Prop[]): Verdict {
+  const verdict = verdictFor(drill, plan.flags, available);
+  return today?.seated
+    ? { ...verdict, positions: verdict.positions.filter((p) => POSITION[p].family !== 'standing') }
+    : verdict;
 }
 
 /** The common position, else those that are left, the nearest to it first. */

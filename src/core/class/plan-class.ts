@@ -56,6 +56,8 @@ export type ClassInput = {
   locked?: readonly string[];
   wanted?: readonly string[];
   unwanted?: readonly string[];
+  /** Seconds that go to what stands around the blocks: questions, the sign at both ends, the task. */
+  asideS?: number;
 };
 
 export type ClassPlan = { sequence: Sequence; served: Served[] };
@@ -99,14 +101,15 @@ export function planClass(input: ClassInput, how: SolveOptions = {}): Result<Cla
   const missing = (input.locked ?? []).find((id) => !options.some((o) => o.drill.id === id));
   if (missing !== undefined)
     return fail(`${nameIn(input.library, missing)} cannot be done by these people in this room.`, 'locked');
-  let budgetS = minutes * 60 - CLASS_RELOOK_S;
+  const { asideS = CLASS_RELOOK_S } = input;
+  let budgetS = minutes * 60 - asideS;
   for (let n = 0; n < TRIES; n++) {
     const { plan, byId } = planOf(options, input, seats, budgetS, end);
     const solved = solve(plan, { mostNodes: NODES, ...how });
     if (!solved.ok || solved.value.taken.length === 0) break;
     const chosen = solved.value.taken.map((t) => byId.get(t.id)![t.option]!);
     const sequence = sequenceOf(chosen, input, seats, end);
-    const overS = layoutOf(sequence).totalS - minutes * 60;
+    const overS = layoutOf(sequence).totalS - CLASS_RELOOK_S + asideS - minutes * 60;
     if (overS > 0 && n + 1 < TRIES) {
       budgetS -= Math.ceil(overS);
       continue;

@@ -311,6 +311,12 @@ export function asksFor(given: AskFor, { most = MOST_ASKS }: { most?: number } =
     }));
 }
 
+/** What a yes to a question does, whoever says it; nothing where it is not one of these. */
+export function effectOf(id: string, of: AskFor): AskEffect {
+  const effect = RULES.find((r) => r.id === id)?.effect ?? {};
+  return typeof effect === 'function' ? effect(of) : effect;
+}
+
 /** What the answers of the day do, put together. */
 export function effectsOf(asks: readonly DayAsk[], day: Readonly<Record<string, boolean>> = {}) {
   const yes = asks.filter((a) => day[a.id] === true).map((a): AskEffect => a.effect);

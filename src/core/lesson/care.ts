@@ -52,14 +52,14 @@ export const callFor = (flags: Flags): string => first(CALL, flags)!;
 
 const LIMITS: readonly Line[] = [
   { when: (f) => Boolean(f.panic), text: 'any stop sign; “not easy” said twice' },
-  { when: (f) => Boolean(f.eyePressure), text: 'pressure in eye or head 0' },
-  { when: (f) => Boolean(f.heaviness), text: 'heaviness 0 points above the start' },
-  { when: (f) => Boolean(f.pubicPain), text: 'pubic pain 0 points above the start' },
-  { when: (f) => isSeparated(f.separationMm, f.separationAt), text: 'a ridge 0' },
-  { when: (f) => Boolean(f.leaking), text: 'a leak 0' },
-  { when: (f) => Boolean(f.asthma), text: 'tightness 0' },
-  { when: (f) => Boolean(f.ribInjury), text: 'pain 2 of 10, a stab 0' },
-  { when: (f) => Boolean(f.recentSurgery || f.hernia), text: 'a pull or a bulge 0' },
+  { when: (f) => Boolean(f.eyePressure), text: 'no pressure in eye or head' },
+  { when: (f) => Boolean(f.heaviness), text: 'heaviness no higher than at the start' },
+  { when: (f) => Boolean(f.pubicPain), text: 'pubic pain no higher than at the start' },
+  { when: (f) => isSeparated(f.separationMm, f.separationAt), text: 'no ridge' },
+  { when: (f) => Boolean(f.leaking), text: 'no leak' },
+  { when: (f) => Boolean(f.asthma), text: 'no tightness' },
+  { when: (f) => Boolean(f.ribInjury), text: 'pain 2 of 10, no stab' },
+  { when: (f) => Boolean(f.recentSurgery || f.hernia), text: 'no pull, no bulge' },
 ];
 
 /** What ends a set, from the flags and from where it hurts; two things at most, so that they can be watched. */
@@ -74,7 +74,7 @@ export function limitFor(flags: Flags, places: readonly ComplaintPlace[], effort
         : flags.eyePressure || flags.highBloodPressure || flags.cardiac
           ? 'breathlessness 2 of 10'
           : effort >= 20
-            ? 'breath held 0'
+            ? 'no held breath'
             : 'breathlessness 3 of 10';
   return [...own, ...pain]
     .slice(0, 2)
@@ -144,4 +144,4 @@ export const stopFor = (flags: Flags): string =>
     .map((s) => STOP_SIGN_LABEL[s])
     .join(
       ', ',
-    )} → stop, ${flags.asthma || flags.copd || flags.respiratory ? 'sit, breathe as it comes, reliever by the plan' : flags.panic ? 'eyes on the room, feet on the floor, we talk about something else' : 'breathe as it comes, sit or lie, one step down next time'}.`;
+    )}: stop, ${flags.asthma || flags.copd || flags.respiratory ? 'sit, breathe as it comes, reliever by the plan' : flags.panic ? 'eyes on the room, feet on the floor, we talk about something else' : 'breathe as it comes, sit or lie, one step down next time'}.`;

@@ -7,7 +7,7 @@ import { NEED_IDEA, READING_IDEA } from './ideas';
 import type { Lesson, LessonBlock, LessonHome } from '../sequence/lesson.schema';
 import { placeOf } from './signs';
 import { writtenSign } from './sign-words';
-import { momentOf, nextGrade, taskVerb } from './task-block';
+import { isPractised, momentOf, nextGrade, taskVerb } from './task-block';
 
 const HOME_S = 40;
 
@@ -182,7 +182,7 @@ function thenOf({ task, sign, input }: Frame): string {
   const worse = input.flags.panic
     ? 'end with a chat, less guided next time'
     : 'stop there, one step less next time, write it down';
-  return `changed by more than noise (${lower(sign.change)}) → ${next}; not changed → the same again, the first block longer; worse → ${worse}`;
+  return `changed by more than noise (${lower(sign.change)}): ${next}; not changed: the same again, the first block longer; worse: ${worse}`;
 }
 
 /** One or two things at moments of life: the leading block where it can be done alone, and the task. */
@@ -241,7 +241,12 @@ function homeOf({ input, task }: Frame, blocks: readonly LessonBlock[]): LessonH
     {
       when: momentOf(own, task.grade),
       does: `${own.cues[0]!} ${own.cues[1]!} As today: ${own.grades[task.grade - 1]!}, no more yet.`,
-      dose: own.practice.breath === 'free' ? 'as often as is pleasant' : 'every time',
+      dose:
+        own.practice.breath === 'free'
+          ? 'as often as is pleasant'
+          : isPractised(own, task.grade)
+            ? 'once'
+            : 'every time',
       stop: `as above; ${lower(own.caution)}`,
       call: 'as above',
     },

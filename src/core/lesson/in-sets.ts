@@ -3,8 +3,9 @@ import type { ComplaintPlace } from '../screen/complaints';
 import { mayBeDone, type JudgedFor } from '../sequence/judge';
 import type { LessonSet } from '../sequence/lesson.schema';
 import { drillOf, MOST_BLOCKS, type Block, type Sequence } from '../sequence/sequence';
-import { setBlockId } from '../sequence/set-block';
+import { isRepeat, setBlockId, setNumber } from '../sequence/set-block';
 import { lessonNow, stillSo } from './lesson-now';
+import { runnable } from './runnable';
 
 const MOST_SET_UP_S = 600;
 
@@ -75,3 +76,17 @@ function withBreath(once: Block, { breath, count, workS }: LessonSet): Block {
 
 /** Sets that a block of a sequence cannot hold by itself. */
 const ownBreath = ({ breath }: LessonSet): boolean => breath.kind === 'steps' || breath.kind === 'phrase';
+
+/** A lesson that was run in sets as it was written: each block whole again, what was done once more or put in kept out of it. */
+export function outOfSets(sequence: Sequence): Sequence {
+  const { lesson } = sequence;
+  if (!lesson) return sequence;
+  const blocks = sequence.blocks.flatMap((block): Block[] => {
+    if (setNumber(block.id) > 1 || isRepeat(block.id)) return [];
+    const written = lesson.blocks.find((b) => b.id === block.id);
+    const same =
+      written && (written.drillId ?? block.drillId) === block.drillId && written.place === block.position;
+    return [same ? runnable(block, written) : block];
+  });
+  return { ...sequence, blocks };
+}

@@ -56,12 +56,16 @@ const CHOSEN: readonly string[] = [
   'dig',
 ];
 
+/** Nobody has to do it, and it is not yet done whole: it is practised once a day. */
+export const isPractised = (task: Pick<Task, 'id'>, grade: number): boolean =>
+  CHOSEN.includes(task.id) && grade < 3;
+
 /** The moment of life for a task at its grade. @example the task lift // 'each time you lift a child or a box' */
 export const momentOf = (task: Task, grade: number): string =>
   task.id === 'sleep'
     ? 'in bed, lights out'
-    : CHOSEN.includes(task.id) && grade < 3
-      ? 'once a day, instead of the whole of it'
+    : isPractised(task, grade)
+      ? 'once a day, this much of it'
       : `each time you ${taskVerb(task)}`;
 
 /** A task as it stands after “to”. @example taskVerb(the task stairs) // 'climb stairs' */

@@ -47,7 +47,7 @@ export function mergeRuns(base: RunRecord, mine: RunRecord, theirs: RunRecord): 
 }
 
 /** What either window asked and took of a lesson since `base`; of two answers to one question the later window's stands. */
-function lessonOf(
+export function lessonOf(
   base: RunState['lesson'] = {},
   mine: RunState['lesson'],
   theirs: RunState['lesson'],

@@ -133,7 +133,7 @@ export const Lesson = z.object({
   idea: line(600),
   note: z.optional(line()),
   look: z.optional(LessonLook),
-  asks: z.array(LessonAsk).check(z.minLength(1), z.maxLength(5)),
+  asks: z.array(LessonAsk).check(z.minLength(1), z.maxLength(8)),
   notToday: line(600),
   stop: line(600),
   sign: LessonSign,

@@ -25,6 +25,14 @@ type Props = {
   onEdit: (edits: readonly Edit[]) => void;
 };
 
+/** In how many sets a block is taught, and on what condition further. */
+function taughtIn({ lesson }: Sequence, blockId: string): string | null {
+  const block = lesson?.blocks.find((b) => b.id === blockId);
+  if (!block || block.sets.length < 2) return null;
+  const gate = block.gate.rules.find((r) => r.before.startsWith('set'));
+  return `${block.sets.length} sets${gate ? `; further only if ${gate.onlyIf}` : ''}`;
+}
+
 /** The common sequence, block by block, and under each who does what in its place. */
 export function ClassBlocks({ sequence, seats, shares, notes, kept, onKeep, onEdit }: Props) {
   const { placed } = layoutOf(sequence);
@@ -136,6 +144,11 @@ export function ClassBlocks({ sequence, seats, shares, notes, kept, onKeep, onEd
                 </Press>
               </div>
             </div>
+            {taughtIn(sequence, block.id) && (
+              <p className="text-small text-soft room:pl-[calc(3.2em+12px)]">
+                {taughtIn(sequence, block.id)}
+              </p>
+            )}
             {others.length > 0 && (
               <ul
                 aria-label={`Who does something else in ${words.name}`}

@@ -6,30 +6,35 @@ import { Maximize, Minimize, SlidersHorizontal, Undo2, Volume2, VolumeX, X } fro
 import {
   mergeClassRuns,
   presentSeats,
+  stepOf,
   stepPeople,
   type ClassEvent,
   type ClassPerson,
   type ClassRun,
 } from '@/core/class/class-run';
-import { seatsOf, shareBlock } from '@/core/class/common';
-import { sharedNeeds, type Member } from '@/core/class/member';
+import { seatsToday } from '@/core/class/class-lesson';
+import { shareBlock } from '@/core/class/common';
+import type { Member } from '@/core/class/member';
 import { otherWays, type OtherWay } from '@/core/class/notes';
-import { atHand } from '@/core/class/own';
+import { atHand, type ClassRoom } from '@/core/class/own';
 import type { Drill } from '@/core/drills/drill';
 import { momentAt, type CoachedBlock, type Moment } from '@/core/run/coached';
 import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
-import { leftS, type RunContext, type Session } from '@/core/run/session';
+import { gateNow, leftS, type RunContext, type Session } from '@/core/run/session';
 import type { RunEvent } from '@/core/run/step';
 import { clock, nameOf, type Block } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { describeTone } from '@/core/tone/tone';
 import { POSITION } from '@/core/body/positions';
 import { browserVoice } from '@/devices/voice';
+import type { Task } from '@/core/task/task.schema';
+import { placeInLesson, type GateNow, type LessonPlace } from '@/core/sequence/gates';
 import { BreathLine } from '@/pictures/breath-line';
 import { Trunk } from '@/pictures/trunk';
 import { CoachFigure } from '@/stations/coach/coach-figure';
 import { CourseRow } from '@/stations/coach/course-row';
 import { driveKeys } from '@/stations/coach/drive-keys';
+import { GatePanel } from '@/stations/coach/gate-panel';
 import { Heard } from '@/stations/coach/heard';
 import { Now } from '@/stations/coach/now';
 import { useRoom } from '@/stations/coach/room';
@@ -47,6 +52,9 @@ import { useAlone } from '@/ui/alone';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { KeysButton, useHotkeys } from '@/ui/hotkeys';
 import { ClassEnd } from './class-end';
+import { ClassOpening } from './class-opening';
+import { PeopleGate } from './people-gate';
+import { isBefore, titleOf } from '@/stations/coach/lesson-title';
 import { PeopleRow } from './people-row';
 import { WaysBoard } from './ways-board';
 
@@ -60,12 +68,23 @@ type Props = {
   rev: number;
   members: readonly Member[];
   library: readonly Drill[];
+  ownTasks: readonly Task[];
   /** For a projector: what everybody may see, nothing to press. */
   onWall: boolean;
 };
 
 /** A class from its first block to the look again: one clock, everybody’s own way under it. */
-export function ClassCoach({ classId, name, runId, initial, rev, members, library, onWall }: Props) {
+export function ClassCoach({
+  classId,
+  name,
+  runId,
+  initial,
+  rev,
+  members,
+  library,
+  ownTasks,
+  onWall,
+}: Props) {
   const router = useRouter();
   const page = useRef<HTMLDivElement>(null);
   useAlone(page);
@@ -88,14 +107,13 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
   const block = sequence.blocks[state.index];
   const live = state.stage === 'running' && coached !== null;
   const moment = live ? momentAt(coached, state.blockS) : null;
-  const cue = block ? (wordsOf(block).cue?.text ?? '') : '';
+  const taught = block ? placeInLesson(sequence, block) : null;
+  const gate = gateNow(session);
+  const cue = taught?.block.cues[0] ?? (block ? (wordsOf(block).cue?.text ?? '') : '');
+  const opening = live && isBefore(session) ? sequence.lesson : undefined;
   useWakeLock(running || onWall);
   useSaid(voice, room, state.aside || onWall ? null : moment, running, moment?.kind === 'breath' ? cue : '');
-  const seats = useMemo(
-    () => seatsOf(members, sharedNeeds(members), { room: initial.room, people: members.length, library }),
-    [members, initial.room, library],
-  );
-  const { ways, byPerson } = useWays(record, block, seats, library);
+  const { ways, byPerson } = useWays(record, block, members, { library, ownTasks });
   const say = (event: ClassEvent) => autosave.set((v) => ({ ...v, people: stepPeople(v.people, event) }));
   const leave = async () => {
     pause();
@@ -104,7 +122,7 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
     router.refresh();
   };
   const rated = ratedIn(session, coached);
-  useClassKeys(live && !onWall, run, {
+  useClassKeys(live && !onWall && !opening, run, {
     rate: (quality) => rated && say({ kind: 'rateAll', block: rated, quality }),
     silence: () => change({ muted: !room.muted }),
     full: screen.toggle,
@@ -125,21 +143,31 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
       {children}
     </div>
   );
+  if (opening)
+    return shell(
+      onWall ? (
+        <p className="p-10 text-room">{name}</p>
+      ) : (
+        <ClassOpening
+          name={name}
+          lesson={opening}
+          people={record.people}
+          status={status}
+          on={say}
+          onBegin={() => {
+            happen({ kind: 'open', sequence, said: '' });
+            happen({ kind: 'start' });
+          }}
+          onLeave={() => void leave()}
+        />
+      ),
+    );
   if (!live)
     return shell(
       onWall ? (
         <p className="p-10 text-room">{state.stage === 'running' ? name : 'Look again, together'}</p>
       ) : (
-        <ClassEnd
-          run={record}
-          status={status}
-          over={state.stage === 'done' || state.stage === 'stopped'}
-          amid={state.amid === true}
-          on={say}
-          onGoOn={() => happen({ kind: 'goOn', lookId: null })}
-          onEnd={() => happen({ kind: 'lookAgain', lookId: null })}
-          onLeave={() => void leave()}
-        />
+        <Over run={run} status={status} on={say} onLeave={() => void leave()} />
       ),
     );
   const shown = { session, coached, moment: moment!, ways, name };
@@ -159,21 +187,7 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
       </Head>
       <div className="flex min-h-6 flex-wrap gap-x-6">{status}</div>
       <Spoken coached={coached} moment={moment!} name={wordsOf(block!).name} />
-      <div className="grid grow grid-cols-1 items-center gap-x-8 gap-y-3 py-1 room:grid-cols-2 desk:grid-cols-[200px_minmax(0,1fr)_380px]">
-        <div className="max-room:hidden">
-          <CoachFigure block={block!} moment={moment!} />
-        </div>
-        <div onClick={run.act} className="flex cursor-pointer items-center justify-center gap-6">
-          <Breath session={session} coached={coached} moment={moment!} />
-        </div>
-        <WordsPanel
-          block={block!}
-          state={state}
-          setUp={moment!.kind === 'setUp'}
-          ranked={rankedCues(block!, NO_CUES, { cues: state.cues })}
-          on={happen}
-        />
-      </div>
+      <Middle {...shown} record={record} run={run} taught={taught} gate={gate} onPerson={say} />
       <WaysBoard ways={ways} large={false} />
       <BreathLine coached={coached} t={state.blockS} className="h-[56px] w-full shrink-0" />
       {rated && (
@@ -195,7 +209,14 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
         aside={state.aside !== undefined}
         on={happen}
       />
-      <RunButtons session={session} coached={coached} on={happen} act={run.act} pause={pause} />
+      <RunButtons
+        session={session}
+        coached={coached}
+        on={happen}
+        act={gate && running ? () => happen({ kind: 'gate', choice: 'further' }) : run.act}
+        pause={pause}
+        gate={gate !== null}
+      />
       <RoomDialog open={asking} onOpenChange={setAsking} room={room} change={change} voice={voice} />
       <StopDialog
         who={stopping?.initials}
@@ -209,6 +230,79 @@ export function ClassCoach({ classId, name, runId, initial, rev, members, librar
         }}
       />
     </div>,
+  );
+}
+
+type OverProps = {
+  run: RunningSession<ClassRun>;
+  status: ReactNode;
+  on: (event: ClassEvent) => void;
+  onLeave: () => void;
+};
+
+/** Once the blocks are over, or it is looked again amid them. */
+const Over = ({ run, status, on, onLeave }: OverProps) => (
+  <ClassEnd
+    run={run.autosave.value}
+    status={status}
+    over={run.session.state.stage === 'done' || run.session.state.stage === 'stopped'}
+    amid={run.session.state.amid === true}
+    on={on}
+    onGoOn={() => run.happen({ kind: 'goOn', lookId: null })}
+    onEnd={() => run.happen({ kind: 'lookAgain', lookId: null })}
+    onLeave={onLeave}
+  />
+);
+
+type MiddleProps = Shown & {
+  record: ClassRun;
+  run: RunningSession<ClassRun>;
+  taught: LessonPlace | null;
+  gate: GateNow | null;
+  onPerson: (event: ClassEvent) => void;
+};
+
+/** Body, count, and what to say; at a gate the way on, for all and for single people. */
+function Middle({ record, run, taught, gate, onPerson, ...shown }: MiddleProps) {
+  const { session, coached, moment } = shown;
+  const { state, running } = session;
+  const { block } = coached.placed;
+  return (
+    <div className="grid grow grid-cols-1 items-center gap-x-8 gap-y-3 py-1 room:grid-cols-2 desk:grid-cols-[200px_minmax(0,1fr)_380px]">
+      <div className="max-room:hidden">
+        <CoachFigure block={block} moment={moment} />
+      </div>
+      <div
+        onClick={gate ? undefined : run.act}
+        className="flex cursor-pointer items-center justify-center gap-6"
+      >
+        <Breath session={session} coached={coached} moment={moment} free={(taught?.set ?? 1) > 1} />
+      </div>
+      {gate ? (
+        <div>
+          <GatePanel
+            key={block.id}
+            gate={gate}
+            meanwhile={taught?.meanwhile ?? null}
+            canAgain={state.index > 0}
+            running={running}
+            on={run.happen}
+          />
+          {taught !== null && taught.set > 1 && (
+            <PeopleGate people={record.people} blockId={block.id} on={onPerson} />
+          )}
+        </div>
+      ) : (
+        <WordsPanel
+          block={block}
+          state={state}
+          setUp={moment.kind === 'setUp'}
+          ranked={rankedCues(block, NO_CUES, { cues: state.cues })}
+          taught={taught?.block ?? null}
+          on={run.happen}
+        />
+      )}
+    </div>
   );
 }
 
@@ -256,25 +350,53 @@ const Tools = ({ run, screen, muted, onMute, onRoom, wallHref, onLeave }: ToolsP
   </>
 );
 
+/** What somebody does of a set who did not go further. */
+const STEP_SAID = { again: 'the set before, once more', down: 'rests until the next block' } as const;
+
 /** Who does what of the present block, of those who are here. */
 function useWays(
   record: ClassRun,
   block: Block | undefined,
-  seats: Parameters<typeof presentSeats>[1],
-  library: readonly Drill[],
+  members: readonly Member[],
+  { library, ownTasks }: Pick<ClassRoom, 'library' | 'ownTasks'>,
 ): { ways: OtherWay[]; byPerson: Map<string, string> } {
-  const { people, room } = record;
+  const { people, room, sequence } = record;
+  const seats = useMemo(
+    () =>
+      seatsToday({ people, sequence }, members, {
+        room,
+        people: members.length,
+        library,
+        ...(ownTasks ? { ownTasks } : {}),
+      }),
+    [people, sequence, members, room, library, ownTasks],
+  );
   return useMemo(() => {
     const here = presentSeats({ people }, seats).filter(
       (s) => !people.some((p) => p.id === s.member.id && p.stop),
     );
     if (!block) return { ways: [], byPerson: new Map() };
-    const share = shareBlock(block, here, { room, people: here.length, library });
-    return {
-      ways: otherWays(share, here),
-      byPerson: new Map(here.map((s, i) => [s.member.id, share.ways[i]!.key])),
+    const share = shareBlock(block, here, {
+      room,
+      people: here.length,
+      library,
+      ...(ownTasks ? { ownTasks } : {}),
+    });
+    const now = {
+      ...share,
+      ways: share.ways.map((way, i) => {
+        const step = stepOf(
+          people.find((p) => p.id === here[i]!.member.id)!,
+          block.id,
+        );
+        return step ? { ...way, key: STEP_SAID[step], because: [] } : way;
+      }),
     };
-  }, [people, room, block, seats, library]);
+    return {
+      ways: otherWays(now, here),
+      byPerson: new Map(here.map((s, i) => [s.member.id, now.ways[i]!.key])),
+    };
+  }, [people, room, block, seats, library, ownTasks]);
 }
 
 /** What taps are about: in a set-up the block before it, where there is one; else the one that runs. */
@@ -295,11 +417,12 @@ type Shown = {
 function Head({ name, session, coached, children }: Shown & { children?: ReactNode }) {
   const { block } = coached.placed;
   const { state, sequence } = session;
+  const place = placeInLesson(sequence, block);
   return (
     <>
       <header className="flex flex-wrap items-start gap-x-4">
         <div className="min-w-0">
-          <h1 className="text-huge leading-tight wrap-anywhere">{wordsOf(block).name}</h1>
+          <h1 className="text-huge leading-tight wrap-anywhere">{titleOf(session)}</h1>
           <p className="text-lead text-soft tabular-nums">
             {POSITION[block.position].label} · {breathSaid(block)}
             {describeTone(block.tone) && ` · ${describeTone(block.tone)}`}
@@ -310,7 +433,8 @@ function Head({ name, session, coached, children }: Shown & { children?: ReactNo
             {clock(leftS(session))} to go
           </p>
           <p className="text-lead wrap-anywhere text-soft tabular-nums">
-            <bdi>{name}</bdi> · {state.index + 1} of {sequence.blocks.length}
+            <bdi>{name}</bdi>
+            {place ? '' : ` · ${state.index + 1} of ${sequence.blocks.length}`}
           </p>
         </div>
         <div className="flex flex-wrap items-start gap-1">{children}</div>
@@ -320,7 +444,9 @@ function Head({ name, session, coached, children }: Shown & { children?: ReactNo
   );
 }
 
-function Breath({ session, coached, moment }: Pick<Shown, 'session' | 'coached' | 'moment'>) {
+type BreathProps = Pick<Shown, 'session' | 'coached' | 'moment'> & { free?: boolean };
+
+function Breath({ session, coached, moment, free = false }: BreathProps) {
   const { block } = coached.placed;
   const { state, running } = session;
   const breath = moment.kind === 'breath' && !state.aside ? moment : null;
@@ -338,6 +464,7 @@ function Breath({ session, coached, moment }: Pick<Shown, 'session' | 'coached' 
         full={block.breathing.kind === 'paced' && block.breathing.full === true}
         aside={state.aside}
         running={running}
+        free={free}
       />
     </>
   );
@@ -389,7 +516,6 @@ function useClassKeys(live: boolean, run: RunningSession<ClassRun>, does: KeyAct
           { key: '+', does: 'more breaths', run: on({ kind: 'breaths', by: 1 }) },
           { key: '-', does: 'fewer breaths', run: on({ kind: 'breaths', by: -1 }) },
           { key: 'r', does: 'a rest as it comes', run: on({ kind: 'rest' }) },
-          { key: 'a', does: 'the block again, from its first breath', run: on({ kind: 'again' }) },
           { key: 'g', does: 'to the end: look again', run: on({ kind: 'lookNow' }) },
           { key: 'c', does: 'other cue', run: on({ kind: 'otherCue' }) },
           { key: 'm', does: 'tones off or on', run: does.silence },

@@ -7,6 +7,7 @@ import { nameOf } from '@/core/sequence/sequence';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/choice';
 import { List } from '@/ui/select';
+import { SignTable } from './sign-table';
 
 type Props = {
   run: ClassRun;
@@ -40,6 +41,17 @@ export function ClassEnd({ run, status, over, amid, on, onGoOn, onEnd, onLeave }
         </p>
       )}
       {status}
+      {run.sequence.lesson && (
+        <section className="space-y-2">
+          <p className="text-title">“{run.sequence.lesson.again.say}”</p>
+          <SignTable
+            lesson={run.sequence.lesson}
+            people={run.people.filter((p) => p.present)}
+            when="again"
+            on={on}
+          />
+        </section>
+      )}
       <div className="overflow-x-auto">
         <table className="min-w-full text-left text-lead">
           <thead>

@@ -11,11 +11,12 @@ import { labelled, Select } from '@/ui/select';
 import { WEEKDAYS } from './when';
 
 type Props = { data: ClassData; onChange: (change: (data: ClassData) => ClassData) => void };
+type FactsProps = Props & { tasks: readonly { value: string; label: string }[] };
 
 const SCHOOLS = Object.keys(SCHOOL_LABEL) as School[];
 
 /** When it is, how long, by which school and manner. */
-export function ClassFacts({ data, onChange }: Props) {
+export function ClassFacts({ data, tasks, onChange }: FactsProps) {
   const { firstDay } = useHouse();
   const set = (patch: Partial<ClassData>) => onChange((d) => ({ ...d, ...patch }));
   return (
@@ -69,6 +70,14 @@ export function ClassFacts({ data, onChange }: Props) {
         value={data.manner}
         onValue={(manner) => set({ manner })}
         options={labelled(CLASS_MANNERS, MANNER_LABEL)}
+      />
+      <Select
+        className="col-span-2"
+        label="Ends in"
+        look="line"
+        value={data.taskId ?? ''}
+        onValue={(v) => set({ taskId: v === '' ? undefined : v })}
+        options={[{ value: '', label: 'what most of them want to do' }, ...tasks]}
       />
     </section>
   );

@@ -6,14 +6,17 @@ import { useState, type ReactNode } from 'react';
 import type { Result } from '@/core/base/result';
 import { agoOf } from '@/core/base/dates';
 import type { ClassData } from '@/core/class/class.schema';
+import type { ClassLessonPlan } from '@/core/class/class-lesson';
 import type { Seat } from '@/core/class/common';
 import { commonFor } from '@/core/class/plan-class';
 import { freshBlockId } from '@/core/class/new-class';
 import type { Member } from '@/core/class/member';
-import type { ClassNote, ClassShares } from '@/core/class/notes';
+import { lengthS, type ClassNote, type ClassShares } from '@/core/class/notes';
 import type { Drill } from '@/core/drills/drill';
+import type { Task } from '@/core/task/task.schema';
 import { applyEdit, type Edit } from '@/core/sequence/edit';
-import { clock, layoutOf, type Sequence } from '@/core/sequence/sequence';
+import { clock, type Sequence } from '@/core/sequence/sequence';
+import type { Lesson } from '@/core/sequence/lesson.schema';
 import { RunStrip } from '@/pictures/run-strip';
 import { TemplateList, type Template } from '@/stations/write/template-list';
 import { answered } from '@/ui/answered';
@@ -39,6 +42,8 @@ type Props = {
   members: readonly Member[];
   clients: readonly { id: string; name: string }[];
   library: readonly Drill[];
+  tasks: readonly { value: string; label: string }[];
+  ownTasks: readonly Task[];
   templates: readonly Template[];
   /** Newest first. */
   runs: readonly PastRun[];
@@ -57,6 +62,8 @@ export function ClassStation({
   members,
   clients,
   library,
+  tasks,
+  ownTasks,
   templates,
   runs,
   actions,
@@ -68,7 +75,7 @@ export function ClassStation({
   const [said, setSaid] = useState<{ level: 'care' | 'say'; text: string } | null>(null);
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
   const { sequence, room, school } = data;
-  const { here, seats, shares, notes, served, elsewhere } = useShares(data, members, library);
+  const { here, seats, shares, notes, served, elsewhere } = useShares(data, members, { library, ownTasks });
   const { put, undo, canUndo } = useSequenceHistory(sequence, set);
   const edit = (edits: readonly Edit[]) => sequence && put(edits.reduce(applyEdit, sequence));
   const replan = async () => {
@@ -81,16 +88,11 @@ export function ClassStation({
       manner: data.manner,
       library,
       locked: [...kept],
+      taskId: data.taskId,
+      ownTasks,
     });
-    if (!made.ok) return setSaid({ level: 'care', text: made.why });
-    put(made.value.sequence);
-    const { proof } = made.value.sequence;
-    setSaid({
-      level: 'say',
-      text: proof?.proven
-        ? 'Planned: no other choice serves these people better.'
-        : 'Planned: nothing better was found in the time that was looked.',
-    });
+    if (made.ok) put(made.value.sequence);
+    setSaid(made.ok ? { level: 'say', text: plannedSaid(made.value) } : { level: 'care', text: made.why });
   };
   const start = async () => {
     if (!(await flush())) return;
@@ -124,7 +126,15 @@ export function ClassStation({
       </Head>
       <div className="grid grid-cols-1 gap-x-10 gap-y-6 desk:grid-cols-[320px_minmax(0,1fr)]">
         <div className="space-y-5 max-desk:order-last">
-          <ClassFacts data={data} onChange={set} />
+          <ClassFacts
+            data={data}
+            tasks={tasks}
+            onChange={(change) => {
+              set(change);
+              // The grade that each has come to is read from their files.
+              if (change(data).taskId !== data.taskId) void flush().then((done) => done && router.refresh());
+            }}
+          />
           <RosterPanel
             roster={data.roster}
             members={here}
@@ -156,7 +166,7 @@ export function ClassStation({
         </div>
         <section aria-labelledby="common" className="min-w-0 space-y-2">
           <PlanBar
-            length={sequence && `${clock(layoutOf(sequence).totalS)} of ${data.minutes}:00`}
+            length={sequence && `${clock(lengthS(sequence))} of ${data.minutes}:00`}
             busy={busy}
             can={seats.length > 0}
             canUndo={canUndo}
@@ -203,6 +213,15 @@ export function ClassStation({
     </div>
   );
 }
+
+/** How good a plan is, and what did not go into it. */
+const plannedSaid = ({ sequence, says }: ClassLessonPlan): string =>
+  [
+    sequence.proof?.proven
+      ? 'Planned: no other choice serves these people better.'
+      : 'Planned: nothing better was found in the time that was looked.',
+    ...says,
+  ].join(' ');
 
 type BarProps = {
   /** How long it is; null where nothing is planned. */
@@ -276,6 +295,7 @@ function Common({ library, onInsert, ...blocks }: CommonProps) {
         title={`The common breath of ${sequence.blocks.length} blocks`}
         className="h-[34px] w-full"
       />
+      {sequence.lesson && <Around lesson={sequence.lesson} />}
       <ClassBlocks {...blocks} />
       <Select
         label="Put in another drill, in the time of all"
@@ -293,6 +313,17 @@ function Common({ library, onInsert, ...blocks }: CommonProps) {
     </>
   );
 }
+
+/** What stands around the blocks, a line each. */
+const Around = ({ lesson }: { lesson: Lesson }) => (
+  <div className="space-y-0.5 text-small" aria-label="The lesson">
+    <p className="text-lead">{lesson.idea}</p>
+    <p className="text-soft">
+      First {lesson.asks.length} questions to the room, then the sign, which each takes at both ends: “
+      {lesson.sign.words}”
+    </p>
+  </div>
+);
 
 /** The name, which is written in place, and when the class is. */
 function Head({

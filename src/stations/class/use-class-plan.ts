@@ -1,6 +1,6 @@
 'use client';
 
-import type { ClassInput, ClassPlan } from '@/core/class/plan-class';
+import type { ClassLessonInput, ClassLessonPlan } from '@/core/class/class-lesson';
 import type { Result } from '@/core/base/result';
 import { useJob } from '@/ui/use-job';
 import type { PlanProgress, PlanWorker } from '@/workers/plan.worker';
@@ -12,7 +12,7 @@ const SEARCH_MS = 1500;
 /** Plans a class off the page, with what it has come to, until it is cancelled. */
 export function useClassPlan() {
   const { run, busy, progress, cancel } = useJob<PlanWorker, PlanProgress>(planThread, shipTo);
-  const plan = (input: ClassInput): Promise<Result<ClassPlan>> =>
-    run<ClassPlan>((api, tell) => api.planClass(input, SEARCH_MS, tell));
+  const plan = (input: ClassLessonInput): Promise<Result<ClassLessonPlan>> =>
+    run<ClassLessonPlan>((api, tell) => api.planClass(input, SEARCH_MS, tell));
   return { plan, busy, progress, cancel };
 }

@@ -7,17 +7,25 @@ import type { Member } from '@/core/class/member';
 import { classNotes, sharesOf, type ClassShares } from '@/core/class/notes';
 import type { Drill } from '@/core/drills/drill';
 import type { Sequence } from '@/core/sequence/sequence';
+import type { Task } from '@/core/task/task.schema';
 
 const NONE: ClassShares = new Map();
 
 /** Who of a class does what, how well each is served, and what is to be known of it. */
-export function useShares(data: ClassData, members: readonly Member[], library: readonly Drill[]) {
+export function useShares(
+  data: ClassData,
+  members: readonly Member[],
+  { library, ownTasks }: { library: readonly Drill[]; ownTasks: readonly Task[] },
+) {
   const { sequence, room } = data;
   const here = useMemo(
     () => members.filter((m) => data.roster.some((r) => r.id === m.id)),
     [members, data.roster],
   );
-  const { seats, where } = useMemo(() => presentSeatsOf(here, room, library), [here, room, library]);
+  const { seats, where } = useMemo(
+    () => presentSeatsOf(here, room, library, ownTasks),
+    [here, room, library, ownTasks],
+  );
   const shares = useMemo(
     () => (sequence ? sharesOf(sequence, seats, where) : NONE),
     [sequence, seats, where],

@@ -11,7 +11,7 @@ import { countInFrom, gateNow, leftS, overS, type Session } from '@/core/run/ses
 import type { BlockResult } from '@/core/run/run';
 import type { RunEvent } from '@/core/run/step';
 import type { LessonSet } from '@/core/sequence/lesson.schema';
-import { clock, nameOf } from '@/core/sequence/sequence';
+import { clock } from '@/core/sequence/sequence';
 import { lessonBlockId } from '@/core/sequence/set-block';
 import { wordsOf } from '@/core/sequence/words';
 import { BreathLine } from '@/pictures/breath-line';
@@ -22,6 +22,7 @@ import { CoachFigure } from './coach-figure';
 import type { CoachScreenProps } from './coach-screen';
 import { CueCard } from './cue-card';
 import { GatePanel } from './gate-panel';
+import { titleOf } from './lesson-title';
 import { Now } from './now';
 import { RateStrip } from './rate-strip';
 import { ActLabel } from './run-buttons';
@@ -51,7 +52,7 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8" data-calm>
       <header className="flex flex-wrap items-start justify-between gap-x-6">
         <h1 className="min-w-0 text-huge leading-tight wrap-anywhere" dir="auto">
-          {titleOf(session, place)}
+          {titleOf(session)}
         </h1>
         <p className="ml-auto text-head leading-tight tabular-nums">
           <span data-testid="left" aria-label={`${clock(leftS(session))} to go`}>
@@ -152,18 +153,6 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
       )}
     </div>
   );
-}
-
-/** What is taught, which set of it, and on which side. */
-function titleOf({ sequence, state }: Session, place: LessonPlace | null): string {
-  const block = sequence.blocks[state.index]!;
-  if (!place) return nameOf(block);
-  const side = place.block.sets[place.set - 1]?.side;
-  return [
-    place.block.title,
-    ...(place.sets > 1 ? [`set ${place.set}/${place.sets}`] : []),
-    ...(side === 'left' || side === 'right' ? [side] : []),
-  ].join(' · ');
 }
 
 type CountedProps = {

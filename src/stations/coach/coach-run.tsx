@@ -12,7 +12,7 @@ import { quietBreath } from '@/core/look/quiet';
 import { momentAt } from '@/core/run/coached';
 import { NO_CUES, rankedCues } from '@/core/run/cue-memory';
 import type { RunState } from '@/core/run/run';
-import { gateNow, ratedBlock, type RunContext, type Session } from '@/core/run/session';
+import { ratedBlock, type RunContext } from '@/core/run/session';
 import { worksOnFloor, type RunEvent } from '@/core/run/step';
 import { easierThan, exchangingIn, harderThan } from '@/core/sequence/alternatives';
 import type { GradeRun } from '@/core/task/grade';
@@ -20,7 +20,7 @@ import type { Task } from '@/core/task/task.schema';
 import type { StopDone } from '@/core/run/recorded';
 import type { ComplaintPlace } from '@/core/screen/complaints';
 import type { StopSign } from '@/core/screen/stop-signs';
-import type { Block, Sequence } from '@/core/sequence/sequence';
+import type { Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { browserVoice } from '@/devices/voice';
 import { useAlone } from '@/ui/alone';
@@ -28,6 +28,7 @@ import { SaveStatus } from '@/ui/autosave/save-status';
 import { useHotkeys } from '@/ui/hotkeys';
 import { CalmScreen } from './calm-screen';
 import { CoachScreen, type CoachScreenProps } from './coach-screen';
+import { isBefore } from './lesson-title';
 import { driveKeys } from './drive-keys';
 import { Heard } from './heard';
 import { RelookScreen } from './relook-screen';
@@ -94,14 +95,6 @@ function TurnFlash({ room, unheard, blockId, span }: FlashProps) {
 const countsInSilence = ({ lesson }: Sequence): boolean =>
   lesson !== undefined && lesson.counting !== 'aloud' && lesson.counting !== 'steps';
 const UNSAID: Room['says'] = { phases: false, counts: false, cues: false };
-
-/** A lesson whose questions and sign come first: nothing of it has begun. */
-const isBefore = ({ state }: Session): boolean =>
-  !state.lesson?.opened &&
-  state.index === 0 &&
-  state.blockS === 0 &&
-  !state.aside &&
-  state.results.length === 0;
 
 /** A run from its first block to the look again. */
 export function CoachRun(given: Props) {
@@ -331,17 +324,10 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
   const { state } = session;
   const on = (event: RunEvent) => () => happen(event);
   const setUp = run.coached !== null && state.blockS < run.coached.prepS;
-  const atGate = gateNow(session) !== null;
   useHotkeys(
     live
       ? [
-          ...(atGate && state.aside && session.running
-            ? [' ', 'PageDown', 'ArrowRight'].map((key) => ({
-                key,
-                does: 'at a gate: further',
-                run: on({ kind: 'gate', choice: 'further' }),
-              }))
-            : driveKeys(run)),
+          ...driveKeys(run),
           { key: 'Enter', does: 'ready: the breaths begin', run: on({ kind: 'ready' }) },
           ...(setUp
             ? []
@@ -362,20 +348,6 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
           { key: 'e', does: 'easier', run: on({ kind: 'easier' }) },
           { key: 'h', does: 'harder', run: on({ kind: 'harder' }) },
           { key: 'r', does: 'a rest as it comes', run: on({ kind: 'rest' }) },
-          ...(atGate
-            ? [
-                ...['a', 'PageUp', 'ArrowLeft'].map((key) => ({
-                  key,
-                  does: 'at a gate: once more',
-                  run: on({ kind: 'gate', choice: 'again' as const }),
-                })),
-                ...['d', 'ArrowDown'].map((key) => ({
-                  key,
-                  does: 'at a gate: step down',
-                  run: on({ kind: 'gate', choice: 'down' as const }),
-                })),
-              ]
-            : [{ key: 'a', does: 'the block again, from its first breath', run: on({ kind: 'again' }) }]),
           { key: 'g', does: 'look again now', run: on({ kind: 'lookNow' }) },
           { key: 'c', does: 'other cue', run: on({ kind: 'otherCue' }) },
           { key: 'w', does: 'the cue worked', run: on({ kind: 'cueOutcome', outcome: 'worked' }) },

@@ -5,10 +5,10 @@ import { Figure } from '@/pictures/figure';
 import { buttonClass } from '@/ui/button';
 import { PrintButton } from '@/ui/print-button';
 
-type Props = { sheet: Sheet; from: string; large: boolean; calendar: string };
+type Props = { sheet: Sheet; from: string; large: boolean; calendar: string; pdfHref: string };
 
 /** What a client takes home, as the browser prints it: one thing a row, its picture, when to stop. */
-export function ClientLessonSheet({ sheet, from, large, calendar }: Props) {
+export function ClientLessonSheet({ sheet, from, large, calendar, pdfHref }: Props) {
   return (
     <article
       className={`sheet sheet-client mx-auto max-w-[820px] ${large ? 'sheet-large' : ''}`}
@@ -17,6 +17,9 @@ export function ClientLessonSheet({ sheet, from, large, calendar }: Props) {
     >
       <div className="no-print flex gap-3 py-3">
         <PrintButton />
+        <a className={buttonClass()} href={pdfHref} download>
+          PDF
+        </a>
         <a
           className={buttonClass()}
           download="home.ics"

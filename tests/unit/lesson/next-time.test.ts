@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { printDaily } from '@/core/formats/icalendar';
-import { clientSheet, dailyThings } from '@/core/lesson/client-sheet';
+import { clientSheet, dailyThings, stopIf } from '@/core/lesson/client-sheet';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
 import { inSets } from '@/core/lesson/in-sets';
 import type { LessonInput } from '@/core/lesson/input';
@@ -88,6 +88,20 @@ it('what goes home on paper has a moment, a dose, a picture and when to stop, an
     }
     expect(sheet.stop).not.toMatch(/as above/i);
     expect(sheet.call).not.toMatch(/as above/i);
+  }
+});
+
+it('a limit is said to who is alone in their own words', () => {
+  expect(stopIf('neck 2 of 10, or 1 above the start; no leak')).toBe(
+    'your neck hurts 2 out of 10 or more, or you leak',
+  );
+  expect(stopIf('pain 2 of 10, no stab; breathlessness 3 of 10')).toBe(
+    'it hurts 2 out of 10 or more, or it stabs, or you are short of breath, 3 out of 10 or more',
+  );
+  for (const c of MODEL_CLIENTS) {
+    const { whole, lesson } = of(c);
+    expect(clientSheet(lesson, whole).stop).toMatch(/(^|\b)(you|your|it|anything)\b/i);
+    expect(clientSheet(lesson, whole).stop).not.toMatch(/(?<!out) of 10|above the start|^no /i);
   }
 });
 

@@ -19,7 +19,7 @@ export default async function PrintedSheet({ params, searchParams }: Props) {
   if (search.get('for') === 'lesson') {
     const lesson = askedLesson(await scopeOfRequest(), sequenceId);
     if (!lesson) notFound();
-    return <LessonSheet lesson={lesson} />;
+    return <LessonSheet lesson={lesson} pdfHref={`/sheets/${sequenceId}/pdf?for=lesson`} />;
   }
   if (search.get('for') === 'home') {
     const scope = await scopeOfRequest();
@@ -30,6 +30,7 @@ export default async function PrintedSheet({ params, searchParams }: Props) {
         sheet={sheet}
         from={house(scope).name}
         large={search.get('large') === '1'}
+        pdfHref={`/sheets/${sequenceId}/pdf?${search}`}
         calendar={homeCalendar(sheet, sequenceId)}
       />
     );

@@ -27,6 +27,7 @@ export default async function ClassRunPage({ params, searchParams }: Props) {
       rev={run.rev}
       members={members}
       library={where.library}
+      ownTasks={where.ownTasks ?? []}
       onWall={(await searchParams).wall !== undefined}
     />
   );

@@ -5,9 +5,9 @@ import { classSheetOf } from '../class-sheet-of';
 /** The sheet of a class as a PDF. */
 export async function GET(_request: Request, { params }: { params: Promise<{ classId: string }> }) {
   const { classId } = await params;
-  const sheet = classSheetOf(await scopeOfRequest(), classId);
+  const paper = classSheetOf(await scopeOfRequest(), classId);
   return pdfAnswer(
-    sheet && { sheet, large: false },
+    paper && (paper.lesson ?? { sheet: paper.sheet, large: false }),
     'This class is no longer here, or nothing is planned in it yet.',
     'class-sheet',
   );

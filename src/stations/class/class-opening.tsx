@@ -1,0 +1,131 @@
+'use client';
+
+import { useState, type ReactNode } from 'react';
+import { stopped, upper } from '@/core/base/sentence';
+import type { ClassEvent, ClassPerson } from '@/core/class/class-run';
+import { askId } from '@/core/lesson/answers';
+import type { Lesson } from '@/core/sequence/lesson.schema';
+import { Button } from '@/ui/button';
+import { useHotkeys } from '@/ui/hotkeys';
+import { Press } from '@/ui/press';
+import { SignTable } from './sign-table';
+
+type Props = {
+  name: string;
+  lesson: Lesson;
+  people: readonly ClassPerson[];
+  status: ReactNode;
+  on: (event: ClassEvent) => void;
+  onBegin: () => void;
+  onLeave: () => void;
+};
+
+/** What comes before the first block of a class: questions to the room, then the sign that each takes of themselves. */
+export function ClassOpening({ name, lesson, people, status, on, onBegin, onLeave }: Props) {
+  const [at, setAt] = useState<'asks' | 'sign'>('asks');
+  const here = people.filter((p) => p.present);
+  const taken = here.some((p) => p.lesson?.first);
+  const further = () => (at === 'asks' ? setAt('sign') : onBegin());
+  useHotkeys([
+    { key: 'Enter', does: at === 'asks' ? 'to the sign' : 'begin the class', run: further },
+    { key: 'l', does: 'leave; the class can be taken up again', run: onLeave },
+  ]);
+  return (
+    <div
+      className="mx-auto flex min-h-dvh max-w-[980px] flex-col gap-5 px-4 py-6 room:px-8"
+      data-opening={at}
+    >
+      <header className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h1 className="text-huge">{at === 'asks' ? 'Ask the room' : 'Everybody’s sign'}</h1>
+        <p className="text-lead text-soft">
+          <bdi>{name}</bdi> · {lesson.title}
+        </p>
+      </header>
+      {at === 'asks' ? (
+        <Asks lesson={lesson} people={people} on={on} />
+      ) : (
+        <div className="space-y-4">
+          <p className="text-title">“{lesson.sign.words}”</p>
+          <p className="text-soft">{upper(lesson.sign.position)}</p>
+          <SignTable lesson={lesson} people={here} when="first" on={on} />
+        </div>
+      )}
+      {status}
+      <div className="mt-auto flex flex-wrap gap-3">
+        {at === 'asks' ? (
+          <Button kind="main" big onClick={() => setAt('sign')}>
+            To the sign
+          </Button>
+        ) : (
+          <>
+            <Button kind={taken ? 'main' : 'plain'} big onClick={onBegin}>
+              {taken ? 'Begin the class' : 'Begin without it'}
+            </Button>
+            <Button big onClick={() => setAt('asks')}>
+              Questions
+            </Button>
+          </>
+        )}
+        <Button big className="ml-auto" onClick={onLeave}>
+          Leave
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** The questions, put to everybody; whoever says yes is tapped. */
+function Asks({ lesson, people, on }: Pick<Props, 'lesson' | 'people' | 'on'>) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <ol className="space-y-4">
+      {lesson.asks.map((ask, i) => {
+        const id = askId(lesson.asks, i);
+        const yes = people.filter((p) => p.lesson?.day?.[id] === true);
+        return (
+          <li key={id} className="space-y-2">
+            <div className="grid grid-cols-1 gap-x-6 gap-y-2 room:grid-cols-[1fr_auto]">
+              <div>
+                <p className="text-title">{ask.question}</p>
+                {yes.length > 0 && (
+                  <p className="text-lead text-care" role="status">
+                    <strong dir="auto">{yes.map((p) => p.initials).join(', ')}</strong>: {stopped(ask.ifYes)}{' '}
+                    Ask: {stopped(ask.ask)}
+                  </p>
+                )}
+              </div>
+              <Press
+                look="tool"
+                aria-expanded={open === id}
+                aria-label={`Who says yes: ${ask.question}`}
+                className="h-12 px-4 text-title"
+                onClick={() => setOpen(open === id ? null : id)}
+              >
+                who?
+              </Press>
+            </div>
+            {open === id && (
+              <p className="flex flex-wrap gap-1.5" role="group" aria-label={`Yes: ${ask.question}`}>
+                {people
+                  .filter((p) => p.present)
+                  .map((p) => (
+                    <Press
+                      key={p.id}
+                      look="tool"
+                      aria-pressed={p.lesson?.day?.[id] === true}
+                      className="min-h-11 min-w-14 px-2 text-lead font-semibold"
+                      onClick={() =>
+                        on({ kind: 'dayOne', id: p.id, ask: id, yes: p.lesson?.day?.[id] !== true })
+                      }
+                    >
+                      {p.initials}
+                    </Press>
+                  ))}
+              </p>
+            )}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}

@@ -8,7 +8,7 @@ import { FeltPage } from './felt-page';
 import { HandBack } from './hand-back';
 import type { Kept } from '@/core/home/kept.schema';
 import { Questions } from './questions';
-import { RunPage } from './run-page';
+import { RunPage, type Did } from './run-page';
 import { StopPage } from './stop-page';
 import { TodayPage } from './today-page';
 import { useHome, type Home, type Origin } from './use-home';
@@ -17,7 +17,7 @@ type Screen =
   | { at: 'today' }
   | { at: 'drill'; entryId: string }
   | { at: 'run'; entryId: string }
-  | { at: 'felt'; entryId: string | null; slot: string }
+  | { at: 'felt'; entryId: string | null; slot: string; did: Did }
   | { at: 'stop'; entryId: string | null }
   | { at: 'questions' }
   | { at: 'handBack' };
@@ -62,7 +62,7 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
   const back = () => setScreen({ at: 'today' });
   const lineOf = (entryId: string | null): LineNow | undefined =>
     today.lines.find((l) => l.entryId === entryId);
-  const done = (entryId: string | null) => {
+  const done = (entryId: string | null, did: Did = {}) => {
     if (closed !== null) return back();
     const line = lineOf(entryId);
     const slot = line && (slotFor(line) ?? line.slots.at(-1));
@@ -71,7 +71,7 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
       void home.say({ kind: 'done', slot: slot.key, entryId });
       return back();
     }
-    setScreen({ at: 'felt', entryId, slot: slot.key });
+    setScreen({ at: 'felt', entryId, slot: slot.key, did });
   };
   return (
     <div ref={top} tabIndex={-1} className="screen">
@@ -107,15 +107,15 @@ function Open({ home, kept, fleeting, file }: OpenProps) {
         <RunPage
           {...drillOf(kept, screen.entryId)}
           onBack={() => setScreen({ at: 'drill', entryId: screen.entryId })}
-          onDone={() => done(screen.entryId)}
+          onDone={(did) => done(screen.entryId, did)}
           onStop={() => setScreen({ at: 'stop', entryId: screen.entryId })}
         />
       )}
       {screen.at === 'felt' && (
         <FeltPage
           onFelt={(felt) => {
-            const { slot, entryId } = screen;
-            void home.say({ kind: 'done', slot, entryId, ...(felt === null ? {} : { felt }) });
+            const { slot, entryId, did } = screen;
+            void home.say({ kind: 'done', slot, entryId, ...did, ...(felt === null ? {} : { felt }) });
             back();
           }}
         />

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { durationS } from '@/core/breath/timeline';
-import type { HomeEntry } from '@/core/home/home-plan.schema';
+import type { Block } from '@/core/sequence/sequence';
 import { coachedBlock } from '@/core/run/coached';
 import { tonesOf } from '@/core/run/tones';
 import { TurnClock } from '@/devices/turn-clock';
@@ -9,7 +9,7 @@ import { goneOn, NOT_BEGUN, paused, ticked, type HomeRun } from './run-machine';
 /** At home the place is taken before Begin is pressed: what is left of the set-up is the count-in. */
 const COUNT_IN_S = 4;
 
-const coachedAtHome = ({ block }: HomeEntry) =>
+const coachedAtHome = (block: Block) =>
   coachedBlock({
     block: { ...block, setUpS: COUNT_IN_S },
     startS: 0,
@@ -19,8 +19,8 @@ const coachedAtHome = ({ block }: HomeEntry) =>
   });
 
 /** A drill as it runs: one block with its clock and its tones. */
-export function useRun(entry: HomeEntry, silent: boolean, onOver: () => void) {
-  const [coached] = useState(() => coachedAtHome(entry));
+export function useRun(block: Block, silent: boolean, onOver: () => void) {
+  const [coached] = useState(() => coachedAtHome(block));
   const [run, setRun] = useState(NOT_BEGUN);
   const held = useRef(run);
   const clock = useRef<TurnClock | null>(null);

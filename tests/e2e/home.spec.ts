@@ -8,6 +8,9 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { chromium, expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import ICAL from 'ical.js';
+import type { HomePlan } from '@/core/home/home-plan.schema';
+import { taskDrill } from '@/core/lesson/task-block';
+import { taskById } from '@/core/task/library';
 import { DATABASE, PORT } from '../../playwright.config';
 import { demoClient, saved } from './helpers';
 
@@ -193,6 +196,77 @@ test('a run on the phone counts with the engine of the room, and a stop sign sta
   await expect(line).toHaveCount(0);
   await page.goto(`${file}/home`);
   await expect(page.getByText(/Stop sign at home.*tingling/)).toBeVisible();
+});
+
+test('on the phone sets stand apart, each asks whether it was easy, and a walk is counted in steps', async ({
+  page,
+  browser,
+}) => {
+  const file = await somebody(page);
+  await sentHome(page, file);
+  const db = new Database(DATABASE);
+  const row = db
+    .prepare('select id, data from home_plans where client_id = ?')
+    .get(file.split('/').at(-1)) as { id: string; data: string };
+  const plan = JSON.parse(row.data) as HomePlan;
+  const [first, ...rest] = plan.entries;
+  const twice = {
+    ...first!.block,
+    breathing: { kind: 'paced', pattern: { inhaleS: 1, holdInS: 0, exhaleS: 1.5, holdOutS: 0 } },
+    dose: { breaths: 1, rounds: 2, restS: 30, sides: 1 },
+  };
+  const walk = taskDrill(taskById('walk')!, 1);
+  const walked = { ...first!.block, id: 'w1', drillId: walk.id, drill: walk, position: 'walking', props: [] };
+  const once = { breaths: 1, rounds: 1, restS: 0, sides: 1 };
+  const entries = [
+    { ...first!, block: twice },
+    { id: 'w1', place: 'kettle', block: { ...walked, breathing: { kind: 'free', freeS: 60 }, dose: once } },
+    ...rest,
+  ];
+  db.prepare('update home_plans set data = ? where id = ?').run(JSON.stringify({ ...plan, entries }), row.id);
+  db.close();
+  const link = await linkOf(page);
+  const { context, phone } = await phoneOf(browser);
+  await phone.goto(link);
+  const begin = async (nth: number) => {
+    await phone
+      .getByRole('button', { name: /^(Begin|Open)$/ })
+      .nth(nth)
+      .click();
+    await phone.getByRole('button', { name: 'Begin, with the count' }).click();
+  };
+  const easy = phone.getByText('Was that easy?');
+  await begin(0);
+  await expect(phone.getByRole('heading', { name: /set 1 of 2/ })).toBeVisible();
+  await expect(easy).toBeVisible();
+  expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([]);
+  await phone.getByRole('button', { name: 'Yes, once more' }).click();
+  await expect(phone.getByRole('heading', { name: /set 2 of 2/ })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'How hard was it?' })).toBeVisible();
+  await phone.getByRole('button', { name: '2', exact: true }).click();
+  const said = () => reportsOf(file).map((r) => JSON.parse(r.data) as object);
+  await expect.poll(() => said()[0]).toMatchObject({ felt: 2, sets: 2 });
+  await phone.getByRole('button', { name: 'Take back' }).click();
+  // Not easy: it ends there, and that is said.
+  await begin(0);
+  await expect(easy).toBeVisible();
+  await phone.getByRole('button', { name: 'Not easy: stop here' }).click();
+  await phone.getByRole('button', { name: 'Leave it out' }).click();
+  await expect.poll(() => said().at(-1)).toMatchObject({ notEasy: true, sets: 1 });
+  await phone
+    .getByRole('listitem')
+    .filter({ hasText: 'Walk' })
+    .getByRole('button', { name: /Begin|Open/ })
+    .click();
+  await phone.getByRole('button', { name: 'Begin, with the count' }).click();
+  await expect(phone.getByText(/^in, \d+ steps$/)).toBeVisible();
+  await expect(phone.getByText(/^out, \d+ steps$/)).toBeVisible();
+  expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([]);
+  await phone.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(phone.getByRole('heading', { name: 'How hard was it?' })).toBeVisible();
+  await context.close();
+  await page.goto(`${file}/home`);
+  await expect(page.getByText(/a set that was not easy/)).toBeVisible();
 });
 
 test('links that are withdrawn, over or guessed open nothing; what was done before still comes in', async ({

@@ -18,6 +18,8 @@ export type Adherence = {
   /** By place in the day, and the looks at oneself. */
   byPlace: { place: HomePlace | 'check'; asked: number; done: number }[];
   felt: number | null;
+  /** Times at which a set was not easy, so that no other followed. */
+  notEasy: number;
   stops: { at: string; sign: StopSign; entryId: string | null }[];
   complaints: { at: string; symptoms: Extract<HomeReport, { kind: 'complaints' }>['symptoms'] }[];
 };
@@ -73,6 +75,7 @@ export function adherenceOf({ plan, endedOn, reports }: PlanAtHome, today: strin
       return at ? [{ place, ...at }] : [];
     }),
     felt: meanOf(done),
+    notEasy: done.filter((r) => r.notEasy).length,
     stops: said.flatMap((r) => (r.kind === 'stop' ? [{ at: r.at, sign: r.sign, entryId: r.entryId }] : [])),
     complaints: said.flatMap((r) => (r.kind === 'complaints' ? [{ at: r.at, symptoms: r.symptoms }] : [])),
   };

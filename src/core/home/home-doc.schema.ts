@@ -26,6 +26,13 @@ const HomeWords = z.object({
   feeling: words,
   full: z.boolean(),
   pictures: z.array(Drawn).check(z.maxLength(2)),
+  /** What it is counted by in place of seconds: the client’s own steps, or lines that are said. */
+  by: z.optional(
+    z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('steps'), in: z.int(), out: z.int() }),
+      z.object({ kind: z.literal('phrase') }),
+    ]),
+  ),
 });
 
 /**

@@ -8,6 +8,8 @@ import { buildOf } from '../screen/build';
 import { stopSignsFor } from '../screen/stop-signs';
 import type { Flags } from '../screen/flags';
 import { homeLines, rowOf, type SheetRow } from '../sequence/sheet';
+import { taskById } from '../task/library';
+import { taskIdIn } from '../task/prefix';
 import { twoCues, wordsOf } from '../sequence/words';
 import type { HomeDoc, HomeWords } from './home-doc.schema';
 import type { HomeEntry, HomePlan } from './home-plan.schema';
@@ -86,7 +88,15 @@ function wordsAtHome({ id, block }: HomeEntry, of: AtHome, draws: Draws): HomeWo
     feeling: row.feeling,
     full: block.breathing.kind === 'paced' && block.breathing.full === true,
     pictures: draws(row),
+    ...countedBy(block.drillId),
   };
+}
+
+/** What a task is counted by where that is not seconds. */
+function countedBy(drillId: string): Pick<HomeWords, 'by'> {
+  const practice = taskById(taskIdIn(drillId) ?? '')?.practice;
+  if (practice?.breath === 'steps') return { by: { kind: 'steps', in: practice.inS, out: practice.outS } };
+  return practice?.breath === 'phrase' ? { by: { kind: 'phrase' } } : {};
 }
 
 /** Two cues, of two kinds where there are two: what worked with this client at this drill first, then what does mostly. */

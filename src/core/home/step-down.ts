@@ -12,12 +12,12 @@ const DAYS = 2;
 const LEAST_BREATHS = 3;
 const LEAST_FREE_S = 15;
 
-/** How hard each day of an entry was at its hardest, oldest first; days of which nothing was said are not there. */
+/** How hard each day of an entry was at its hardest, where a set that was not easy counts as hard, oldest first; days of which nothing was said are not there. */
 function daysOf(entryId: string, reports: readonly HomeReport[]): number[] {
   const byDay = new Map<string, number>();
   for (const r of standing(reports))
-    if (r.kind === 'done' && r.entryId === entryId && r.felt !== undefined)
-      byDay.set(r.day, Math.max(byDay.get(r.day) ?? 0, r.felt));
+    if (r.kind === 'done' && r.entryId === entryId && (r.felt !== undefined || r.notEasy))
+      byDay.set(r.day, Math.max(byDay.get(r.day) ?? 0, r.felt ?? 0, r.notEasy ? HARD_FROM : 0));
   return [...byDay].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, felt]) => felt);
 }
 

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { homeClientOf } from '@/core/client/home-client';
+import { homeClientOf, ownTaskAtHome } from '@/core/client/home-client';
 import { catalogueOf } from '@/core/drills/catalogue';
 import { homeNow } from '@/core/client/case';
 import { practiceDay } from '@/core/home/zoned';
@@ -33,7 +33,7 @@ export default async function HomePage({ params }: { params: Promise<{ id: strin
       current={current}
       links={current ? homeLinksOf(scope, current.id) : []}
       today={day ? practiceDay(day, now) : now.toISOString().slice(0, 10)}
-      client={{ plan, coached, library }}
+      client={{ plan, coached, library: [...library, ...ownTaskAtHome(known)] }}
       barred={barOf(known.screen.data)}
       phone={process.env.KOKYU_PHONE ?? null}
       actions={{

@@ -28,6 +28,8 @@ type Props = {
   onPick?: (blockId: string, how: PickHow) => void;
   /** The dragged blocks are to stand at that place among the others. */
   onMove?: (blockIds: string[], to: number) => void;
+  /** A drag carries what was grabbed alone, whatever is selected. */
+  alone?: boolean;
   /** While an edge is dragged, every change; `done` with the last. */
   onLengthen?: (edit: Edit | null, done: boolean) => void;
 };
@@ -55,6 +57,7 @@ export function Staves({
   dropAt = null,
   onPick,
   onMove,
+  alone = false,
   onLengthen,
 }: Props) {
   const svg = useRef<SVGSVGElement>(null);
@@ -85,7 +88,10 @@ export function Staves({
         id,
         fromX: event.clientX,
         dx: 0,
-        ids: selected.has(id) ? sequence.blocks.filter((b) => selected.has(b.id)).map((b) => b.id) : [id],
+        ids:
+          selected.has(id) && !alone
+            ? sequence.blocks.filter((b) => selected.has(b.id)).map((b) => b.id)
+            : [id],
       });
     svg.current!.setPointerCapture(event.pointerId);
     event.preventDefault();

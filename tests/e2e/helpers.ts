@@ -132,3 +132,15 @@ export async function textOf(bytes: Buffer): Promise<string[]> {
     );
   return pages;
 }
+
+/** Lets the next save reach Kokyu and loses its answer. */
+export async function loseNextAnswer(page: Page): Promise<void> {
+  await page.route(
+    '**/save/**',
+    async (route) => {
+      await route.fetch();
+      await route.abort();
+    },
+    { times: 1 },
+  );
+}

@@ -6,7 +6,7 @@ import { startRun } from '@/server/runs';
 import { STUDIO } from '@/server/scope';
 import { createSequence } from '@/server/sequences';
 import { DATABASE } from '../../playwright.config';
-import { everyIssueFor } from './helpers';
+import { everyIssueFor, loseNextAnswer } from './helpers';
 import { part } from './part';
 
 // A room that nobody set up: one thing at a time.
@@ -163,3 +163,44 @@ for (const { client, n, path, hand, width } of CASES) {
     });
   });
 }
+
+test('what is decided at a gate is kept once, whether its answer is lost or the page ends with the press', async ({
+  page,
+}) => {
+  const at = keptRun(MODEL_CLIENTS[1]!, 'Gate in a storm');
+  await page.goto(at);
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  const gate = page.locator('[data-gate]');
+  const toGate = async () => {
+    await expect(async () => {
+      await page.keyboard.press('ArrowRight');
+      await expect(gate).toBeVisible({ timeout: 1500 });
+    }).toPass();
+  };
+  await page.getByRole('button', { name: 'Ready', exact: true }).click();
+  await toGate();
+  await loseNextAnswer(page);
+  await page.keyboard.press('a');
+  await expect(gate).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await toGate();
+  // The page goes with the press, as a tablet does whose cover is shut.
+  await page.keyboard.press('d');
+  await page.goto('about:blank');
+  await page.goto(at);
+  await expect(page.getByRole('button', { name: /^(Go on|Ready)$/ }).first()).toBeVisible();
+  const over = page.getByRole('heading', { name: 'Take the sign again' });
+  for (let i = 0; i < 60 && !(await over.isVisible()); i++) {
+    await page.getByRole('button', { name: 'More' }).or(over).first().waitFor();
+    if (await gate.isVisible()) await gate.getByRole('button', { name: 'Further' }).click();
+    else if (!(await over.isVisible())) await page.keyboard.press('PageDown');
+    await page.waitForTimeout(300);
+  }
+  await page.getByRole('button', { name: 'End the lesson' }).click();
+  const kept = page.getByRole('region', { name: 'Gates' }).getByRole('listitem');
+  await expect(kept.filter({ hasText: 'once more' })).toHaveCount(1);
+  await expect(kept.filter({ hasText: 'stepped down' })).toHaveCount(1);
+});

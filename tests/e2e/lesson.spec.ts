@@ -178,6 +178,21 @@ test('a lesson is edited set by set, mended by a press, asked what if, and a seq
   await expect(sets.locator('ol > li')).toHaveCount(many + 1);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(sets.locator('ol > li')).toHaveCount(many);
+  // A set is dragged behind the next one of its block.
+  const spoken = async () =>
+    (await sets.locator('ol > li').allInnerTexts()).map((t) => t.replace(/^Set \d+ /, ''));
+  const order = await spoken();
+  expect(order[0]).not.toBe(order[1]);
+  const stave = page.getByRole('region', { name: 'Staves' }).getByRole('button');
+  const [from, to] = [(await stave.nth(0).boundingBox())!, (await stave.nth(1).boundingBox())!];
+  await page.mouse.move(from.x + from.width / 2, from.y + 120);
+  await page.mouse.down();
+  await page.mouse.move(to.x + to.width / 2, from.y + 120, { steps: 4 });
+  await page.mouse.move(to.x + to.width - 3, from.y + 120, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(spoken).toEqual([order[1], order[0], ...order.slice(2)]);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(spoken).toEqual(order);
   const gate = sets.getByRole('textbox', { name: /^Gate: / }).first();
   await gate.fill('the breath stayed silent');
   await gate.press('Enter');

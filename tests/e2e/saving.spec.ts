@@ -8,22 +8,10 @@ import Database from 'better-sqlite3';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { printWav } from '@/core/formats/wav';
 import { DATABASE, PORT } from '../../playwright.config';
-import { hydrated, newClient, propose, saved, startRunning } from './helpers';
+import { hydrated, loseNextAnswer, newClient, propose, saved, startRunning } from './helpers';
 
 const goals = (page: Page) => page.getByLabel('Goals', { exact: true });
 const CONFLICT = /in another window\./;
-
-/** Lets the next save reach Kokyu and loses its answer. */
-async function loseNextAnswer(page: Page): Promise<void> {
-  await page.route(
-    '**/save/**',
-    async (route) => {
-      await route.fetch();
-      await route.abort();
-    },
-    { times: 1 },
-  );
-}
 
 test('a lost answer locks nothing: what is typed next is saved over it', async ({ page }) => {
   const file = await newClient(page, 'Lost answer');

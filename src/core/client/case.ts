@@ -21,6 +21,7 @@ import { toldIn, type Told } from '../read/told';
 import type { Finding, LessonInput } from '../lesson/input';
 import { notDrilled } from '../lesson/leads';
 import { nextTime } from '../lesson/next-time';
+import { heardIn } from '../lesson/heard';
 import { taskRuns } from '../lesson/task-runs';
 import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
@@ -121,7 +122,10 @@ export type ClientCase = {
 };
 
 /** What a lesson knows of a client beside the plan. */
-export type LessonPlan = Pick<LessonInput, 'task' | 'complaints' | 'counting' | 'findings' | 'wants'> & {
+export type LessonPlan = Pick<
+  LessonInput,
+  'task' | 'complaints' | 'counting' | 'findings' | 'wants' | 'heard'
+> & {
   /** What the last lesson came to and what was to come next, a sentence each. */
   last?: readonly string[];
 };
@@ -247,6 +251,7 @@ function lessonPlanOf(
   tasks: readonly Task[] = [],
 ): LessonPlan {
   const found = task && taskById(task.id, tasks);
+  const heard = heardIn(runs.map((r) => ({ lesson: r.sequence.lesson, taken: r.state.lesson })));
   return {
     ...(found
       ? {
@@ -259,6 +264,7 @@ function lessonPlanOf(
         }
       : {}),
     ...lastLesson(runs),
+    ...(Object.keys(heard).length > 0 ? { heard } : {}),
     ...(complaints ? { complaints } : {}),
     ...(counting ? { counting } : {}),
     ...(goals.trim() ? { wants: goals } : {}),

@@ -2,6 +2,7 @@ import { lower, stopped, upper } from '../base/sentence';
 import { POSITION } from '../body/positions';
 import type { Demand } from '../drills/drill';
 import { callFor, notTodayFor, stopFor } from './care';
+import { asHeard } from './heard';
 import { countingOf, leadingNeed, type Frame } from './whom';
 import { NEED_IDEA, READING_IDEA } from './ideas';
 import type { Lesson, LessonBlock, LessonHome } from '../sequence/lesson.schema';
@@ -55,7 +56,7 @@ export function framed(frame: Frame, blocks: LessonBlock[]): Lesson {
     notToday: stopped(notTodayFor(input.flags, sparedWords(frame))),
     stop: stopFor(input.flags),
     sign: written.sign,
-    blocks,
+    blocks: blocks.map((b) => asHeard(b, input.heard)),
     ...(task
       ? {
           task: {

@@ -4,6 +4,7 @@ import type { Complaint } from '../screen/complaints';
 import type { GradeRun } from '../task/grade';
 import type { Task } from '../task/task.schema';
 import type { Lesson } from '../sequence/lesson.schema';
+import type { Heard } from './heard';
 
 /** Things seen or told that are not a reading and must not be drilled. */
 export const FINDINGS = [
@@ -35,4 +36,6 @@ export type LessonInput = ProposalInput & {
   /** The sign to take, where the instructor chose another. */
   signId?: string;
   client?: Lesson['client'];
+  /** What came of cues in lessons before; those that did better are said first. */
+  heard?: Heard;
 };

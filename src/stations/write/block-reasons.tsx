@@ -32,27 +32,30 @@ export function BlockReasons({ block, problems, adds, onFix }: Props) {
           {p.text}
         </Notice>
       ))}
-      <ul>
-        {block.why.map((w) => (
-          <li key={w}>{w}</li>
-        ))}
-        {block.changes.map((c) => (
-          <li key={c} className="text-care">
-            Changed: {c}.
-          </li>
-        ))}
-        {adds && adds.share > WORTH_SAYING && (
-          <li>
-            Adds {Math.round(adds.share * 100)} % of what the sequence does:{' '}
-            {adds.needs
-              .slice(0, 3)
-              .map((n) => NEED_LABEL[n.need])
-              .join(', ')}
-            .
-          </li>
-        )}
-        {watch && <li className="text-soft">Watch for: {watch}.</li>}
-      </ul>
+      {block.changes.map((c) => (
+        <p key={c} className="text-care">
+          Changed: {c}.
+        </p>
+      ))}
+      <details>
+        <summary className="cursor-pointer text-soft">Why, and what to watch for</summary>
+        <ul>
+          {block.why.map((w) => (
+            <li key={w}>{w}</li>
+          ))}
+          {adds && adds.share > WORTH_SAYING && (
+            <li>
+              Adds {Math.round(adds.share * 100)} % of what the sequence does:{' '}
+              {adds.needs
+                .slice(0, 3)
+                .map((n) => NEED_LABEL[n.need])
+                .join(', ')}
+              .
+            </li>
+          )}
+          {watch && <li className="text-soft">Watch for: {watch}.</li>}
+        </ul>
+      </details>
     </>
   );
 }

@@ -28,6 +28,19 @@ function setEdit(edit: Edit): LessonEdit | null {
     : { kind: 'setWork', ...on, seconds: edit.seconds };
 }
 
+/** A set that was dropped among the other sets of its block; null where it was dropped elsewhere, and the block goes there. */
+function setMove(blocks: Sequence['blocks'], id: string, at: number): LessonEdit | null {
+  const blockId = lessonBlockId(id);
+  const rest = blocks.filter((b) => b.id !== id);
+  const isOwn = (index: number) => {
+    const there = rest[index];
+    return there !== undefined && lessonBlockId(there.id) === blockId;
+  };
+  if (!isOwn(at) && !isOwn(at - 1)) return null;
+  const to = rest.slice(0, at).filter((b) => lessonBlockId(b.id) === blockId).length;
+  return { kind: 'moveSet', blockId, set: setNumber(id) - 1, to };
+}
+
 /** The staves of a lesson: every set for itself, its free breathing behind it, gates before sets and blocks, the sign at both ends. */
 export function LessonStaves({ kept, client, selected, marked, onTake, onPick, onMove, ...rest }: Props) {
   const [dragged, setDragged] = useState<Edit | null>(null);
@@ -68,7 +81,10 @@ export function LessonStaves({ kept, client, selected, marked, onTake, onPick, o
       selected={everySet}
       marked={marks}
       onPick={(id, how) => onPick?.(lessonBlockId(id), how)}
+      alone={selected.size < 2}
       onMove={(ids, to) => {
+        const within = ids.length === 1 ? setMove(sets.blocks, ids[0]!, to) : null;
+        if (within) return onTake(editLesson(kept, within, client));
         const moved = new Set(ids.map(lessonBlockId));
         const before = sets.blocks.filter((b) => !moved.has(lessonBlockId(b.id))).slice(0, to);
         onMove?.([...moved], new Set(before.map((b) => lessonBlockId(b.id))).size);

@@ -18,9 +18,15 @@ export default async function ReadPage({ params }: { params: Promise<{ id: strin
   if (!client || !known) notFound();
   const { visit: look, screen } = known;
   const bar = barOf(screen.data);
+  const { last = [] } = known.lessonPlan();
   return (
     <>
       {bar !== null && <Notice level="stop">{bar}</Notice>}
+      {last.length > 0 && (
+        <p className="max-w-[100ch] pb-3" data-last-lesson>
+          <span className="text-soft">Last lesson:</span> {last.join(' ')}
+        </p>
+      )}
       <ReadStation
         clientId={id}
         look={look ? { id: look.id, at: look.at, data: look.data } : null}

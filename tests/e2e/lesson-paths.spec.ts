@@ -204,3 +204,26 @@ test('what is decided at a gate is kept once, whether its answer is lost or the 
   await expect(kept.filter({ hasText: 'once more' })).toHaveCount(1);
   await expect(kept.filter({ hasText: 'stepped down' })).toHaveCount(1);
 });
+
+test('counted by touch: each second of a breath is felt, and nothing is heard', async ({ page }) => {
+  const at = keptRun({ ...MODEL_CLIENTS[1]!, counting: 'touch' }, 'By touch');
+  await page.addInitScript(() => {
+    const felt: number[] = [];
+    Object.assign(window, { AudioContext: undefined, felt });
+    Object.defineProperty(navigator, 'vibrate', { value: () => felt.push(performance.now()) > 0 });
+  });
+  await page.clock.install();
+  await page.goto(at);
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  await page.getByRole('button', { name: 'Ready', exact: true }).click();
+  await page.clock.runFor(3500);
+  await expect(page.getByText('A finger each second')).toBeVisible();
+  const felt = () => page.evaluate(() => (window as unknown as { felt: number[] }).felt.length);
+  const before = await felt();
+  for (let i = 0; i < 10; i++) await page.clock.runFor(1000);
+  const after = (await felt()) - before;
+  // A phase of half seconds begins a second of its own.
+  expect(after).toBeGreaterThanOrEqual(9);
+  expect(after).toBeLessThanOrEqual(13);
+});

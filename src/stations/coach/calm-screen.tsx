@@ -168,6 +168,7 @@ function Counted({ session, coached, set, place, on }: CountedProps) {
   const { state, running } = session;
   const { block } = coached.placed;
   const moment = momentAt(coached, state.blockS);
+  const byTouch = session.sequence.lesson?.counting === 'touch';
   const tapped =
     set && (set.breath.kind === 'steps' || set.breath.kind === 'movement' || set.breath.kind === 'phrase');
   return (
@@ -186,6 +187,7 @@ function Counted({ session, coached, set, place, on }: CountedProps) {
           freeS={place && place.set > 1 ? place.block.sets[place.set - 2]?.freeS : undefined}
         />
       )}
+      {byTouch && moment.kind === 'breath' && <p className="text-lead text-soft">A finger each second</p>}
       {place && moment.kind === 'breath' && (
         <p className="max-w-64 text-lead text-care">Limit: {stopped(place.block.limit)}</p>
       )}

@@ -37,6 +37,7 @@ import { RoomDialog } from './room-dialog';
 import { RunSummary } from './run-summary';
 import { StopDialog } from './stop-dialog';
 import { useSaid } from './use-said';
+import { useTouch } from './use-touch';
 import { useFollow } from './use-follow';
 import { useFullScreen, useWakeLock } from './use-screen';
 import { CLIENT_RUN, useSession, type RunningSession } from './use-session';
@@ -130,6 +131,7 @@ export function CoachRun(given: Props) {
     running,
     moment?.kind === 'breath' ? cue : '',
   );
+  useTouch(sequence.lesson?.counting === 'touch', state.aside ? null : moment, running);
   const ranked = useMemo(
     () => (block ? rankedCues(block, madeFor.memory ?? NO_CUES, { cues: state.cues }) : []),
     [block, madeFor.memory, state.cues],

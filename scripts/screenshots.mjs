@@ -80,7 +80,7 @@ try {
     Math.random = () => 0.25;
     setTimeout(() => (Math.random = random), 500);
   });
-  await page.getByRole('button', { name: 'Try it with a made-up clip' }).click();
+  await page.getByRole('button', { name: 'Try a simulated clip' }).click();
   await page.getByRole('button', { name: 'Propose lines' }).click();
   await page.getByRole('list', { name: 'Lines' }).getByRole('listitem').first().waitFor();
   await page.getByRole('button', { name: 'Follow them' }).click();

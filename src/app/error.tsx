@@ -7,7 +7,7 @@ import { Notice } from '@/ui/notice';
 export default function PageError() {
   return (
     <section className="max-w-[68ch] space-y-4 pt-8">
-      <h1 className="text-head">This page could not be shown</h1>
+      <h1 className="text-head">Something went wrong on this page</h1>
       <Notice level="care">
         What you were typing is kept in this browser until it is saved. Where this page stays away, start
         Kokyu anew; after that, let doctor look at the file of records (docs/commands.md).

@@ -5,7 +5,7 @@ export default function NotFound() {
   return (
     <section className="max-w-[68ch] space-y-4 pt-8">
       <h1 className="text-head">Nothing is kept under this address</h1>
-      <p>The client, look, sequence or run may have been taken off the list, or the address was cut short.</p>
+      <p>The client, look, sequence or run may have been archived, or the address is incomplete.</p>
       <Link href="/" className={buttonClass('main')}>
         Back to Today
       </Link>

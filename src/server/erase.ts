@@ -78,7 +78,7 @@ const backupsWith = (scope: Scope, createdAt: string): string[] =>
 /** What holds a client: still on the list, or in a run that goes on, whose screens would write it back. */
 function heldBy(scope: Scope, clientId: string): string | null {
   const client = findClientEver(scope, clientId);
-  if (!client?.archivedAt) return 'Take this client off the list first.';
+  if (!client?.archivedAt) return 'Archive this client first.';
   const { $client } = db();
   const going = (sql: string) => Number($client.prepare(sql).pluck().get(scope.ownerId, clientId)) > 0;
   if (going('SELECT count(*) FROM runs WHERE owner_id = ? AND client_id = ? AND ended_at IS NULL'))

@@ -49,7 +49,7 @@ export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: P
   return archived ? (
     <div className="space-y-3">
       <p>
-        <bdi>{name}</bdi> is off the list. Nothing was deleted: Today has them under “Taken off the list”.
+        <bdi>{name}</bdi> is archived. Nothing was deleted: find them on Today under “Archived clients”.
       </p>
       {error && <Notice level="care">{error}</Notice>}
       <Button onClick={() => void restore()}>Undo</Button>{' '}
@@ -90,13 +90,13 @@ export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: P
         </p>
       )}
       {asking ? (
-        <div role="group" aria-label="Take off the list?" className="space-y-2">
+        <div role="group" aria-label="Archive this client?" className="space-y-2">
           <p>
-            Take <bdi>{name}</bdi> off the list? Looks, sequences and runs stay, and Today brings them back.
+            Archive <bdi>{name}</bdi>? Looks, sequences and sessions stay; bring them back from Today.
           </p>
           <div className="flex flex-wrap gap-3">
             <Button kind="stop" onClick={() => void archive()}>
-              Yes, take off the list
+              Yes, archive
             </Button>
             <Button onClick={() => setAsking(false)}>Keep on the list</Button>
           </div>
@@ -104,7 +104,7 @@ export function ClientFileMenu({ clientId, name, shares, actions, onRenamed }: P
         </div>
       ) : (
         <Button kind="stop" onClick={() => setAsking(true)}>
-          Take off the list
+          Archive client
         </Button>
       )}
     </div>

@@ -201,7 +201,7 @@ test('an assistant coaches what was given for today and sees nothing of the file
     await expect(tam.getByRole('button', { name: /^(Pause|Ready)$/ }).first()).toBeVisible({ timeout: 1500 });
   }).toPass();
   // One thing at a time says only what is not saved.
-  await expect(tam.getByText('Not yet on disk')).toHaveCount(0);
+  await expect(tam.getByText('Saving …')).toHaveCount(0);
   const goals = onDisk(
     (db) =>
       db

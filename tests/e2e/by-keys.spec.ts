@@ -205,7 +205,7 @@ test('axe finds nothing in any dialog, nor in Write and a run with their panels 
     ['screen', 'Client file'],
     ['screen', /^Help/],
     ['look', 'Own choice of tests'],
-    ['read', 'What is it held against?'],
+    ['read', 'Thresholds'],
     ['read', 'strength'],
   ];
   for (const [station, name] of part(dialogs, 2)) await dialog(`${file}/${station}`, name);

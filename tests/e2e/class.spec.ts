@@ -30,7 +30,7 @@ async function made(page: Page, name: string, clients: readonly string[]): Promi
 
 const person = (page: Page, initials: string) =>
   page
-    .getByRole('list', { name: /^Who comes/ })
+    .getByRole('list', { name: /^Roster/ })
     .getByRole('listitem')
     .filter({ hasText: initials });
 const block = (page: Page, n: number) =>
@@ -53,7 +53,7 @@ test('a class is made: who comes, who drops in, what the room has; planned, chan
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('button', { name: 'Plan it' })).toBeDisabled();
   await expect(page.getByRole('button', { name: 'Coach it' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Take the class off the list' }).click();
+  await page.getByRole('button', { name: 'Archive class' }).click();
   await page.getByRole('button', { name: 'Press again' }).click();
   await page.waitForURL(/\/classes$/);
   address = await made(page, 'Thursday mats', DEMO);

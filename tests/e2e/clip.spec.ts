@@ -259,7 +259,7 @@ test('following is cancelled, and the clip is still there to be followed', async
   await page.goto(`${client}/look`);
   await page.getByRole('button', { name: 'Start a new look' }).click();
   await page.getByRole('list', { name: 'Tests' }).getByRole('button', { name: /^Clip/ }).click();
-  await page.getByRole('button', { name: 'Try it with a made-up clip' }).click();
+  await page.getByRole('button', { name: 'Try a simulated clip' }).click();
   await page.getByRole('button', { name: 'Propose lines' }).click();
   await expect(page.getByRole('list', { name: 'Lines' }).getByRole('listitem').first()).toBeVisible();
   await page.getByRole('button', { name: 'Follow them' }).click();

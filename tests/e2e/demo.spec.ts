@@ -59,7 +59,7 @@ for (const person of PEOPLE) {
 test('a run that was left open is found from Today and taken up where it was', async ({ page }) => {
   const file = await demoClient(page, 'Odile K.');
   const list = page.getByRole('region', { name: 'Clients' });
-  await expect(list.getByRole('link', { name: /^Odile K\./ })).toContainText('a run is not finished');
+  await expect(list.getByRole('link', { name: /^Odile K\./ })).toContainText('unfinished session');
   await page.goto(file);
   await page.waitForURL(/\/coach$/);
   await page.getByRole('link', { name: 'Go on with it' }).click();

@@ -26,7 +26,7 @@ test('a client taken off the list is erased, here and in another browser, and a 
   await newClient(page, name);
   const id = /clients\/([0-9a-f-]{36})/.exec(page.url())![1]!;
   await page.goto(`/erase/${id}`);
-  await expect(page.getByText('Take this client off the list first.')).toBeVisible();
+  await expect(page.getByText('Archive this client first.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Erase for good' })).toHaveCount(0);
 
   const db = new Database(DATABASE);
@@ -51,7 +51,7 @@ test('a client taken off the list is erased, here and in another browser, and a 
   }
 
   await page.goto('/');
-  await page.getByRole('button', { name: /^Taken off the list: / }).click();
+  await page.getByRole('button', { name: /^Archived clients/ }).click();
   await page.getByLabel('Find a name').last().fill('Ottilie');
   await page.getByRole('link', { name: `Erase ${name} …` }).click();
   await expect(page.getByRole('heading', { name: `Erase ${name}` })).toBeVisible();

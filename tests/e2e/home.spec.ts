@@ -42,7 +42,7 @@ async function sentHome(page: Page, file: string): Promise<void> {
 async function linkOf(page: Page): Promise<string> {
   await page.getByRole('button', { name: 'A link for their phone' }).click();
   const link = await page.getByTestId('link').innerText();
-  await page.getByRole('button', { name: 'Away' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
   return link;
 }
 
@@ -379,12 +379,12 @@ test('the diary: a visit is put in, goes out as a calendar and comes in from one
   page,
 }) => {
   await page.goto('/');
-  const diary = page.getByRole('region', { name: 'Who comes' });
+  const diary = page.getByRole('region', { name: 'Upcoming visits' });
   await page.locator('[data-awake=true]').first().waitFor();
-  await diary.getByRole('button', { name: 'Put a visit in' }).click();
+  await diary.getByRole('button', { name: 'Add visit' }).click();
   await diary.getByRole('button', { name: 'Put it in' }).click();
   await expect(diary.getByText('Say who, the day and the time.')).toBeVisible();
-  await diary.getByLabel('Who, by the name in the list').fill('Petra V.');
+  await diary.getByLabel('Client').fill('Petra V.');
   const day = new Date(Date.now() + 2 * 86_400_000);
   const two = (n: number) => String(n).padStart(2, '0');
   const when = `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T07:15`;
@@ -414,7 +414,7 @@ test('the diary: a visit is put in, goes out as a calendar and comes in from one
   );
   const choose = page.locator('input[type=file][accept*=".ics"]');
   await choose.setInputFiles({ name: 'c.ics', mimeType: 'text/calendar', buffer: Buffer.from(more) });
-  await expect(diary.getByRole('status')).toHaveText(/visits taken in/);
+  await expect(diary.getByRole('status')).toHaveText(/visits imported/);
   await expect(diary.getByRole('listitem').filter({ hasText: 'Window cleaner' })).toHaveCount(1);
   await expect(mine).toHaveCount(1);
   await choose.setInputFiles({
@@ -424,7 +424,7 @@ test('the diary: a visit is put in, goes out as a calendar and comes in from one
   });
   await expect(diary.getByRole('status')).toHaveText(/not a calendar file.*Nothing was taken/);
   for (const who of ['Window cleaner', 'Petra V.']) {
-    await diary.getByRole('button', { name: `Take ${who} out of the diary` }).click();
+    await diary.getByRole('button', { name: `Cancel the visit of ${who}` }).click();
     await expect(diary.getByRole('listitem').filter({ hasText: who })).toHaveCount(0);
   }
 });
@@ -462,8 +462,8 @@ test('the one file runs from disk without asking anybody, and its code and its f
   expect([asked, errors]).toEqual([[], []]);
   await context.close();
   const take = async (text: string) => {
-    await page.getByLabel('The code from their page').fill(text);
-    await page.getByRole('button', { name: 'Take it in' }).click();
+    await page.getByLabel('Code').fill(text);
+    await page.getByRole('button', { name: 'Import' }).click();
   };
   await take('HELLO');
   await expect(page.getByText('not a whole code')).toBeVisible();
@@ -476,7 +476,7 @@ test('the one file runs from disk without asking anybody, and its code and its f
   writeFileSync(handed, decodeURIComponent(href!.split(',').slice(1).join(',')));
   await page.locator('input[type=file]').setInputFiles(handed);
   await expect(page.getByText('2 things taken in.')).toBeVisible();
-  await expect(page.getByText(/looks at oneself: 1 of 1/)).toBeVisible();
+  await expect(page.getByText(/self-checks: 1 of 1/)).toBeVisible();
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -571,7 +571,7 @@ test('the sixteen questions are answered at home', async ({ page, browser }) => 
   await expect.poll(() => reportsOf(file).map((r) => r.kind)).toEqual(['complaints']);
   await context.close();
   await page.goto('/');
-  const due = page.getByRole('region', { name: 'What today is for' });
+  const due = page.getByRole('region', { name: 'Today' });
   await expect(due).toBeVisible();
   // What may harm stands above it; eight lines are shown at first.
   const more = due.getByRole('button', { name: /^\d+ more$/ });

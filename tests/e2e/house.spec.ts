@@ -200,8 +200,8 @@ test('a client file goes out and comes in as a new client; a wrong one is refuse
   expect(page.url()).not.toContain(file);
   await expect(page.getByRole('heading', { level: 1, name: 'Wen L.' })).toBeVisible();
   await page.getByRole('button', { name: 'Client file' }).click();
-  await page.getByRole('button', { name: 'Take off the list', exact: true }).click();
-  await page.getByRole('button', { name: 'Yes, take off the list' }).click();
+  await page.getByRole('button', { name: 'Archive client', exact: true }).click();
+  await page.getByRole('button', { name: 'Yes, archive' }).click();
   await page.getByRole('button', { name: 'Go to Today' }).click();
   const clients = page.getByRole('region', { name: 'Clients' });
   await expect(clients.getByRole('link', { name: /^Wen L\./ })).toHaveCount(1);

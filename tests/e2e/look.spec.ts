@@ -53,7 +53,7 @@ test('protocols: a quick look, a test left out with a reason, an own choice kept
   await page.getByRole('button', { name: 'Make it after all' }).click();
   await page.getByRole('radio', { name: 'belly' }).click();
   await expect(tests.getByRole('button', { name: /^Two hands/ })).toContainText('done');
-  await page.getByRole('button', { name: 'Clear and make it again' }).click();
+  await page.getByRole('button', { name: 'Clear and redo' }).click();
   await expect(page.getByText('Not looked at yet')).toBeVisible();
   await page.getByRole('button', { name: 'Bring back what was recorded' }).click();
   await expect(page.getByRole('radio', { name: 'belly' })).toBeChecked();
@@ -329,8 +329,8 @@ test('Read: what disagrees is shown, a decision is kept and Follow holds it agai
 test('Read: the studio’s own figures, trunk control, and the path of least resistance', async ({ page }) => {
   const file = await demoClient(page, 'Wen L.');
   await page.goto(`${file}/read`);
-  await page.getByRole('button', { name: 'What is it held against?' }).click();
-  const dialog = page.getByRole('dialog', { name: 'What is it held against?' });
+  await page.getByRole('button', { name: 'Thresholds' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Thresholds' });
   await dialog.getByLabel(/^hold tolerance reads as low under/).fill('12');
   await dialog.getByRole('button', { name: 'Hold against these' }).click();
   await page.getByText(/faint or not there/).click();
@@ -338,7 +338,7 @@ test('Read: the studio’s own figures, trunk control, and the path of least res
   await expect(page.getByRole('article', { name: 'low hold tolerance' })).toContainText(
     'under 12 s as a screen (set here by hand)',
   );
-  await page.getByRole('button', { name: 'What is it held against?' }).click();
+  await page.getByRole('button', { name: 'Thresholds' }).click();
   await page.getByRole('button', { name: 'Shipped figures for all' }).click();
   await page.getByRole('button', { name: 'Hold against these' }).click();
   await page.getByRole('radio', { name: 'brace' }).click();

@@ -57,10 +57,10 @@ test('a name that could not be changed stays in its field, and a client taken of
   await page.getByRole('button', { name: 'Rename' }).click();
   await told(page);
   await expect(name).toHaveValue('Another name');
-  await page.getByRole('button', { name: 'Take off the list' }).click();
-  await page.getByRole('button', { name: 'Yes, take off the list' }).click();
+  await page.getByRole('button', { name: 'Archive client' }).click();
+  await page.getByRole('button', { name: 'Yes, archive' }).click();
   await told(page);
   await page.unroute('**/*');
-  await page.getByRole('button', { name: 'Yes, take off the list' }).click();
-  await expect(page.getByText('is off the list', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'Yes, archive' }).click();
+  await expect(page.getByText('is archived', { exact: false })).toBeVisible();
 });

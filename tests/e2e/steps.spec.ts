@@ -81,16 +81,16 @@ test('a client taken off the list is asked about, found by name and brought back
   const file = await newClient(page, 'Gone for Now');
   const takeOff = async (answer: string) => {
     await page.getByRole('button', { name: 'Client file' }).click();
-    await page.getByRole('button', { name: 'Take off the list', exact: true }).click();
+    await page.getByRole('button', { name: 'Archive client', exact: true }).click();
     await page.getByRole('button', { name: answer }).click();
   };
   await takeOff('Keep on the list');
   await page.keyboard.press('Escape');
-  await takeOff('Yes, take off the list');
-  await expect(page.getByText('is off the list')).toBeVisible();
+  await takeOff('Yes, archive');
+  await expect(page.getByText('is archived')).toBeVisible();
   await page.getByRole('button', { name: 'Go to Today' }).click();
   await expect(page.getByRole('link', { name: /^Gone for Now/ })).toHaveCount(0);
-  await page.getByRole('button', { name: /^Taken off the list/ }).click();
+  await page.getByRole('button', { name: /^Archived clients/ }).click();
   await page.getByLabel('Find a name').fill('gone for');
   await page.getByRole('button', { name: 'Bring back Gone for Now' }).click();
   await page.waitForURL(new RegExp(`${file}/`));

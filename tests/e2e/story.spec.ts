@@ -79,7 +79,7 @@ test('Look: rings by keyboard and by pulling, in two positions', async () => {
   await set('belly', 2);
   await set('lower ribs, right', 3);
   await set('lower ribs, left', 3);
-  await page.getByRole('button', { name: 'The rest was silent' }).click();
+  await page.getByRole('button', { name: 'Mark the others as not moving' }).click();
   await page.getByRole('slider', { name: 'neck and shoulders lift' }).press('End');
   const back = page.getByRole('slider', { name: 'lower ribs, back' });
   await expect(back).toHaveAttribute('aria-valuenow', '0');

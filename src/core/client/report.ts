@@ -348,7 +348,7 @@ const METHODS: string[] = [
   'Calm hold: after an ordinary exhale, until the first wish to breathe; the mean of the tries that ended calm, seconds. It is no maximal hold.',
   'Comfortable exhale: the longest that was repeated without effort, seconds.',
   'Complaints: sixteen questions, 0 to 4 each, 0 to 64 in all (van Dixhoorn & Duivenvoorden 1985).',
-  'Changed: beyond the smallest detectable change at 95 %, from the client’s own looks at equal state where there are three, else from the spread of tries and a stated spread from day to day. All rows together are wrong about a change in at most one report of twenty.',
+  'Changed: beyond the smallest detectable change at 95 %, from the client’s own looks at equal state where there are three, else from the spread of tries and a stated spread from day to day. Chance of a false change in this report: 5 %, over all rows.',
 ];
 
 const UNKNOWN: string[] = [

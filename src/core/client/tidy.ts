@@ -44,7 +44,10 @@ const KIND_SAID: Record<
     unit: 'yes',
     said: (l) => `a question of the day: 1 yes, 0 no; no row where it was not asked; ${l}`,
   },
-  cue: { unit: 'worked', said: (l) => `a cue that was said: 1 worked, 0 did nothing, -1 backfired; ${l}` },
+  cue: {
+    unit: 'worked',
+    said: (l) => `a cue that was said: 1 worked, 0 did nothing, -1 made it worse; ${l}`,
+  },
 };
 
 const CUE_VALUE: Record<(typeof CUE_OUTCOMES)[number], number> = { worked: 1, nothing: 0, backfired: -1 };

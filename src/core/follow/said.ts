@@ -40,7 +40,7 @@ export function verdictSaid(row: Followed): string {
     case 'changed':
       return 'changed';
     case 'noise':
-      return row.unit === 'yes or no' ? 'the same' : 'no more than noise';
+      return row.unit === 'yes or no' ? 'the same' : 'within normal variation';
     case 'cannotTell':
       return row.moreLooks === null ? 'cannot tell yet' : `cannot tell yet: ${looks(row.moreLooks)}`;
   }

@@ -8,7 +8,7 @@ export const PLACE_WORDS: Record<HomePlace, { label: string; when: string }> = {
   hourly: { label: 'every waking hour', when: 'Once every hour that you are awake' },
   sitting: { label: 'between sitting', when: 'After an hour or a little more of sitting' },
   beforeRun: { label: 'before a run', when: 'Before you run' },
-  kettle: { label: 'with the kettle', when: 'While the kettle boils' },
+  kettle: { label: 'while the kettle boils', when: 'While the kettle boils' },
 };
 
 /** Places that come with something that the client does, not with the clock: a mark is hung up there in place of an alarm. */

@@ -33,9 +33,7 @@ export function planHome(client: HomeClient, wish: HomeWish): Result<HomePlan> {
   if (!full.ok || wish.amount === 'full') return full;
   const most = wish.amount === 'half' ? fullestDay(full.value).total.seconds * HALF : FIVE_MIN_S;
   const less = bestWithin(client, wish, Math.min(most, fullestDay(full.value).total.seconds));
-  return less.ok
-    ? less
-    : fail('Nothing that is worth doing fits into that; take all of it, or one drill by hand.');
+  return less.ok ? less : fail('No drill fits into that time. Choose all of it, or add one by hand.');
 }
 
 /** A plan with nothing in it yet, to be filled by hand. */
@@ -83,7 +81,7 @@ function bestWithin(client: HomeClient, wish: HomeWish, mostS: number): Result<H
     return fail(
       wish.amount === 'full'
         ? 'No drill is ready for home yet. Coach one more, or add one by hand.'
-        : 'Nothing that is worth doing fits into that time.',
+        : 'No drill is ready for home yet. Coach one more, or add one by hand.',
     );
   return ok(written(found.chosen, wish));
 }

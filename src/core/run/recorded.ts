@@ -5,7 +5,7 @@ export type CueOutcome = (typeof CUE_OUTCOMES)[number];
 export const CUE_OUTCOME_LABEL: Record<CueOutcome, string> = {
   worked: 'worked',
   nothing: 'nothing',
-  backfired: 'backfired',
+  backfired: 'made it worse',
 };
 
 /** What can be done about a stop sign, in the order in which it is usually done. Common practice, no source. */

@@ -31,7 +31,7 @@ export function seenOf({ results, faults = [], cues = [] }: RunState, blockId: s
   return [
     ...(signs.length > 0 ? [`seen: ${signs.join(', ')}`] : []),
     ...(said.length > 0
-      ? [`${worked} of ${said.length} cues worked${backfired > 0 ? `, ${backfired} backfired` : ''}`]
+      ? [`${worked} of ${said.length} cues worked${backfired > 0 ? `, ${backfired} made it worse` : ''}`]
       : []),
     ...(result?.breathless === undefined ? [] : [`breathless ${result.breathless} of 10`]),
   ].join('; ');

@@ -35,7 +35,7 @@ type Props = {
 
 const stateOf = (row: Row): string =>
   row.open !== null
-    ? 'a run is not finished'
+    ? 'unfinished session'
     : row.people === 0
       ? 'nobody on the roster yet'
       : row.blocks === 0

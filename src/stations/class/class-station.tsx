@@ -409,7 +409,7 @@ function Begin({ sequence, last, templates, name, onStart, onTemplate, onArchive
           onClick={() => (sure ? void onArchive() : setSure(true))}
           onBlur={() => setSure(false)}
         >
-          {sure ? 'Press again to take it off the list' : 'Take the class off the list'}
+          {sure ? 'Press again to archive' : 'Archive class'}
         </Press>
       </div>
       <p role="status" className="text-small text-soft">

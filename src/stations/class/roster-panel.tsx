@@ -70,10 +70,10 @@ export function RosterPanel({ roster, members, clients, served, elsewhere, onRos
   return (
     <section aria-labelledby="roster">
       <h2 id="roster" className="border-b border-rule pb-1 text-lead">
-        Who comes <span className="text-soft tabular-nums">{roster.length}</span>
+        Roster <span className="text-soft tabular-nums">{roster.length}</span>
       </h2>
       {roster.length === 0 && (
-        <p className="py-2 text-soft">Nobody yet. Take clients from the list, or write down who drops in.</p>
+        <p className="py-2 text-soft">No one yet. Add clients from the list, or a drop-in.</p>
       )}
       <ul aria-labelledby="roster">
         {roster.map((entry) => (
@@ -111,7 +111,7 @@ export function RosterPanel({ roster, members, clients, served, elsewhere, onRos
       <Dialog
         open={dropping !== null}
         onOpenChange={(open) => !open && setDropping(null)}
-        title="Somebody drops in"
+        title="Drop-in"
         description="Initials and flags are all that is kept; no file is made."
       >
         {dropping && (
@@ -157,7 +157,7 @@ function Person({ entry, name, member, served, worst, others, onEdit, onRemove }
       </span>
       <span className="min-w-0">
         <span className="wrap-anywhere" dir="auto">
-          {name ?? 'drops in'}
+          {name ?? 'drop-in'}
         </span>
         {flags && <span className="block text-fine text-soft">{flags}</span>}
         {member?.bar && (

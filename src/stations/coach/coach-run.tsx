@@ -354,7 +354,7 @@ function useRunKeys(live: boolean, run: RunningSession, does: KeyActions): void 
           { key: 'c', does: 'other cue', run: on({ kind: 'otherCue' }) },
           { key: 'w', does: 'the cue worked', run: on({ kind: 'cueOutcome', outcome: 'worked' }) },
           { key: 'n', does: 'the cue did nothing', run: on({ kind: 'cueOutcome', outcome: 'nothing' }) },
-          { key: 'b', does: 'the cue backfired', run: on({ kind: 'cueOutcome', outcome: 'backfired' }) },
+          { key: 'b', does: 'the cue made it worse', run: on({ kind: 'cueOutcome', outcome: 'backfired' }) },
           { key: 'i', does: 'fit what is left to the time', run: on({ kind: 'fit' }) },
           { key: 'x', does: 'stop sign seen', run: does.stop },
           { key: 'm', does: 'tones off or on', run: does.silence },

@@ -236,7 +236,7 @@ function Head({
             <>
               {' · '}
               <Press look="text" onClick={() => on({ kind: 'fit' })}>
-                {clock(over)} over: fit what is left
+                {clock(over)} late. Shorten the rest
               </Press>
             </>
           )}

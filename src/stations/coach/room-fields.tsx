@@ -45,8 +45,8 @@ export function RoomFields({ room, change, voice }: RoomFieldsProps) {
           { value: 'serial', label: 'bands' },
           { value: 'microphone', label: 'microphone' },
           { value: 'camera', label: 'camera' },
-          { value: 'standIn', label: 'made-up bands' },
-          { value: 'madeUpCamera', label: 'made-up camera' },
+          { value: 'standIn', label: 'simulated bands' },
+          { value: 'madeUpCamera', label: 'simulated camera' },
         ]}
       />
       <Said>What draws the client’s own breath under the line of the drill.</Said>

@@ -57,10 +57,10 @@ function Steps({ words }: { words: BlockWords }) {
       </p>
       <p className="flex gap-2">
         <Press look="tool" className="px-4 py-1.5 text-lead" disabled={at === 0} onClick={() => to(-1)}>
-          Step back
+          Previous step
         </Press>
         <Press look="tool" className="px-4 py-1.5 text-lead" disabled={at === last} onClick={() => to(1)}>
-          Step on
+          Next step
         </Press>
       </p>
       {at < last && (

@@ -19,9 +19,8 @@ export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
         Did it change?
       </h2>
       <p className="max-w-[90ch] text-fine text-soft">
-        The newest look against the first, in one place and by one device. All {twice.length} rows together
-        are wrong about a change in at most one page of twenty; the more that is looked at, the more a change
-        has to show.
+        The newest look against the first, same position and device. Chance of a false change on this page:
+        5 %, over all {twice.length} rows.
       </p>
       {shown.length === 0 ? (
         <p className="py-2 text-soft">Nothing was measured twice yet.</p>
@@ -36,7 +35,7 @@ export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
                 <th className="font-normal">verdict</th>
                 <th className="font-normal">a week</th>
                 <th className="font-normal">noise, and from where</th>
-                <th className="font-normal">is found 4 in 5</th>
+                <th className="font-normal">smallest change we would notice</th>
               </tr>
             </thead>
             {MEASURE_GROUPS.map((group) => {

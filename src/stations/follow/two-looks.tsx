@@ -163,7 +163,7 @@ function Panel({ name, children }: { name: string; children: React.ReactNode }) 
 const VERDICT: Record<Comparison['change']['verdict'], string> = {
   more: 'more',
   less: 'less',
-  withinNoise: 'no more than noise',
+  withinNoise: 'within normal variation',
   unknown: 'noise not known',
 };
 

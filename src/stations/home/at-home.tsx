@@ -210,7 +210,7 @@ function TakeBack({
   return (
     <section aria-labelledby="take-back" className="space-y-2">
       <h3 id="take-back" className="border-b border-rule pb-1 text-lead">
-        Take back what was done
+        Enter the code from their page
       </h3>
       <form
         className="space-y-2"
@@ -220,7 +220,7 @@ function TakeBack({
         }}
       >
         <label className="block">
-          <span className="block text-fine text-soft">The code from their page</span>
+          <span className="block text-fine text-soft">Code</span>
           <input
             className="w-full border-b-[1.5px] border-ink bg-transparent px-0.5 py-1 font-mono"
             value={code}
@@ -230,7 +230,7 @@ function TakeBack({
           />
         </label>
         <Button type="submit" disabled={code.trim() === ''}>
-          Take it in
+          Import
         </Button>
       </form>
       <FileButton

@@ -67,7 +67,7 @@ export function DayForm({ plan, onChange }: { plan: HomePlan; onChange: (plan: H
             <When kind="time" label="Quiet from" value={q.from} onValue={(from) => setQuiet(i, { from })} />
             <When kind="time" label="to" value={q.to} onValue={(to) => setQuiet(i, { to })} />
             <Press look="quiet" className="text-small" onClick={() => setQuiet(i, null)}>
-              Away
+              Remove
             </Press>
           </div>
         ))}

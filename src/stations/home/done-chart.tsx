@@ -79,7 +79,7 @@ export function DoneChart({
           {done.byPlace.map(({ place, asked, done: n }) => (
             <li key={place} className="flex items-center gap-1.5 tabular-nums">
               <PlaceSign place={place} className="size-5" />
-              {place === 'check' ? 'looks at oneself' : PLACE_WORDS[place].label}: {n} of {asked}
+              {place === 'check' ? 'self-checks' : PLACE_WORDS[place].label}: {n} of {asked}
             </li>
           ))}
         </ul>

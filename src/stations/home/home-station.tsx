@@ -93,7 +93,7 @@ function Nothing({ onBegin, busy }: { onBegin: () => void; busy: boolean }) {
       <Figure position="sitting" className="h-32 w-40" />
       <div className="max-w-[52ch] space-y-3">
         <p>
-          Nothing is at home. Kokyu takes two or three drills from what was coached and owned, gives each a
+          Nothing is at home. Kokyu takes two or three drills from what was coached and mastered, gives each a
           dose and a place in the day, and makes a calendar, marks for the house and a page for the client’s
           phone of it.
         </p>

@@ -43,7 +43,7 @@ export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePla
             <Button kind="main" onClick={() => window.print()}>
               Print
             </Button>
-            <Button onClick={onAway}>Away</Button>
+            <Button onClick={onAway}>Close</Button>
           </span>
         </div>
       </div>

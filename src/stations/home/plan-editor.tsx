@@ -118,7 +118,7 @@ export function PlanEditor({ clientId, planId, initial, rev, today, client, repl
           onValue={(amount) => amount && void again({ ...plan, amount })}
         />
         <NumberField
-          label="Looks at oneself a day"
+          label="Self-checks per day"
           min={0}
           max={MOST_CHECKS}
           value={plan.checks}

@@ -31,7 +31,7 @@ export function SkipBar({ state, why, onSkip, onAnew, onBringBack }: Props) {
       )}
       {state === 'seen' && (
         <Button kind="quiet" onClick={onAnew}>
-          Clear and make it again
+          Clear and redo
         </Button>
       )}
       {state === 'skipped' && (

@@ -40,9 +40,9 @@ export function Begin({
       ) : (
         <>
           <p>
-            Kokyu is one open door now: whoever is at this machine sees everything. Good for one person alone.
-            With accounts everybody signs in; an instructor sees their own clients, an assistant the sequences
-            that are given for a day, and a log tells who saw and changed what.
+            No accounts yet: anyone at this computer can see every client. Good for one person alone. With
+            accounts everybody signs in; an instructor sees their own clients, an assistant the sequences that
+            are given for a day, and a log tells who saw and changed what.
           </p>
           <p>
             The first account is the owner’s.{' '}

@@ -130,7 +130,7 @@ function Agree({
       >
         <div className="flex flex-wrap items-end gap-5">
           <Select
-            label="To what"
+            label="Consent to"
             value={kind}
             onValue={(value) => {
               // Words that were not touched follow what they are for.
@@ -140,7 +140,7 @@ function Agree({
             options={CONSENT_KINDS.map((k) => ({ value: k, label: CONSENT_WORD[k] }))}
           />
           <Select
-            label="How"
+            label="Given"
             value={way}
             onValue={setWay}
             options={[
@@ -148,7 +148,7 @@ function Agree({
               { value: 'signed', label: 'signed on paper' },
             ]}
           />
-          <TextField label="Who agrees" value={by} onValue={setBy} maxLength={120} />
+          <TextField label="By" value={by} onValue={setBy} maxLength={120} />
         </div>
         <label className="block">
           <span className="block text-fine text-soft">The words</span>
@@ -162,7 +162,7 @@ function Agree({
           />
         </label>
         <Button kind="main" type="submit" disabled={busy || wording.trim() === '' || by.trim() === ''}>
-          They agree, now
+          Record consent
         </Button>
       </form>
     </section>

@@ -194,7 +194,7 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
             Write a sequence
           </Link>
           <Press look="quiet" className="text-small" onClick={() => setHolding(true)}>
-            What is it held against?
+            Thresholds
           </Press>
         </div>
         <p className="text-fine text-soft">

@@ -26,7 +26,7 @@ export function ReadingLine({
   const asks = reading.question && !overruled;
   const notes = [
     asks ? 'a question: nothing that would say so was looked at' : '',
-    certainty === 0 ? 'not looked at' : `from ${Math.round(certainty * 100)} % of what could be looked at`,
+    certainty === 0 ? 'not looked at' : `based on ${Math.round(certainty * 10)} of 10 signs`,
     conflicts.length > 0 ? 'observations disagree' : '',
     overruled ? `yours; computed ${overruled.computed.toFixed(2)}` : '',
   ].filter(Boolean);

@@ -21,7 +21,7 @@ export function ThresholdDialog({
     <Dialog
       open
       onOpenChange={(open) => !open && onClose()}
-      title="What is it held against?"
+      title="Thresholds"
       description="Screens, not diagnoses. Set your own for the whole studio; an empty field gives the shipped figure back."
     >
       <ThresholdList own={values} onChange={setValues} />

@@ -33,7 +33,7 @@ export function ThresholdList({ own, onChange, names = THRESHOLDS }: Props) {
           <span>
             {THRESHOLD[name].label}
             <span className="block text-fine text-soft">
-              shipped: {THRESHOLD[name].value} {THRESHOLD[name].unit} ·{' '}
+              default: {THRESHOLD[name].value} {THRESHOLD[name].unit} ·{' '}
               {readableSource(THRESHOLD[name].source)}
             </span>
           </span>

@@ -13,7 +13,7 @@ import { Press } from '@/ui/press';
 
 const MARK: Record<Status, { word: string; className: string }> = {
   barred: { word: 'barred', className: 'text-stop' },
-  missing: { word: 'not at hand', className: 'text-tone' },
+  missing: { word: 'prop missing', className: 'text-tone' },
   changed: { word: 'changed', className: 'text-care' },
   allowed: { word: 'allowed', className: 'text-soft' },
 };
@@ -45,7 +45,7 @@ export function VerdictList({
   return (
     <section aria-labelledby="verdicts" className="flex h-[630px] flex-col border-l border-rule pl-6">
       <h2 id="verdicts" className="text-lead">
-        What is open to this client
+        Available drills
       </h2>
       <div className="flex gap-2 py-1.5">
         {ORDER.map((status) => (

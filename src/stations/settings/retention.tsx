@@ -59,7 +59,7 @@ export function RetentionRule({ years, due, setYears }: RetentionProps) {
                 </span>
                 {c.onList ? (
                   <Link className="underline underline-offset-4" href={`/clients/${c.id}`}>
-                    open, to take off the list
+                    open, to archive
                   </Link>
                 ) : (
                   <Link className="underline underline-offset-4" href={`/erase/${c.id}`}>

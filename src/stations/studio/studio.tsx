@@ -72,7 +72,7 @@ function Figures({ figures }: { figures: StudioFigures }) {
   return (
     <>
       <p className="max-w-[95ch] text-small text-soft tabular-nums">
-        {figures.people} {figures.people === 1 ? 'client' : 'clients'}, those off the list with them;{' '}
+        {figures.people} {figures.people === 1 ? 'client' : 'clients'}, archived ones included;{' '}
         {figures.looked} looked at, {figures.twice} more than once. A group of fewer than five people shows
         nothing. Medians of each one’s own change; whoever stays longer was looked at more often, so these are
         no results of a trial.

@@ -43,7 +43,7 @@ export function ArchivedList({ restore, onRestored }: Props) {
       <TextField label="Find a name" value={search} onValue={setSearch} />
       {error && <Notice level="care">{error}</Notice>}
       {rows?.length === 0 && <p className="text-soft">Nobody here has such a name.</p>}
-      <ul className="max-h-96 overflow-y-auto" aria-label="Taken off the list">
+      <ul className="max-h-96 overflow-y-auto" aria-label="Archived clients">
         {rows?.map((row) => (
           <li key={row.id} className="flex items-baseline gap-4 border-b border-rule py-1.5">
             <span className="min-w-0 grow break-words" dir="auto">

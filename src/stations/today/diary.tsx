@@ -48,10 +48,10 @@ export function Diary({ visits, names, actions }: Props) {
   return (
     <section aria-labelledby="diary" className="space-y-2">
       <h2 id="diary" className="text-lead">
-        Who comes
+        Upcoming visits
       </h2>
       {visits.length === 0 && (
-        <p className="text-fine text-soft">Nobody is in the diary for the next days.</p>
+        <p className="text-fine text-soft">No visits yet. Add one, or import your calendar.</p>
       )}
       <ul>
         {visits.map((v) => (
@@ -73,10 +73,10 @@ export function Diary({ visits, names, actions }: Props) {
             <Press
               look="quiet"
               className="min-w-6"
-              aria-label={`Take ${v.title} out of the diary`}
+              aria-label={`Cancel the visit of ${v.title}`}
               onClick={() => void answered(actions.dropVisit(v.id)).then((done) => after(done, ''))}
             >
-              out
+              Cancel
             </Press>
           </li>
         ))}
@@ -94,16 +94,16 @@ export function Diary({ visits, names, actions }: Props) {
         />
       ) : (
         <Press look="text" className="text-small" onClick={() => setAdding(true)}>
-          Put a visit in
+          Add visit
         </Press>
       )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-small">
         <FileButton
-          label="Take a calendar"
+          label="Import calendar"
           accept=".ics,text/calendar"
           onFile={(file) =>
             void answered(file.text().then(actions.takeCalendar)).then((done) =>
-              after(done, done.ok ? `${done.value.taken} visits taken in.` : ''),
+              after(done, done.ok ? `${done.value.taken} visits imported.` : ''),
             )
           }
         />
@@ -146,7 +146,7 @@ function AddVisit({ names, onAway, onAdd }: AddProps) {
       }}
     >
       <label className="block">
-        <span className="block text-fine text-soft">Who, by the name in the list</span>
+        <span className="block text-fine text-soft">Client</span>
         <input
           ref={who}
           list="names"
@@ -179,7 +179,7 @@ function AddVisit({ names, onAway, onAdd }: AddProps) {
       <span className="flex gap-2">
         <Button type="submit">Put it in</Button>
         <Button kind="quiet" onClick={onAway}>
-          Away
+          Close
         </Button>
       </span>
     </form>

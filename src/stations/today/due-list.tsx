@@ -35,7 +35,7 @@ export function DueList({
   return (
     <section aria-labelledby="due">
       <h1 id="due" className="border-b-[1.5px] border-ink pb-2 text-head">
-        What today is for
+        Today
       </h1>
       <ul>
         {shown.map((d, i) => (
@@ -98,7 +98,7 @@ function saidOf(what: Due['what'], dates: Dates): string {
     case 'redFlag':
       return 'Red flag open: say what was done about it before anything is coached.';
     case 'runOpen':
-      return 'A run is not finished.';
+      return 'Unfinished session.';
     case 'class':
       return what.time ? `Class today, ${what.time}` : 'Class today';
     case 'lookOpen':
@@ -111,7 +111,7 @@ function saidOf(what: Due['what'], dates: Dates): string {
       return `Answered the sixteen complaints at home: ${what.total} of 64.`;
     case 'relook':
       return what.why === 'stepUp'
-        ? 'Owns more than at the last look: look again before a harder step.'
+        ? 'Ready for a re-check before moving on.'
         : `${what.days} days of practice since the last look: look again.`;
   }
 }

@@ -86,7 +86,7 @@ export function EraseClient({ clientId, preview, erase }: Props) {
               folder that is not there now: bring the disk back first, or delete them by hand after.
             </li>
           )}
-          <li>Sums of the studio without names: which cues worked how often.</li>
+          <li>Anonymous studio totals: which cues worked how often.</li>
           <li>A receipt: {preview.code}, the day, and how much went. No name, nothing of health.</li>
           <li>What was printed, sent or saved elsewhere.</li>
         </ul>

@@ -192,7 +192,7 @@ export function Today({
         {archived > 0 && (
           <p>
             <Press look="quiet" className="text-small" onClick={() => setPutBy(true)}>
-              Taken off the list: {archived}
+              Archived clients ({archived})
             </Press>
           </p>
         )}
@@ -202,7 +202,7 @@ export function Today({
           clinician and your local rules on scope of practice come first. Everything stays on this machine.
         </p>
       </aside>
-      <Dialog open={putBy} onOpenChange={setPutBy} title="Taken off the list">
+      <Dialog open={putBy} onOpenChange={setPutBy} title="Archived clients">
         <ArchivedList restore={actions.restoreClient} onRestored={(id) => router.push(`/clients/${id}`)} />
       </Dialog>
     </div>
@@ -260,7 +260,7 @@ function ClientLine({ row }: { row: Row }) {
 
 function stateOf(row: Row): { level: 'stop' | 'open' | 'calm'; text: string } {
   if (row.openRedFlags > 0) return { level: 'stop', text: 'Stop: red flag open' };
-  if (row.runOpen) return { level: 'open', text: 'a run is not finished' };
+  if (row.runOpen) return { level: 'open', text: 'unfinished session' };
   if (!row.lastLookAt) return { level: 'open', text: 'not looked at yet' };
   if (row.lookOpen) return { level: 'open', text: 'a look is not finished' };
   if (row.sequences === 0) return { level: 'open', text: 'looked at, nothing written yet' };

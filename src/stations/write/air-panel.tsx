@@ -83,8 +83,8 @@ export function AirPanel({
             {air.assumed
               ? `an assumed body (${ASSUMED_SIZE.heightCm} cm, ${ASSUMED_SIZE.ageY} years); set the client’s in Screen`
               : 'the client’s size'}
-            , how big the breaths are taken and what each position needs: it measures nobody. Carbon dioxide
-            may fall by half of its way in 3 min and come back in 6.
+            , how big the breaths are taken and what each position needs: an estimate, not a measurement.
+            Carbon dioxide may fall by half of its way in 3 min and come back in 6.
             {carefulSaid(input.flags) &&
               ` With ${carefulSaid(input.flags)} the limit stands higher, at ${air.limit}, and breaths are small.`}
           </p>

@@ -5,7 +5,7 @@ import type { LeftOut, Sequence } from '@/core/sequence/sequence';
 
 export const LEFT_OUT_KIND: Record<LeftOut['kind'], string> = {
   safety: 'barred',
-  prop: 'not at hand',
+  prop: 'prop missing',
   unfit: 'not now',
   level: 'later',
   first: 'first another',

@@ -194,7 +194,7 @@ function saidOf({ answer, fresh, settled, progress }: LiveProposal): string {
   if (!answer?.ok) return '';
   if (!fresh) return 'looking …';
   const { proof } = answer.value;
-  if (settled && proof?.proven) return 'Proven: no choice of drills does more for these needs in this time.';
+  if (settled && proof?.proven) return 'Best fit for these priorities and minutes.';
   const over = (best: number, bound: number) => {
     const pct = Math.max(0, (bound / best - 1) * 100);
     return pct <= TELLS_UP_TO_PCT ? `at most ${pct.toFixed(1)} % better` : null;

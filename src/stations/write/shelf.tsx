@@ -143,7 +143,7 @@ export function Shelf({ catalogue, flags, props, client, leftOut, onPut, onDrag 
                 title={why}
               >
                 <span className={`block text-tiny ${missing ? 'text-tone' : 'text-stop'}`}>
-                  {missing ? 'not at hand' : 'barred'}
+                  {missing ? 'prop missing' : 'barred'}
                 </span>
                 <span className={`line-clamp-1 text-fine leading-tight ${missing ? '' : 'line-through'}`}>
                   {drill.name}

@@ -37,7 +37,7 @@ export function SaveStatus<T>({ autosave, onCopyMine }: { autosave: Autosave<T>;
         </Notice>
       )}
       <p role="status" className="text-fine text-soft">
-        {autosave.state === 'saving' ? 'Not yet on disk …' : 'All saved'}
+        {autosave.state === 'saving' ? 'Saving …' : 'All saved'}
         {autosave.joined && autosave.state === 'saved' ? ' · edits of another window were joined in' : ''}
         {autosave.recovered && autosave.state === 'saved' ? ' · what you had not saved was found again' : ''}
       </p>

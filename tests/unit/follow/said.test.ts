@@ -33,7 +33,7 @@ describe('a row of Follow in words', () => {
   it('what can be said of it', () => {
     expect(verdictSaid(row({ points: [{}] as never }))).toBe('taken once so far');
     expect(verdictSaid(row({ verdict: 'changed' }))).toBe('changed');
-    expect(verdictSaid(row())).toBe('no more than noise');
+    expect(verdictSaid(row())).toBe('within normal variation');
     expect(verdictSaid(row({ unit: 'yes or no' }))).toBe('the same');
     expect(verdictSaid(row({ verdict: 'cannotTell' }))).toBe('cannot tell yet');
     expect(verdictSaid(row({ verdict: 'cannotTell', moreLooks: 1 }))).toBe('cannot tell yet: one more look');

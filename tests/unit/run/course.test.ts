@@ -351,7 +351,7 @@ describe('what is recorded while a block runs', () => {
       { kind: 'breathless', blockId: id, value: 3 },
     );
     expect(seenOf(s.state, id)).toBe(
-      `seen: ${fault.sign}; 1 of 2 cues worked, 1 backfired; breathless 3 of 10`,
+      `seen: ${fault.sign}; 1 of 2 cues worked, 1 made it worse; breathless 3 of 10`,
     );
     expect(seenOf(s.state, 'another')).toBe('');
   });

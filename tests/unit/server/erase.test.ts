@@ -175,7 +175,7 @@ describe('one who was made for it', () => {
 
   test('is held while on the list, while the name is not typed, and while a run goes on', () => {
     const { id, name } = person('Ada Lark');
-    expect(why(eraseClient(STUDIO, id, name))).toMatch(/off the list first/);
+    expect(why(eraseClient(STUDIO, id, name))).toMatch(/Archive this client first/);
     archiveClient(STUDIO, id);
     expect(why(eraseClient(STUDIO, id, 'ada lark'))).toMatch(/Type the name/);
     const { $client } = db();

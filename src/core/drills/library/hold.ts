@@ -48,7 +48,7 @@ export const HOLD: readonly WrittenDrill[] = [
       breathe('Throat open; let the breath come back by itself, through the nose.', { pause: false }),
     ],
     cues: [
-      image('Low water: nothing moves yet.'),
+      image('Stay empty; nothing moves yet.'),
       count('Pause for {wait}, no longer.'),
       count('In for {in}, out for {out}.', { pause: false }),
       touch('Feel the jaw hang loose.'),

@@ -109,7 +109,7 @@ function Opening({ clip }: { clip: ClipState }) {
             onFile={(f) => void clip.openFile(f)}
           />
           <Button kind="quiet" onClick={() => void clip.openMadeUp(1 + Math.floor(Math.random() * 999))}>
-            Try it with a made-up clip
+            Try a simulated clip
           </Button>
         </div>
       </div>

@@ -65,7 +65,7 @@ export function RingsTest({
           value={position}
           onValue={(p) => p && setPosition(p)}
         />
-        <Button onClick={allSilent}>The rest was silent</Button>
+        <Button onClick={allSilent}>Mark the others as not moving</Button>
         <Button kind="quiet" disabled={!look.rings[position]} onClick={clear}>
           Clear this position
         </Button>

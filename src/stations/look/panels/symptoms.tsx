@@ -79,7 +79,7 @@ export function SymptomsTest({
           {score.missing.length > 0 ? 'Items are missing, so the total can only be higher. ' : ''}
           Published cut-offs: {SYMPTOM_CUTOFFS.classic.from} ({SYMPTOM_CUTOFFS.classic.source}) and{' '}
           {SYMPTOM_CUTOFFS.later.from} ({SYMPTOM_CUTOFFS.later.source}). Which one counts is set in Read,
-          under “What is it held against?”.
+          under “Thresholds”.
         </p>
       )}
       {over && (

@@ -35,7 +35,7 @@ export type Shown = {
 /** To which side the client bends; that opens the other. */
 type Bend = 'none' | 'right' | 'left';
 
-/** `file` is null for the made-up clip. */
+/** `file` is null for the simulated clip. */
 type Open = OpenClip & { name: string; file: File | null };
 
 /** A clip that stands open with its lines, and what following them gave. */
@@ -65,7 +65,7 @@ export function useClip({ look, set, lookId }: Pick<PanelProps, 'look' | 'set' |
     setShown(null);
   };
   const openFile = (file: File) => take(file.name, (api) => api.open(file), file);
-  const openMadeUp = (seed: number) => take('made-up clip', (api) => api.madeUp(madeUp(view, seed)), null);
+  const openMadeUp = (seed: number) => take('simulated clip', (api) => api.madeUp(madeUp(view, seed)), null);
   /** What is told when work did not end; the clip is opened again, since cancelling ends its worker. */
   const failed = (why: string) => {
     setError(sentence(why));
@@ -279,7 +279,7 @@ async function pictureOf(
   return blob && { url: URL.createObjectURL(blob), width, height };
 }
 
-/** What the made-up clip that ships is asked to show. */
+/** What the simulated clip that ships is asked to show. */
 const madeUp = (view: ClipView, seed: number) => ({
   ...CLIP_SETUP,
   view,

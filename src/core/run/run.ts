@@ -1,5 +1,6 @@
 import { supportRank, type Position } from '../body/positions';
 import { drillOf, nameOf, type Sequence } from '../sequence/sequence';
+import { placeInLesson } from '../sequence/gates';
 import { lessonBlockId, setNumber } from '../sequence/set-block';
 import type { BlockResult, RunState } from './run.schema';
 
@@ -11,7 +12,8 @@ export const NEW_RUN: RunState = { stage: 'running', index: 0, blockS: 0, result
 export function resultName(sequence: Sequence, result: BlockResult): string {
   const block = sequence.blocks.find((b) => b.id === result.blockId && b.drillId === result.drillId);
   const set = setNumber(result.blockId);
-  return set > 1 ? `${nameOf(block ?? result)}, set ${set}` : nameOf(block ?? result);
+  const name = (block && placeInLesson(sequence, block)?.block.title) ?? nameOf(block ?? result);
+  return set > 1 ? `${name}, set ${set}` : name;
 }
 
 /** A block that went well: this quality or better, to its end. */

@@ -1,5 +1,6 @@
 import type { LessonBlock } from './lesson.schema';
 import type { Block, Sequence } from './sequence';
+import { mirrored } from './mirrored';
 import { isRepeat, lessonBlockId, setBlockId, setNumber } from './set-block';
 
 /** What has to be so before a block of a run begins, and what is done else; null where nothing is asked. */
@@ -39,7 +40,7 @@ export function gateBefore(
 /** Where a block of a run stands in its lesson: which set of how many, what is done before it, and what is right and the limit. */
 export type LessonPlace = { block: LessonBlock; set: number; sets: number; meanwhile: string | null };
 
-/** The block of the lesson that a block of a run belongs to; null where it was exchanged, or there is no lesson. */
+/** The block of the lesson that a block of a run belongs to, in the words for its side; null where it was exchanged, or there is no lesson. */
 export function placeInLesson(
   { lesson, blocks }: Pick<Sequence, 'lesson' | 'blocks'>,
   block: Block,
@@ -48,8 +49,10 @@ export function placeInLesson(
   if (!written || (written.drillId !== undefined && written.drillId !== block.drillId)) return null;
   const set = setNumber(block.id);
   const inSetsOf = blocks.some((b) => b.id === setBlockId(written.id, 2));
+  const [first, now] = [written.sets[0]?.side, inSetsOf ? written.sets[set - 1]?.side : undefined];
+  const isOther = (first === 'left' && now === 'right') || (first === 'right' && now === 'left');
   return {
-    block: written,
+    block: isOther ? mirrored(written) : written,
     set,
     sets: inSetsOf ? written.sets.length : 1,
     meanwhile: set > 1 ? (written.sets[set - 2]?.meanwhile ?? null) : null,

@@ -40,6 +40,7 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
   const { block } = coached.placed;
   /** The block whose effort is being felt. */
   const [feeling, setFeeling] = useState<string | null>(null);
+  const [ran, setRan] = useState(false);
   const [late, setLate] = useState(false);
   const moment = momentAt(coached, state.blockS);
   const setUp = moment.kind === 'setUp';
@@ -48,6 +49,17 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
   const gate = gateNow(session);
   const asked = askedOf(given);
   const over = overS(session);
+  // The run stands while it is felt, and goes on after it.
+  const feel = () => {
+    if (feeling === block.id) return felt();
+    setFeeling(block.id);
+    setRan(session.running);
+    if (session.running) does.pause();
+  };
+  const felt = () => {
+    setFeeling(null);
+    if (ran && !session.running) on({ kind: 'start' });
+  };
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1280px] flex-col px-4 pt-3 room:px-8" data-calm>
       <header className="flex flex-wrap items-start justify-between gap-x-6">
@@ -105,7 +117,7 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
         </div>
         <div className="min-w-0">
           {feeling === block.id && place ? (
-            <Feel effort={place.block.effort} onOver={() => setFeeling(null)} />
+            <Feel effort={place.block.effort} onOver={felt} />
           ) : gate ? (
             <GatePanel
               key={block.id}
@@ -137,11 +149,7 @@ export function CalmScreen(given: CoachScreenProps & { onMore: () => void }) {
         given={given}
         gate={gate !== null}
         back={!gate || !asked}
-        onFeel={
-          place && place.block.effortPct > 0 && !gate
-            ? () => setFeeling((f) => (f === block.id ? null : block.id))
-            : null
-        }
+        onFeel={place && place.block.effortPct > 0 && !gate ? feel : null}
       />
       {late && (
         <LateDialog

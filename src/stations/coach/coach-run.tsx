@@ -144,7 +144,6 @@ export function CoachRun(given: Props) {
     router.push(`/clients/${clientId}/${to}`);
     router.refresh();
   };
-  const seenAgain = seenAgainIn(state.relookLookId, again, after);
   const silence = () => change({ muted: !room.muted });
   useRunKeys(live && opening === null, run, {
     rate: (quality) => rated && happen({ kind: 'rate', blockId: rated.blockId, quality }),
@@ -244,7 +243,7 @@ export function CoachRun(given: Props) {
           sequence={sequence}
           state={state}
           before={before}
-          after={seenAgain}
+          after={seenAgainIn(state.relookLookId, again, after)}
           earlier={given.earlier}
           status={status}
           onLeave={() => void leave('coach')}

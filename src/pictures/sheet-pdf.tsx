@@ -133,7 +133,7 @@ function InstructorRow({ row, styles, size }: { row: SheetRow; styles: Styles; s
         {row.tone !== '' && <Text style={styles.soft}>{row.tone}</Text>}
       </View>
       <View style={{ flex: 1 }}>
-        <Text style={styles.italic}>{row.cues.map((c) => `“${c}”`).join('  ')}</Text>
+        <Text style={styles.italic}>{row.cues.map((c) => `“${c}”`).join(' ')}</Text>
         {row.movement !== '' && <Text>{row.movement}</Text>}
         <Text style={styles.soft}>Watch: {row.watch}</Text>
         {row.changes.length > 0 && <Text style={styles.caution}>Changed: {row.changes.join('; ')}</Text>}

@@ -108,11 +108,21 @@ export function seatsIn(scope: Scope, run: ClassRun, startedAt: string) {
 
 /** Saves a class as it is coached, and tells the other screens; once it is over, everybody's own run goes into their file. */
 export function saveClassRun(scope: Scope, id: string, save: Save<ClassRun>): Saved<ClassRun> {
-  const saved = storeClassRun(scope, id, save);
+  const begun = findClassRun(scope, id)?.data;
+  const saved = storeClassRun(scope, id, begun ? { ...save, data: ofThoseWhoBegan(begun, save.data) } : save);
   const kept = saved.ok && isHeard(id) ? findClassRun(scope, id) : undefined;
   if (kept) tellRun(id, { rev: kept.rev, data: kept.data });
   return saved;
 }
+
+/** A class as it was sent, with those alone who began it, and the files that their runs go into as they were then. */
+const ofThoseWhoBegan = (begun: ClassRun, sent: ClassRun): ClassRun => ({
+  ...sent,
+  people: sent.people.flatMap((person) => {
+    const known = begun.people.find((p) => p.id === person.id);
+    return known ? [{ ...person, clientId: known.clientId, runId: known.runId }] : [];
+  }),
+});
 
 const storeClassRun = (scope: Scope, id: string, save: Save<ClassRun>): Saved<ClassRun> =>
   revisioned(
@@ -151,7 +161,7 @@ function keepEverybodys(
   for (const person of run.people) {
     if (person.clientId === null || !findClient(scope, person.clientId)) continue;
     const record = made.get(person.id);
-    if (!record) dropClassRun(scope, person.runId);
+    if (!record) dropClassRun(scope, person.runId, id);
     else
       putClassRun(
         scope,

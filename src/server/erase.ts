@@ -37,7 +37,10 @@ function rowsOf(scope: Scope, clientId: string, name: string): { table: string; 
       list(table, 'look_id IN (SELECT id FROM looks WHERE client_id = ?)', clientId),
     ),
   ];
-  const revisions = own.flatMap(({ id }) => list('revisions', 'record_id = ?', id));
+  // Earlier screenings are kept under the id of the client.
+  const revisions = [clientId, ...own.map(({ id }) => id)].flatMap((id) =>
+    list('revisions', 'record_id = ?', id),
+  );
   const visits = [
     ...list('visits', 'client_id = ?', clientId),
     ...visitsNaming(scope, name).map(({ id }) => ({ table: 'visits', id })),

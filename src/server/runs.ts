@@ -112,13 +112,21 @@ export function putClassRun(
       endedAt,
       ...said,
     })
-    .onConflictDoUpdate({ target: runs.id, set: { ...said, rev: sql`${runs.rev} + 1` } })
+    .onConflictDoUpdate({
+      target: runs.id,
+      set: { ...said, rev: sql`${runs.rev} + 1` },
+      // Only what this class itself has put there is written over.
+      setWhere: and(mine(scope, id), eq(runs.clientId, clientId), eq(runs.sequenceId, classRunId)),
+    })
     .run();
 }
 
 /** Takes the run of somebody who was not there after all out of their file again. */
-export const dropClassRun = (scope: Scope, id: string): void =>
-  void db().delete(runs).where(mine(scope, id)).run();
+export const dropClassRun = (scope: Scope, id: string, classRunId: string): void =>
+  void db()
+    .delete(runs)
+    .where(and(mine(scope, id), eq(runs.sequenceId, classRunId)))
+    .run();
 
 export const isOver = (state: RunState) => state.stage === 'done' || state.stage === 'stopped';
 

@@ -17,6 +17,7 @@ import { keepRevision } from './revisions';
 import { findRun, saveRun } from './runs';
 import { ONLY_LOOK } from './save';
 import type { Scope } from './scope';
+import { findClient } from './clients';
 import { readScreen, saveScreen } from './screens';
 import { findSequence, saveSequence } from './sequences';
 
@@ -97,7 +98,8 @@ export function putAside(scope: Scope, kind: RevisedKind, id: string, sent: unkn
 }
 
 function isHere(scope: Scope, kind: RevisedKind, id: string): boolean {
-  if (kind === 'screen') return readScreen(scope, id).ok;
+  // A client who was never screened reads as an empty screening, and so does one who is gone.
+  if (kind === 'screen') return findClient(scope, id) !== undefined && readScreen(scope, id).ok;
   if (kind === 'look') return findLook(scope, id) !== undefined;
   if (kind === 'sequence') return findSequence(scope, id) !== undefined;
   if (kind === 'class') return findClass(scope, id) !== undefined;

@@ -28,10 +28,10 @@ export function Slider({
   const said = value === undefined ? 'not yet' : say(value);
   const middle = (min + max) / 2;
   return (
-    <div className="flex items-center gap-3">
+    <div className="flex flex-wrap items-center gap-x-3">
       <span className={`shrink-0 text-small ${tight ? '' : 'w-44'}`}>{label}</span>
       <Radix.Root
-        className="slide-row relative flex h-6 grow touch-none items-center"
+        className="slide-row relative flex h-6 min-w-40 grow basis-40 touch-none items-center"
         min={min}
         max={max}
         step={step}

@@ -172,7 +172,7 @@ test('two windows join their edits when they are about different things, and und
   await saved(page);
   await blocks(other).nth(1).click();
   await other.getByRole('button', { name: 'set-up: more' }).click();
-  await expect(other.getByText('edits of another window were joined in')).toBeVisible();
+  await expect(other.getByText('merged with edits from another window')).toBeVisible();
   await other.getByRole('button', { name: 'Undo' }).click();
   await saved(other);
   await other.reload();

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, firstOf, newClient, propose, SIZES, startRunning, stationsOf } from './helpers';
+import { demoClient, firstOf, newClient, propose, saved, SIZES, startRunning, stationsOf } from './helpers';
 import { part } from './part';
 
 /** Goes on with Tab until what has the focus has that name; the keyboard alone. */
@@ -315,6 +315,80 @@ test('in the system’s colours and with less motion what is chosen still differ
     return found;
   });
   expect([figure, zone]).toEqual([text, highlight]);
+});
+
+test('in the system’s colours every button can be read, the main one too', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  const file = await demoClient(page, 'Petra');
+  for (const path of ['/', `${file}/screen`, `${file}/write`, `${file}/home`]) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    const [seen, faint] = await page.evaluate(() => {
+      const light = (c: string) => {
+        const [r, g, b] = (c.match(/\d+(?:\.\d+)?/g) ?? []).map(Number).map((v) => {
+          const s = v / 255;
+          return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
+        });
+        return 0.2126 * r! + 0.7152 * g! + 0.0722 * b!;
+      };
+      /** The first ground that is painted, from the button outwards. */
+      const groundOf = (e: Element | null): string => {
+        for (let at = e; at; at = at.parentElement) {
+          const ground = getComputedStyle(at).backgroundColor;
+          if (!/, 0\)$|transparent/.test(ground)) return ground;
+        }
+        return 'rgb(255, 255, 255)';
+      };
+      const controls = [...document.querySelectorAll('button, a.rounded-sm')].filter(
+        (e) => (e as HTMLElement).innerText?.trim() && !(e as HTMLButtonElement).disabled,
+      );
+      const bad = controls.flatMap((e) => {
+        const [a, b] = [light(getComputedStyle(e).color), light(groundOf(e))].toSorted((x, y) => y - x);
+        const ratio = (a! + 0.05) / (b! + 0.05);
+        return ratio < 4.5 ? [`${(e as HTMLElement).innerText} ${ratio.toFixed(1)}`] : [];
+      });
+      return [controls.length, bad] as const;
+    });
+    expect(seen).toBeGreaterThan(3);
+    expect([path.replace(file, ''), faint]).toEqual([path.replace(file, ''), []]);
+  }
+});
+
+test('two hands can be set on a tablet held upright and on a phone', async ({ page }) => {
+  const file = await demoClient(page, 'Petra');
+  await page.goto(`${file}/look`);
+  await page.locator('main a[href*="/look/"]').first().click();
+  await page.waitForURL(/look\/[0-9a-f-]{36}/);
+  for (const width of [834, 390]) {
+    await page.setViewportSize({ width, height: 844 });
+    await page.keyboard.press('Escape');
+    await page
+      .getByRole('button', { name: /^Two hands/ })
+      .first()
+      .click();
+    const track = page
+      .getByRole('slider', { name: 'belly hand moves' })
+      .locator('xpath=ancestor::span[contains(@class,"slide-row")]');
+    await expect.poll(async () => (await track.boundingBox())?.width ?? 0).toBeGreaterThanOrEqual(160);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(
+      0,
+    );
+  }
+});
+
+test('a sheet of a lesson, for the room and for home, fits a phone', async ({ page }) => {
+  const file = await demoClient(page, 'Bram T.');
+  await page.goto(`${file}/write`);
+  await page.getByRole('button', { name: 'Save lesson' }).click();
+  await page.waitForURL(/write\/[0-9a-f-]{36}/);
+  const id = /write\/([0-9a-f-]{36})/.exec(page.url())![1]!;
+  await saved(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const whom of ['lesson', 'home', 'client', 'instructor']) {
+    await page.goto(`/sheets/${id}?for=${whom}`);
+    const over = await page.evaluate(() => Math.max(0, document.documentElement.scrollWidth - innerWidth));
+    expect([whom, over]).toEqual([whom, 0]);
+  }
 });
 
 test('the outlines of controls stand out three to one, and no text is under 13 px', async ({ page }) => {

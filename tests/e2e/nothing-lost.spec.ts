@@ -66,7 +66,7 @@ test('what was typed while Kokyu did not answer is there after a reload', async 
   await page.goto(`${file}/screen`);
   await expect(page.getByLabel('Goals', { exact: true })).toHaveValue('written into the dark');
   await page.unroute('**/save/**');
-  await expect(page.getByText('what you had not saved was found again')).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('unsaved changes were recovered')).toBeVisible({ timeout: 15_000 });
   await saved(page);
   // What is left for a page that was asked for before the save came through is closed too.
   const left = await keptInBrowser(page);

@@ -170,8 +170,8 @@ function Ways({ base, links, phone, onLink, onWithdraw }: WaysProps) {
       </Button>
       {!phone && (
         <p className="text-fine text-soft">
-          Only this machine opens such a link: Kokyu was not started for phones. The guide says how
-          (KOKYU_PHONES); the file below needs none of that.
+          Only this computer can open a link: phones are not let in yet. The guide says how; the file below
+          works without.
         </p>
       )}
       {links.map((l) => (

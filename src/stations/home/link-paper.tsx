@@ -1,5 +1,6 @@
 'use client';
 
+import { useState } from 'react';
 import type { HomePlan } from '@/core/home/home-plan.schema';
 import { Button } from '@/ui/button';
 import { When } from '@/ui/dates';
@@ -9,6 +10,7 @@ export type NewLink = { url: string; qr: string; /** Only this machine opens it.
 
 /** The link on paper. It is shown once: Kokyu keeps nothing from which it could be made again. */
 export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePlan; onAway: () => void }) {
+  const [copied, setCopied] = useState('');
   return (
     <div className="for-client grid max-w-[760px] grid-cols-1 gap-8 room:grid-cols-[260px_1fr]">
       <div
@@ -32,8 +34,8 @@ export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePla
         <div className="no-print space-y-2">
           {link.here && (
             <p className="text-small text-care">
-              This address is this machine’s own; no phone reaches it. Start Kokyu with KOKYU_PHONES (see the
-              guide), or hand out the one file.
+              Only this computer can open this address. Whoever set Kokyu up can let phones in (guide,
+              “Letting phones in”); or hand out the one file.
             </p>
           )}
           <p className="text-small text-soft">
@@ -43,8 +45,21 @@ export function LinkPaper({ link, plan, onAway }: { link: NewLink; plan: HomePla
             <Button kind="main" onClick={() => window.print()}>
               Print
             </Button>
+            <Button
+              onClick={() =>
+                void navigator.clipboard.writeText(link.url).then(
+                  () => setCopied('Copied.'),
+                  () => setCopied('The browser did not copy it. Select the address and copy it by hand.'),
+                )
+              }
+            >
+              Copy link
+            </Button>
             <Button onClick={onAway}>Close</Button>
           </span>
+          <p role="status" className="text-small">
+            {copied}
+          </p>
         </div>
       </div>
     </div>

@@ -36,10 +36,13 @@ export function SaveStatus<T>({ autosave, onCopyMine }: { autosave: Autosave<T>;
           Everything was saved but what cannot be: {autosave.refused.join('; ')}. Correct it here.
         </Notice>
       )}
-      <p role="status" className="text-fine text-soft">
+      {/* That everything is saved goes without saying: a screen reader is told only what is out of the ordinary. */}
+      <p className="text-fine text-soft">
         {autosave.state === 'saving' ? 'Saving …' : 'All saved'}
-        {autosave.joined && autosave.state === 'saved' ? ' · edits of another window were joined in' : ''}
-        {autosave.recovered && autosave.state === 'saved' ? ' · what you had not saved was found again' : ''}
+        <span role="status">
+          {autosave.joined && autosave.state === 'saved' ? ' · merged with edits from another window' : ''}
+          {autosave.recovered && autosave.state === 'saved' ? ' · unsaved changes were recovered' : ''}
+        </span>
       </p>
     </>
   );

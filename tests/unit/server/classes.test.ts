@@ -19,7 +19,7 @@ import {
 import { archiveClient, createClient } from '@/server/clients';
 import { disconnect } from '@/server/db/client';
 import { hearRun, type FedRun } from '@/server/run-feed';
-import { runsOf } from '@/server/runs';
+import { dropClassRun, putClassRun, runsOf } from '@/server/runs';
 import { STUDIO } from '@/server/scope';
 import { readScreen, saveScreen } from '@/server/screens';
 import { must } from '../helpers';
@@ -138,4 +138,43 @@ it('who has a red flag open, or is no longer on the list, is not coached; a drop
   expect([c!.bar, c!.plan.flags, c!.plan.owned]).toEqual([null, { pregnancyWeek: 30 }, []]);
   const run = findClassRun(STUDIO, startClassRun(STUDIO, id, data, sequence))!.data;
   expect(run.people.map((p) => p.initials)).toEqual(['D']);
+});
+
+it('a class writes into nobody’s file but those who began it, whatever ids it is sent', () => {
+  const { id, one, two, data, sequence } = planned('Mine');
+  const { one: foreign, ...theirs } = planned('Theirs');
+  const finish = (runId: string) => {
+    const run = findClassRun(STUDIO, runId)!.data;
+    const people = stepPeople(run.people, { kind: 'rateAll', block: run.sequence.blocks[0]!, quality: 5 });
+    return saveClassRun(STUDIO, runId, over(0, { ...run, people, state: { ...run.state, stage: 'done' } }));
+  };
+  expect(finish(startClassRun(STUDIO, theirs.id, theirs.data, theirs.sequence)).ok).toBe(true);
+  const [kept] = runsOf(STUDIO, foreign);
+  const runId = startClassRun(STUDIO, id, data, sequence);
+  const run = findClassRun(STUDIO, runId)!.data;
+  const [a, b] = run.people;
+  // One with the run of somebody else, one with somebody else’s file, and one who was never there.
+  const sent = {
+    ...run,
+    people: [
+      { ...a!, runId: kept!.id },
+      { ...b!, clientId: foreign },
+      { ...a!, id: 'rX', clientId: foreign, runId: kept!.id },
+    ],
+    state: { ...run.state, stage: 'done' as const },
+  };
+  expect(saveClassRun(STUDIO, runId, over(0, sent)).ok).toBe(true);
+  expect(runsOf(STUDIO, foreign)).toEqual([kept]);
+  expect(findClassRun(STUDIO, runId)!.data.people.map((p) => [p.id, p.clientId])).toEqual([
+    ['r1', one],
+    ['r2', two],
+  ]);
+  // Nor by an id that is in use, whoever is said to be not there.
+  putClassRun(
+    STUDIO,
+    { id: kept!.id, clientId: one, classRunId: runId, startedAt: kept!.startedAt, endedAt: kept!.startedAt },
+    { sequence, state: { ...kept!.state, results: [] } },
+  );
+  dropClassRun(STUDIO, kept!.id, runId);
+  expect(runsOf(STUDIO, foreign)).toEqual([kept]);
 });

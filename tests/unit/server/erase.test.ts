@@ -14,6 +14,14 @@ import Database from 'better-sqlite3';
 import { over } from '@/core/base/revision';
 import { bearsName, leftToDo, receiptText, withoutClient } from '@/core/client/erasure';
 import type { Erasure } from '@/core/client/erasure.schema';
+import { newClass } from '@/core/class/new-class';
+import { stepPeople } from '@/core/class/class-run';
+import { drillById } from '@/core/drills/library';
+import { asSequence } from '@/core/home/as-sequence';
+import { blockFor } from '@/core/sequence/alternatives';
+import { findClassRun, saveClassRun, startClassRun } from '@/server/class-runs';
+import { createClass } from '@/server/classes';
+import { putAside } from '@/server/store';
 import { backUp, restoreBackup, setUpBackup } from '@/server/backup/backup';
 import { archiveClient, createClient, everyClient } from '@/server/clients';
 import { clientFileOf } from '@/server/client-file';
@@ -362,4 +370,52 @@ test.each([
   ['', 'Ada Lark', false],
 ])('a visit called “%s” bears the name “%s”: %s', (title, name, bears) => {
   expect(bearsName(title, name)).toBe(bears);
+});
+
+test('nothing that was ever typed of a client is left anywhere, earlier screenings and stops in classes among it', () => {
+  const path = use('typed.db');
+  const sentences = ['wants to sail to the skerries', 'wants the pier stairs dry', 'went pale by the window'];
+  const [id, name] = [must(createClient(STUDIO, 'Someone Typed')).id, 'Someone Typed'];
+  const other = must(createClient(STUDIO, 'Someone Else')).id;
+  for (const [rev, goals] of sentences.slice(0, 2).entries()) {
+    expect(saveScreen(STUDIO, id, over(rev, { ...screenOf(STUDIO, id).data, goals })).ok).toBe(true);
+    keepRevision(STUDIO, 'screen', id, rev, screenOf(STUDIO, id).data);
+  }
+  const block = blockFor(drillById('twoHands')!, { flags: {}, props: [] })!;
+  const data = {
+    ...newClass('Typed'),
+    roster: [
+      { id: 'r1', clientId: id, initials: 'ST' },
+      { id: 'r2', clientId: other, initials: 'SE' },
+    ],
+    sequence: asSequence([block]),
+  };
+  const classId = createClass(STUDIO, data);
+  const runId = startClassRun(STUDIO, classId, data, data.sequence);
+  const run = findClassRun(STUDIO, runId)!.data;
+  const people = stepPeople(run.people, {
+    kind: 'stopOne',
+    id: 'r1',
+    index: 0,
+    sign: 'dizziness',
+    note: sentences[2]!,
+    done: [],
+  });
+  const ended = { ...run, people, state: { ...run.state, stage: 'done' as const } };
+  expect(saveClassRun(STUDIO, runId, over(0, ended)).ok).toBe(true);
+  for (const said of [id, ...sentences]) expect([said, holds(path, said)]).toEqual([said, true]);
+  archiveClient(STUDIO, id);
+  const done = must(eraseClient(STUDIO, id, name, NOW));
+  expect(done.found).toBe(false);
+  for (const said of [id, name, ...sentences]) {
+    expect([said, holds(path, said)]).toEqual([said, false]);
+    expect([...everything(path)].filter(([, row]) => row.includes(said))).toEqual([]);
+  }
+  // What another window still had of them is not written back.
+  const late = { rev: 9, data: { ...screenOf(STUDIO, other).data, goals: sentences[0] } };
+  expect(putAside(STUDIO, 'screen', id, late)).toMatchObject({ ok: false });
+  expect(putAside(STUDIO, 'screen', '00000000-0000-4000-8000-000000000000', late)).toMatchObject({
+    ok: false,
+  });
+  expect(holds(path, sentences[0]!)).toBe(false);
 });

@@ -21,9 +21,9 @@ export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
   return (
     <section aria-label="Two hands" className="space-y-5">
       <TestHead test="hands">{null}</TestHead>
-      <div className="flex gap-10">
-        <Figure position="hookLying" view="front" className="h-44 w-80" />
-        <div className="grow space-y-3 pt-3">
+      <div className="flex flex-wrap gap-x-10 gap-y-4">
+        <Figure position="hookLying" view="front" className="h-44 w-80 max-w-full" />
+        <div className="min-w-0 grow basis-80 space-y-3 pt-3">
           <Slider label="belly hand moves" value={hands.belly} onValue={(belly) => change({ belly })} />
           <Slider label="chest hand moves" value={hands.chest} onValue={(chest) => change({ chest })} />
           <Choice

@@ -7,7 +7,11 @@ export type Asked<T> = { kind: 'got'; value: T } | { kind: 'shut'; why: string }
 
 const Shut = z.object({ ok: z.literal(false), why: z.string() });
 const PlanAnswer = z.object({ ok: z.literal(true), doc: HomeDoc });
-const SaidAnswer = z.object({ ok: z.literal(true), kept: z.array(z.string()) });
+const SaidAnswer = z.object({
+  ok: z.literal(true),
+  kept: z.array(z.string()),
+  refused: z.optional(z.array(z.string())),
+});
 
 /** Nobody waits longer for an answer than this, ms. */
 const PATIENCE_MS = 12_000;

@@ -62,8 +62,8 @@ export function useHome(origin: Origin) {
       const answer = await sendReports(origin.token, next.planId, next.reports.slice(0, AT_ONCE));
       setReach(answer.kind === 'nobody' ? 'nobody' : 'there');
       if (answer.kind === 'nobody') break;
-      if (answer.kind === 'got' && answer.value.kept.length > 0)
-        await put(without(now.current, new Set(answer.value.kept)));
+      const settled = answer.kind === 'got' ? [...answer.value.kept, ...(answer.value.refused ?? [])] : [];
+      if (settled.length > 0) await put(without(now.current, new Set(settled)));
       else refused.add(next.planId);
     }
     busy.current = false;

@@ -3,9 +3,10 @@ import { closeSync, existsSync, openSync, readSync, rmSync } from 'node:fs';
 import { and, desc, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
 import { codeOf } from '@/core/client/code';
-import { bearsName, withoutClient } from '@/core/client/erasure';
+import { bearsName } from '@/core/client/erasure';
 import type { ErasePreview, Erasure } from '@/core/client/erasure.schema';
 import { backupState } from './backup/backup';
+import { namingOf, takeOut } from './class-names';
 import { findClientEver } from './clients';
 import { databasePath, db } from './db/client';
 import { BY_CLIENT, BY_LOOK, rowsByTable } from './db/rows';
@@ -17,9 +18,6 @@ import type { Scope } from './scope';
 import { atHome, CLIENTS, ofClients, ofStudio } from './within';
 
 type Film = Parameters<typeof fileOf>[0];
-
-/** Tables that name clients within their JSON. */
-const NAMING = ['classes', 'class_runs'] as const;
 
 /** Every row that goes with a client: its table, its random id. Visits are those of the client and those that bear the name. */
 function rowsOf(scope: Scope, clientId: string, name: string): { table: string; id: string }[] {
@@ -56,17 +54,6 @@ const visitsNaming = (scope: Scope, name: string): { id: string; title: string }
       .all(scope.ownerId) as { id: string; title: string }[]
   ).filter(({ title }) => bearsName(title, name));
 
-/** Rows outside the file of a client that name them in a list. */
-function namingOf(scope: Scope, clientId: string): { table: string; id: string; data: string }[] {
-  const naming = (table: string, kinds = '') =>
-    (
-      db()
-        .$client.prepare(`SELECT id, data FROM ${table} WHERE owner_id = ? AND instr(data, ?) > 0 ${kinds}`)
-        .all(scope.ownerId, clientId) as { id: string; data: string }[]
-    ).map((row) => ({ table, ...row }));
-  return [...NAMING.flatMap((t) => naming(t)), ...naming('revisions', "AND kind IN ('class', 'classRun')")];
-}
-
 const filmsOfClient = (clientId: string): Film[] =>
   db()
     .$client.prepare(
@@ -100,7 +87,7 @@ export function erasePreview(scope: Scope, clientId: string): ErasePreview | und
     code: codeOf(clientId),
     rows: rowsByTable(rowsOf(scope, clientId, client.name)),
     filmsUnreachable: filmsOfClient(clientId).filter((f) => !existsSync(f.folder)).length,
-    classes: namingOf(scope, clientId).filter((r) => r.table !== 'revisions').length,
+    classes: namingOf(scope.ownerId, clientId).filter((r) => r.table !== 'revisions').length,
     visits: visitsNaming(scope, client.name).map((v) => v.title),
     backups: backupsWith(scope, client.createdAt),
     copies: plainCopiesOf(databasePath()).length,
@@ -129,7 +116,7 @@ export function eraseClient(
   if (typed.trim() !== client.name)
     return fail('Type the name as it stands here, to be sure who is meant.', 'name');
   const rows = rowsOf(scope, clientId, client.name);
-  const naming = namingOf(scope, clientId);
+  const naming = namingOf(scope.ownerId, clientId);
   const films = dropFiles(filmsOfClient(clientId));
   const copies = plainCopiesOf(databasePath());
   for (const copy of copies) rmSync(copy, { force: true });
@@ -182,22 +169,6 @@ export function eraseClient(
 }
 
 const hashOf = (id: string): string => createHash('sha256').update(id).digest('hex');
-
-/**
- * A record that cannot be read but names the client goes as a whole where it is an earlier value; else the name in it
- * is blotted out.
- */
-function takeOut({ table, id, data }: { table: string; id: string; data: string }, clientId: string): void {
-  const { $client } = db();
-  try {
-    const left = JSON.stringify(withoutClient(JSON.parse(data), clientId)).replaceAll(clientId, '');
-    const rev = table === 'revisions' ? '' : ', rev = rev + 1';
-    $client.prepare(`UPDATE ${table} SET data = ?${rev} WHERE id = ?`).run(left, id);
-  } catch {
-    if (table === 'revisions') $client.prepare('DELETE FROM revisions WHERE id = ?').run(id);
-    else $client.prepare(`UPDATE ${table} SET data = replace(data, ?, '') WHERE id = ?`).run(clientId, id);
-  }
-}
 
 function dropFiles(films: readonly Film[]): { gone: number; left: string[] } {
   const left = films.flatMap((film) => {

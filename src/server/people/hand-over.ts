@@ -1,5 +1,6 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import { fail, ok, type Result } from '@/core/base/result';
+import { namingOf, takeOut } from '../class-names';
 import { findClientEver } from '../clients';
 import { db } from '../db/client';
 import { BY_CLIENT, BY_LOOK } from '../db/rows';
@@ -40,7 +41,7 @@ export function handOver(scope: Scope, clientId: string, toUserId: string): Resu
   if (inClass > 0) return fail('This client is on the roster of a class: take them off it first.');
   db().transaction(
     () => {
-      const records = `SELECT id FROM screens WHERE client_id = @id UNION SELECT id FROM looks WHERE client_id = @id UNION SELECT id FROM sequences WHERE client_id = @id UNION SELECT id FROM runs WHERE client_id = @id UNION SELECT id FROM home_plans WHERE client_id = @id`;
+      const records = `SELECT id FROM screens WHERE client_id = @id UNION SELECT id FROM looks WHERE client_id = @id UNION SELECT id FROM sequences WHERE client_id = @id UNION SELECT id FROM runs WHERE client_id = @id UNION SELECT id FROM home_plans WHERE client_id = @id UNION SELECT @id`;
       const given = { id: clientId, to: to.recordsOf };
       $client.prepare(`UPDATE revisions SET owner_id = @to WHERE record_id IN (${records})`).run(given);
       for (const table of BY_LOOK)
@@ -53,10 +54,10 @@ export function handOver(scope: Scope, clientId: string, toUserId: string): Resu
         // A visit of the same calendar that the colleague has already is one with it.
         $client.prepare(`UPDATE OR REPLACE ${table} SET owner_id = @to WHERE client_id = @id`).run(given);
       $client.prepare('UPDATE clients SET owner_id = @to WHERE id = @id').run(given);
-      db()
-        .delete(shares)
-        .where(and(eq(shares.clientId, clientId), eq(shares.userId, toUserId)))
-        .run();
+      // Classes that were held stay with whoever held them, without this client: their own run of it goes with the file.
+      for (const row of namingOf(client.ownerId, clientId)) takeOut(row, clientId);
+      // Whoever could look in was let in by the one who gave the file away.
+      db().delete(shares).where(eq(shares.clientId, clientId)).run();
     },
     { behavior: 'immediate' },
   );

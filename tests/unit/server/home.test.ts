@@ -111,8 +111,10 @@ describe('what comes back', () => {
     const c = client();
     const id = sent(c);
     const list = [report('a'), report('b', { slot: 'check-1' } as never)];
-    expect(must(keepHomeReports(STUDIO, { id, clientId: c }, list)).kept).toHaveLength(2);
-    expect(must(keepHomeReports(STUDIO, { id, clientId: c }, [...list, report('c')])).kept).toHaveLength(3);
+    expect(must(keepHomeReports(STUDIO, { id, clientId: c }, list, NOW.toISOString())).kept).toHaveLength(2);
+    expect(
+      must(keepHomeReports(STUDIO, { id, clientId: c }, [...list, report('c')], NOW.toISOString())).kept,
+    ).toHaveLength(3);
     expect(
       homeReportsOf(STUDIO, c)
         .map((r) => r.report.id)
@@ -121,11 +123,47 @@ describe('what comes back', () => {
     expect(homeReportsOf(OTHER, c)).toEqual([]);
   });
 
+  it('of a day outside of the plan, of another plan, or long after its end is refused, and said to be', () => {
+    const c = client();
+    const id = sent(c);
+    const other = client('Other');
+    const theirs = sent(other);
+    const keep = (list: HomeReport[], plan = { id, clientId: c }, at = AT) =>
+      keepHomeReports(STUDIO, plan, list, at);
+    must(keep([report('theirs')], { id: theirs, clientId: other }));
+    const wild = [
+      report('mine'),
+      report('long ago', { day: '1900-01-01' }),
+      report('far off', { day: '2099-12-31' }),
+      report('theirs'),
+    ];
+    expect(must(keep(wild))).toEqual({
+      kept: [idOf('mine')],
+      refused: ['long ago', 'far off', 'theirs'].map(idOf),
+    });
+    expect(homeReportsOf(STUDIO, c).map((r) => r.report.id)).toEqual([idOf('mine')]);
+    must(endHomePlan(STUDIO, id, '2026-03-06T12:00:00.000Z'));
+    expect(
+      must(keep([report('last', { day: '2026-03-07' }), report('later', { day: '2026-03-09' })])),
+    ).toEqual({
+      kept: [idOf('last')],
+      refused: [idOf('later')],
+    });
+    expect(why(keep([report('forgotten')], undefined, '2026-05-20T10:00:00.000Z'))).toMatch(
+      /more than 60 days/,
+    );
+    expect(why(keep([report('nowhere')], { id: crypto.randomUUID(), clientId: c }))).toMatch(
+      /no longer here/,
+    );
+  });
+
   it('a broken phone fills no disk', () => {
     const c = client();
     const id = sent(c);
     const many = Array.from({ length: 5001 }, (_, i) => report(`many ${i}`));
-    expect(why(keepHomeReports(STUDIO, { id, clientId: c }, many))).toContain('Nothing of it was kept');
+    expect(why(keepHomeReports(STUDIO, { id, clientId: c }, many, NOW.toISOString()))).toContain(
+      'Nothing of it was kept',
+    );
     expect(homeReportsOf(STUDIO, c)).toEqual([]);
   });
 
@@ -140,7 +178,7 @@ describe('what comes back', () => {
       entryId: 'h1',
       sign: 'panic',
     };
-    must(keepHomeReports(STUDIO, { id, clientId: c }, [stop]));
+    must(keepHomeReports(STUDIO, { id, clientId: c }, [stop], NOW.toISOString()));
     expect((await dueToday(STUDIO, NOW, '2026-03-05'))[0]).toMatchObject({
       who: 'Stopped',
       what: { kind: 'stop', sign: 'panic' },

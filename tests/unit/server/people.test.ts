@@ -4,6 +4,17 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { createHash } from 'node:crypto';
 import { boundText, brokenAt, FIRST, type Trace } from '@/core/people/trace';
+import { over } from '@/core/base/revision';
+import { newClass } from '@/core/class/new-class';
+import { drillById } from '@/core/drills/library';
+import { asSequence } from '@/core/home/as-sequence';
+import { EMPTY_SCREEN } from '@/core/screen/screen';
+import { blockFor } from '@/core/sequence/alternatives';
+import { findClassRun, saveClassRun, startClassRun } from '@/server/class-runs';
+import { archiveClass, createClass } from '@/server/classes';
+import { keepRevision, revisionsOf } from '@/server/revisions';
+import { runsOf } from '@/server/runs';
+import { saveScreen } from '@/server/screens';
 import { createClient, findClient } from '@/server/clients';
 import { db, disconnect } from '@/server/db/client';
 import { keepHere } from '@/server/people/consents';
@@ -253,6 +264,59 @@ describe('one client of somebody else', () => {
     must(handOver(owner, id, people.mara));
     must(endAccount(owner, people.ilse));
   });
+});
+
+test('handed over, nothing of a client stays with whoever gave them, and nobody who was let in looks on', async () => {
+  const [to, reader] = await Promise.all(
+    ['nils', 'runa'].map(
+      async (name) =>
+        must(await addAccount(owner, { name, username: name, password: PASSWORD, role: 'instructor' })).id,
+    ),
+  );
+  const id = must(createClient(owner, 'Five')).id;
+  const goals = 'to row past the lighthouse';
+  for (const rev of [0, 1]) {
+    saveScreen(owner, id, over(rev, { ...EMPTY_SCREEN, goals: `${goals} ${rev}` }));
+    keepRevision(owner, 'screen', id, rev, { ...EMPTY_SCREEN, goals: `${goals} ${rev}` });
+  }
+  const block = blockFor(drillById('twoHands')!, { flags: {}, props: [] })!;
+  const data = {
+    ...newClass('Given away'),
+    roster: [{ id: 'r1', clientId: id, initials: 'FV' }],
+    sequence: asSequence([block]),
+  };
+  const classId = createClass(owner, data);
+  const runId = startClassRun(owner, classId, data, data.sequence);
+  const run = findClassRun(owner, runId)!.data;
+  saveClassRun(owner, runId, over(0, { ...run, state: { ...run.state, stage: 'done' } }));
+  must(archiveClass(owner, classId));
+  must(share(owner, id, { userId: reader!, may: 'read', sequenceId: null, until: null }));
+  must(handOver(owner, id, to!));
+  const raw = db().$client;
+  const tables = raw
+    .prepare("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE '%sqlite%'")
+    .pluck()
+    .all() as string[];
+  const stays = tables.flatMap((table) =>
+    (raw.prepare(`SELECT * FROM "${table}"`).all() as Record<string, unknown>[])
+      .filter((row) => row.owner_id === owner.ownerId)
+      .filter((row) => JSON.stringify(row).includes(id) || JSON.stringify(row).includes(goals))
+      .map(() => table),
+  );
+  expect(stays).toEqual([]);
+  expect(sharedTo(reader!).map((s) => s.client)).not.toContain('Five');
+  const account = accountsOf(owner).find((a) => a.id === to)!;
+  const recordsOf = db()
+    .$client.prepare('SELECT records_of FROM users WHERE id = ?')
+    .pluck()
+    .get(to) as string;
+  const scope = scopeAt(
+    { id: to!, name: account.name, role: account.role, recordsOf },
+    `/clients/${id}`,
+  ) as Scope;
+  expect(findClient(scope, id)?.name).toBe('Five');
+  expect(revisionsOf(scope, 'screen', id)).toHaveLength(2);
+  expect(runsOf(scope, id)).toHaveLength(1);
 });
 
 describe('how long records are kept', () => {

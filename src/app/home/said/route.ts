@@ -26,5 +26,5 @@ export async function POST(request: Request): Promise<Response> {
   if (!plan || plan.clientId !== opened.plan.clientId || plan.sentAt === null)
     return answer(fail('This belongs to a plan that the link does not open.'), 400);
   const kept = guarded(() => keepHomeReports(opened.scope, plan, sent.value.reports));
-  return kept.ok ? answer({ ok: true, kept: kept.value.kept }) : answer(kept, 400);
+  return kept.ok ? answer({ ok: true, ...kept.value }) : answer(kept, 400);
 }

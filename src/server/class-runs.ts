@@ -17,7 +17,7 @@ import { readJson, shapeOf, writeJson } from './record-json';
 import { columnsOf, foundOf, keepRevision } from './revisions';
 import { isHeard, tellRun } from './run-feed';
 import { ownTasks } from './settings';
-import { dropClassRun, isOver, putClassRun } from './runs';
+import { dropClassRun, isOver, onlyAddedTo, putClassRun } from './runs';
 import { revisioned } from './save';
 import type { Scope } from './scope';
 import { atHome, ofStudio } from './within';
@@ -120,7 +120,9 @@ const ofThoseWhoBegan = (begun: ClassRun, sent: ClassRun): ClassRun => ({
   ...sent,
   people: sent.people.flatMap((person) => {
     const known = begun.people.find((p) => p.id === person.id);
-    return known ? [{ ...person, clientId: known.clientId, runId: known.runId }] : [];
+    if (!known) return [];
+    const said = isOver(begun.state) ? onlyAddedTo(known, person) : person;
+    return [{ ...said, clientId: known.clientId, runId: known.runId }];
   }),
 });
 

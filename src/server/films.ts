@@ -9,6 +9,7 @@ import { FILM_MAX_BYTES, FILM_TOO_LARGE, filmTypeOf } from '@/core/formats/film'
 import { db } from './db/client';
 import { films, looks } from './db/schema';
 import { usableFolder } from './folders';
+import { ONLY_LOOK } from './save';
 import type { Scope } from './scope';
 import { screenOf } from './screens';
 import { filmsFolder, saveFilmsFolder } from './settings';
@@ -48,6 +49,7 @@ export async function keepFilm(
   body: ReadableStream<Uint8Array>,
   announced: number | null,
 ): Promise<Result<{ id: string }>> {
+  if (scope.may !== 'write') return fail(ONLY_LOOK);
   const folder = filmsFolder(scope);
   if (folder === null) return fail('No folder for films is named yet: Settings asks for one.');
   const look = db()
@@ -124,6 +126,7 @@ export function filmPart(
 
 /** Takes a film off the disk for good. The curves of it stay. */
 export function dropFilm(scope: Scope, lookId: string, id: string): Result<null> {
+  if (scope.may !== 'write') return fail(ONLY_LOOK);
   const film = findFilm(scope, lookId, id);
   if (!film) return ok(null);
   rmSync(fileOf(film), { force: true });

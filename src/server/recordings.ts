@@ -12,6 +12,7 @@ import { placed, type BandRecord } from '@/core/signal/record';
 import { analyseClip, type ClipAnalysis } from '@/core/video/clip';
 import { db } from './db/client';
 import { looks, recordings } from './db/schema';
+import { ONLY_LOOK } from './save';
 import type { Scope } from './scope';
 import { ofClients, ofLooks } from './within';
 
@@ -24,6 +25,7 @@ export function keepRecording(
   name: string,
   bytes: Uint8Array,
 ): Result<{ id: string; kind: RecordingKind }> {
+  if (scope.may !== 'write') return fail(ONLY_LOOK);
   const kind = kindOf(bytes);
   if (bytes.length > MOST_BYTES[kind]) return fail(tooLargeFor(kind, bytes.length), 'file');
   const read = kind === 'wav' ? parseWav(bytes) : kind === 'jpeg' ? jpegSize(bytes) : readBands(kind, bytes);

@@ -130,6 +130,15 @@ export const dropClassRun = (scope: Scope, id: string, classRunId: string): void
 
 export const isOver = (state: RunState) => state.stage === 'done' || state.stage === 'stopped';
 
+/** What a run that has ended becomes by a later save: more may be said of it, and nothing that was done goes. */
+export const onlyAddedTo = <T extends Pick<RunState, 'results'>>(
+  ended: Pick<RunState, 'results'>,
+  sent: T,
+): T => {
+  const said = new Set(sent.results.map((r) => r.blockId));
+  return { ...sent, results: [...ended.results.filter((r) => !said.has(r.blockId)), ...sent.results] };
+};
+
 /** Saves a run, and tells the other screens that show it. */
 export function saveRun(scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRecord> {
   const saved = storeRun(scope, id, save);
@@ -151,14 +160,17 @@ const storeRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRec
         return row && foundOf(row, readRun(row));
       },
       write: (next, at) => {
-        const endedAt = rowOf(scope, id)?.endedAt ?? null;
+        const row = rowOf(scope, id);
+        const endedAt = row?.endedAt ?? null;
+        const before = row && endedAt !== null ? readRun(row) : null;
+        const state = before?.ok ? onlyAddedTo(before.value.state, next.data.state) : next.data.state;
         const ends = endedAt === null && isOver(next.data.state);
         if (ends) learnFrom(scope, next.data);
         return db()
           .update(runs)
           .set({
             sequence: writeJson(next.data.sequence),
-            state: writeJson(next.data.state),
+            state: writeJson(state),
             endedAt: ends ? at : endedAt,
             ...columnsOf(next, at),
           })
@@ -166,7 +178,7 @@ const storeRun = (scope: Scope, id: string, save: Save<RunRecord>): Saved<RunRec
           .run();
       },
       keep: (rev, data) => keepRevision(scope, 'run', id, rev, data),
-      correction: () => false,
+      correction: (kept) => isOver(kept.data.state),
       settle: (kept, sent) =>
         sent.state.stage === 'stopped' ? mergeRuns(kept, { ...sent, sequence: kept.sequence }, kept) : null,
       coached: true,

@@ -19,7 +19,8 @@ import {
 import { archiveClient, createClient } from '@/server/clients';
 import { disconnect } from '@/server/db/client';
 import { hearRun, type FedRun } from '@/server/run-feed';
-import { dropClassRun, putClassRun, runsOf } from '@/server/runs';
+import { NEW_RUN } from '@/core/run/run';
+import { dropClassRun, findRun, putClassRun, runsOf, saveRun, startRun } from '@/server/runs';
 import { STUDIO } from '@/server/scope';
 import { readScreen, saveScreen } from '@/server/screens';
 import { must } from '../helpers';
@@ -138,6 +139,28 @@ it('who has a red flag open, or is no longer on the list, is not coached; a drop
   expect([c!.bar, c!.plan.flags, c!.plan.owned]).toEqual([null, { pregnancyWeek: 30 }, []]);
   const run = findClassRun(STUDIO, startClassRun(STUDIO, id, data, sequence))!.data;
   expect(run.people.map((p) => p.initials)).toEqual(['D']);
+});
+
+it('a run that has ended is only added to, whoever saves it, and keeps what it was', () => {
+  const { one, sequence } = planned('Ended');
+  const runId = startRun(STUDIO, one, crypto.randomUUID(), sequence);
+  const [first, second] = sequence.blocks;
+  const result = (block: typeof first, quality: number) => ({
+    blockId: block!.id,
+    drillId: block!.drillId,
+    quality,
+    note: '',
+    outcome: 'done' as const,
+  });
+  const state = { ...NEW_RUN, stage: 'done' as const, results: [result(first, 4), result(second, 3)] };
+  expect(saveRun(STUDIO, runId, over(0, { sequence, state })).ok).toBe(true);
+  const assistant = { ...STUDIO, may: 'coach' as const, only: one };
+  const wiped = { ...state, results: [result(second, 5)] };
+  expect(saveRun(assistant, runId, over(1, { sequence, state: wiped })).ok).toBe(true);
+  expect(findRun(STUDIO, runId)!.state.results.map((r) => [r.blockId, r.quality])).toEqual([
+    [first!.id, 4],
+    [second!.id, 5],
+  ]);
 });
 
 it('a class writes into nobody’s file but those who began it, whatever ids it is sent', () => {

@@ -15,6 +15,8 @@ import { archiveClass, createClass } from '@/server/classes';
 import { keepRevision, revisionsOf } from '@/server/revisions';
 import { runsOf } from '@/server/runs';
 import { saveScreen } from '@/server/screens';
+import { beginVisit } from '@/server/looks';
+import { keepRecording } from '@/server/recordings';
 import { createClient, findClient } from '@/server/clients';
 import { db, disconnect } from '@/server/db/client';
 import { keepHere } from '@/server/people/consents';
@@ -230,6 +232,10 @@ describe('one client of somebody else', () => {
       why(share(owner, one, { userId: people.tam, may: 'write', sequenceId: null, until: null })),
     ).toMatch(/An assistant is given a sequence/);
     expect(sharedTo(people.ilse).map((s) => s.client)).toEqual(['One']);
+    // Whoever may look puts nothing beside a look.
+    const look = beginVisit(owner, one);
+    const csv = new TextEncoder().encode('time_s,ribs\n0,0\n1,1\n2,0\n');
+    expect(why(keepRecording(ilse(), look, 'bands.csv', csv))).toMatch(/You may look/);
     const until = '2026-01-01T00:00:00.000Z';
     must(share(owner, one, { userId: people.ilse, may: 'write', sequenceId: null, until }));
     expect(shareOf(people.ilse, one)).toBeUndefined();

@@ -48,7 +48,8 @@ export const HOLD: readonly WrittenDrill[] = [
       breathe('Throat open; let the breath come back by itself, through the nose.', { pause: false }),
     ],
     cues: [
-      image('Stay empty; nothing moves yet.'),
+      image('Stay empty; nothing moves yet.', { pause: true }),
+      image('Low tide: empty is calm.', { pause: false }),
       count('Pause for {wait}, no longer.'),
       count('In for {in}, out for {out}.', { pause: false }),
       touch('Feel the jaw hang loose.'),

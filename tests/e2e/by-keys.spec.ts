@@ -111,7 +111,7 @@ for (const [width, height] of [
     await page.waitForTimeout(400);
     await press(page, /^Ready now$/);
     await expect(page.getByTestId('phase')).toBeVisible();
-    await press(page, /^Next/);
+    await press(page, /^Next$/);
     await press(page, /^4 of 5$/, ' ');
     await press(page, /^Stop sign$/);
     await expect(dialog).toBeVisible();

@@ -180,7 +180,7 @@ test('the class is coached: one clock, the wall follows without names, each is m
       await expect(gate).toHaveCount(0);
       decided = true;
     }
-    await page.getByRole('button', { name: 'Next' }).click();
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
     await page.waitForTimeout(420);
   }
   expect(decided).toBe(true);

@@ -457,7 +457,7 @@ test('a run: one press is one press, a change of course is taken back, nothing d
   await running(page, 'Course of a run');
   const heading = page.locator('.dim h1');
   const first = await heading.innerText();
-  const next = page.getByRole('button', { name: /^Next/ });
+  const next = page.getByRole('button', { name: 'Next', exact: true });
   await startRunning(page);
   // A double press goes on by one block, not by two.
   await next.dblclick();

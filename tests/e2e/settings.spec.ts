@@ -103,7 +103,7 @@ test('figures of one’s own hold at once, carry their source, and a caution can
   const petra = await demoClient(page, 'Petra');
   await page.goto(`${petra}/read`);
   await page
-    .getByRole('button', { name: /held against/i })
+    .getByRole('button', { name: 'Thresholds' })
     .first()
     .click();
   await expect(page.getByRole('dialog').getByLabel('quiet breathing reads as fast above')).toHaveValue(

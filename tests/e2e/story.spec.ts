@@ -255,7 +255,7 @@ test('Coach: counts, breathes, is rated, survives a reload, and looks again', as
   ).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Go on' }).click();
   await expect(page.getByRole('button', { name: 'Pause', exact: true }).last()).toBeVisible();
-  while (await page.getByRole('button', { name: /^Next/ }).isVisible())
+  while (await page.getByRole('button', { name: 'Next', exact: true }).isVisible())
     await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('heading', { name: 'Look again: rib rings' })).toBeVisible();
   const belly = page.getByRole('slider', { name: 'belly', exact: true });

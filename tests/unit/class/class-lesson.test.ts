@@ -15,6 +15,7 @@ import { gradeOf, taskForAll } from '@/core/class/own-task';
 import { atHand } from '@/core/class/own';
 import { POSITION } from '@/core/body/positions';
 import { LIBRARY } from '@/core/drills/library';
+import { checkLesson } from '@/core/lesson/check';
 import { inSets, outOfSets } from '@/core/lesson/in-sets';
 import { step } from '@/core/run/step';
 import { lessonS } from '@/core/sequence/lesson';
@@ -81,6 +82,28 @@ describe('the lesson of a class', () => {
     expect(ids).toEqual(expect.arrayContaining(['pregnancyAlarm', 'heart', 'floorToday', 'unwell']));
     expect(new Set(ids).size).toBe(ids.length);
     expect(ids.at(-1)).toBe('unwell');
+  });
+  it('breaks none of the three rules that no lesson may break, whoever comes', () => {
+    const rosters = [
+      PEOPLE,
+      PEOPLE.slice(0, 1),
+      PEOPLE.slice(1, 3),
+      [PEOPLE[3]!, dropIn('e', 'e', { panic: true }, 'lowQuiet')],
+    ];
+    for (const members of rosters)
+      for (const minutes of [20, 45]) {
+        const made = must(planClassLesson({ ...asked, members, minutes })).sequence.lesson!;
+        const broken = checkLesson(made, {
+          flags: {},
+          readings: [],
+          findings: [],
+          comfortableExhaleS: null,
+          silentSide: null,
+          owned: [],
+          props: atHand(ROOM),
+        }).filter((p) => ['R1', 'R5', 'R11'].includes(p.rule));
+        expect(broken.map((p) => [p.rule, p.why])).toEqual([]);
+      }
   });
   it('is whole again after it was run in sets', () => {
     expect(outOfSets(begun.sequence).blocks).toEqual(

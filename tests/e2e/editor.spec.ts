@@ -126,7 +126,7 @@ test('what would be proposed is drawn at once, wishes are kept, and a conflict i
   const keep = page.getByRole('button', { name: 'Keep this sequence' });
   const drawn = page.getByRole('group', { name: /^Sequence, \d+ blocks/ });
   await expect(drawn).toBeVisible();
-  await expect(page.getByText(/^Proven: /)).toBeVisible();
+  await expect(page.getByText(/^Best fit for these/)).toBeVisible();
   await expect(page.getByText(/^First we /)).toBeVisible();
   const slider = page.getByRole('slider', { name: 'minutes' });
   await slider.focus();

@@ -462,7 +462,7 @@ test('the one file runs from disk without asking anybody, and its code and its f
   expect([asked, errors]).toEqual([[], []]);
   await context.close();
   const take = async (text: string) => {
-    await page.getByLabel('Code').fill(text);
+    await page.getByLabel('Code', { exact: true }).fill(text);
     await page.getByRole('button', { name: 'Import' }).click();
   };
   await take('HELLO');

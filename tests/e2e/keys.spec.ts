@@ -335,7 +335,7 @@ test('in the system’s colours every button can be read, the main one too', asy
       const groundOf = (e: Element | null): string => {
         for (let at = e; at; at = at.parentElement) {
           const ground = getComputedStyle(at).backgroundColor;
-          if (!/, 0\)$|transparent/.test(ground)) return ground;
+          if (!/^rgba\(.*, 0\)$|transparent/.test(ground)) return ground;
         }
         return 'rgb(255, 255, 255)';
       };

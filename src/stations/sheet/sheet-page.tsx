@@ -55,7 +55,7 @@ const bodyOf = ({ position, props, breath, meant }: SheetRow) => ({ position, pr
 
 function ForInstructor({ row }: { row: SheetRow }) {
   return (
-    <section className="grid break-inside-avoid grid-cols-[3.4em_5.5em_13em_9.5em_1fr] gap-x-[0.8em] border-b border-rule py-[0.25em]">
+    <section className="grid break-inside-avoid grid-cols-[3.4em_5.5em_minmax(0,1fr)] room:grid-cols-[3.4em_5.5em_13em_9.5em_1fr] print:grid-cols-[3.4em_5.5em_13em_9.5em_1fr] gap-x-[0.8em] border-b border-rule py-[0.25em]">
       <span className="font-semibold tabular-nums">{row.at}</span>
       <Figure {...bodyOf(row)} figure={row.figure} hands={row.hands} className="h-[3.4em] w-full" />
       <span>
@@ -66,7 +66,7 @@ function ForInstructor({ row }: { row: SheetRow }) {
           {[row.positionLabel, row.propsLabel].filter(Boolean).join('; ')}
         </span>
       </span>
-      <span className="tabular-nums">
+      <span className="tabular-nums max-room:col-start-3 print:col-start-auto">
         <strong>{row.written}</strong>
         <span className="block">{row.dose}</span>
         <span className="block text-soft">{row.tone}</span>

@@ -96,10 +96,14 @@ test('keys go on working after a quality was pressed', async ({ page }) => {
   const ready = page.getByRole('button', { name: 'Ready now' });
   await expect(ready).toBeVisible();
   await page.getByRole('button', { name: '4 of 5' }).click();
-  await page.keyboard.press(' ');
-  await expect(ready).toHaveCount(0);
+  // A press within the bounce of the one that started the run counts as the same.
+  await expect(async () => {
+    await page.keyboard.press(' ');
+    await expect(ready).toHaveCount(0, { timeout: 1500 });
+  }).toPass();
   await expect(page.getByTestId('phase')).toBeVisible();
   await page.getByRole('button', { name: '5 of 5' }).click();
+  await page.waitForTimeout(400);
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Go on', exact: true }).first()).toBeVisible();
   const name = await page.getByRole('heading', { level: 1 }).last().innerText();

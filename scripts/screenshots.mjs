@@ -126,7 +126,7 @@ try {
   await at(`${petra}/home`);
   await page.getByRole('button', { name: 'A link for their phone' }).click();
   const link = await page.getByTestId('link').innerText();
-  await page.getByRole('button', { name: 'Away' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
   const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
   await phone.goto(link, { waitUntil: 'networkidle' });
   await phone.waitForTimeout(900);

@@ -1,4 +1,4 @@
-import { useEffect, useState, type CSSProperties } from 'react';
+import { useEffect, useState, type CSSProperties, type ReactNode } from 'react';
 import { durationS } from '@/core/breath/timeline';
 import type { HomeWords } from '@/core/home/home-doc.schema';
 import { homeSets } from '@/core/home/home-sets';
@@ -123,6 +123,27 @@ type SetProps = Omit<RunProps, 'onDone'> & {
   onEnough: () => void;
 };
 
+/** The ways out of a set: enough of it, back to its words, or something is wrong. */
+const Leave = ({
+  onEnough,
+  onBack,
+  onStop,
+  children,
+}: Pick<SetProps, 'onEnough' | 'onBack' | 'onStop'> & { children?: ReactNode }) => (
+  <>
+    <div className="row">
+      {children}
+      <Tap onClick={onEnough}>That is enough</Tap>
+      <Tap look="quiet" onClick={onBack}>
+        Back
+      </Tap>
+    </div>
+    <Tap look="stop" className="wide" onClick={onStop}>
+      Something is not right
+    </Tap>
+  </>
+);
+
 /** What goes by the client’s own steps or lines: what to do, and a tap for each line where they like. */
 function OwnPace({
   title,
@@ -167,15 +188,7 @@ function OwnPace({
         <Tap look="main" className="wide" onClick={onOver}>
           Done
         </Tap>
-        <div className="row">
-          <Tap onClick={onEnough}>That is enough</Tap>
-          <Tap look="quiet" onClick={onBack}>
-            Back
-          </Tap>
-        </div>
-        <Tap look="stop" className="wide" onClick={onStop}>
-          Something is not right
-        </Tap>
+        <Leave onEnough={onEnough} onBack={onBack} onStop={onStop} />
       </div>
     </div>
   );
@@ -222,18 +235,11 @@ function OneSet({
         <Tap look="main" className="wide" onClick={running ? pause : start}>
           {running ? 'Pause' : 'Go on'}
         </Tap>
-        <div className="row">
+        <Leave onEnough={onEnough} onBack={onBack} onStop={onStop}>
           <Tap onClick={() => setSilent(!silent)} aria-pressed={silent}>
             {silent ? 'Tones are off' : 'Tones are on'}
           </Tap>
-          <Tap onClick={onEnough}>That is enough</Tap>
-          <Tap look="quiet" onClick={onBack}>
-            Back
-          </Tap>
-        </div>
-        <Tap look="stop" className="wide" onClick={onStop}>
-          Something is not right
-        </Tap>
+        </Leave>
       </div>
     </div>
   );

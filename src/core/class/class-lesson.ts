@@ -125,21 +125,18 @@ export function asClassLesson(
   const { lesson } = made.value.sequence;
   // Of a room one cannot look at one person first.
   const asked = withSign({ ...omit(lesson!, 'look'), asks: asksOfAll(may, task) }, sign, {});
-  return {
-    ok: true,
-    value: {
-      says: made.value.says,
-      sequence: {
-        ...made.value.sequence,
-        lesson: asked,
-        relook: {
-          ...sequence.relook,
-          position: placeOf(sign, {})!.position,
-          lengthS: Math.max(30, asked.again.time.teachS + asked.again.time.guidedS),
-        },
+  return ok({
+    says: made.value.says,
+    sequence: {
+      ...made.value.sequence,
+      lesson: asked,
+      relook: {
+        ...sequence.relook,
+        position: placeOf(sign, {})!.position,
+        lengthS: Math.max(30, asked.again.time.teachS + asked.again.time.guidedS),
       },
     },
-  };
+  });
 }
 
 /** The grade that most of them do today; of two as frequent the lower one. 0: it is open to nobody. */

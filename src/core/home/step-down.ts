@@ -12,7 +12,10 @@ const DAYS = 2;
 const LEAST_BREATHS = 3;
 const LEAST_FREE_S = 15;
 
-/** How hard each day of an entry was at its hardest, where a set that was not easy counts as hard, oldest first; days of which nothing was said are not there. */
+/**
+ * How hard each day of an entry was at its hardest, oldest first; a set that was not easy counts as hard. Days of which
+ * nothing was said are not there.
+ */
 function daysOf(entryId: string, reports: readonly HomeReport[]): number[] {
   const byDay = new Map<string, number>();
   for (const r of standing(reports))

@@ -59,7 +59,11 @@ const IN_OWN_WORDS: Readonly<Record<string, string>> = {
   '“not easy” said twice': '',
 };
 
-/** A limit as a reason to stop. @example stopIf('neck 2 of 10, or 1 above the start; no leak') // 'your neck hurts 2 out of 10 or more, or you leak' */
+/**
+ * A limit as a reason to stop.
+ *
+ * @example stopIf('neck 2 of 10, or 1 above the start; no leak') // 'your neck hurts 2 out of 10 or more, or you leak'
+ */
 export const stopIf = (limit: string): string =>
   limit
     .split(/[;,] /)

@@ -40,7 +40,10 @@ export function gateBefore(
 /** Where a block of a run stands in its lesson: which set of how many, what is done before it, and what is right and the limit. */
 export type LessonPlace = { block: LessonBlock; set: number; sets: number; meanwhile: string | null };
 
-/** The block of the lesson that a block of a run belongs to, in the words for its side; null where it was exchanged, or there is no lesson. */
+/**
+ * The block of the lesson that a block of a run belongs to, in the words for its side; null where it was exchanged, or
+ * there is no lesson.
+ */
 export function placeInLesson(
   { lesson, blocks }: Pick<Sequence, 'lesson' | 'blocks'>,
   block: Block,

@@ -5,7 +5,11 @@ const SIDED =
   /\b(left|right)(?=(?:[- ](?:lower|upper|front|back|side))? (?:side|ribs?|hand|hip|knee|arm|shoulder|half|legs?|foot|elbow|sit bone|waist|flank|palm|thumb|ear|one)\b)|(?<=\bon the )(left|right)\b/gi;
 const OTHER = { left: 'right', right: 'left' } as const;
 
-/** A sentence for the other side of the body. @example otherSideOf('On the right side, the left ribs rise') // 'On the left side, the right ribs rise' */
+/**
+ * A sentence for the other side of the body.
+ *
+ * @example otherSideOf('On the right side, the left ribs rise') // 'On the left side, the right ribs rise'
+ */
 export const otherSideOf = (text: string): string =>
   text.replace(SIDED, (word) => {
     const other = OTHER[word.toLowerCase() as keyof typeof OTHER];

@@ -5,6 +5,7 @@ import { stopped, upper } from '@/core/base/sentence';
 import type { ClassEvent, ClassPerson } from '@/core/class/class-run';
 import { askId } from '@/core/lesson/answers';
 import type { Lesson } from '@/core/sequence/lesson.schema';
+import { OpeningFrame } from '@/stations/coach/opening-frame';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Press } from '@/ui/press';
@@ -31,16 +32,12 @@ export function ClassOpening({ name, lesson, people, status, on, onBegin, onLeav
     { key: 'l', does: 'leave; the class can be taken up again', run: onLeave },
   ]);
   return (
-    <div
-      className="mx-auto flex min-h-dvh max-w-[980px] flex-col gap-5 px-4 py-6 room:px-8"
-      data-opening={at}
+    <OpeningFrame
+      at={at}
+      title={at === 'asks' ? 'Ask the room' : 'Everybody’s sign'}
+      name={name}
+      lesson={lesson.title}
     >
-      <header className="flex flex-wrap items-baseline justify-between gap-x-6">
-        <h1 className="text-huge">{at === 'asks' ? 'Ask the room' : 'Everybody’s sign'}</h1>
-        <p className="text-lead text-soft">
-          <bdi>{name}</bdi> · {lesson.title}
-        </p>
-      </header>
       {at === 'asks' ? (
         <Asks lesson={lesson} people={people} on={on} />
       ) : (
@@ -70,7 +67,7 @@ export function ClassOpening({ name, lesson, people, status, on, onBegin, onLeav
           Leave
         </Button>
       </div>
-    </div>
+    </OpeningFrame>
   );
 }
 

@@ -19,6 +19,7 @@ import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
+import { OpeningFrame } from './opening-frame';
 import { SignRecorder } from './sign-recorder';
 
 type Props = {
@@ -61,16 +62,12 @@ export function LessonOpening(given: Props) {
     { key: 'l', does: 'leave; the run can be taken up again', run: onLeave },
   ]);
   return (
-    <div
-      className="mx-auto flex min-h-dvh max-w-[980px] flex-col gap-5 px-4 py-6 room:px-8"
-      data-opening={at}
+    <OpeningFrame
+      at={at}
+      title={at === 'asks' ? 'Ask first' : 'Take the sign'}
+      name={clientName}
+      lesson={lesson.title}
     >
-      <header className="flex flex-wrap items-baseline justify-between gap-x-6">
-        <h1 className="text-huge">{at === 'asks' ? 'Ask first' : 'Take the sign'}</h1>
-        <p className="text-lead text-soft">
-          <bdi>{clientName}</bdi> · {lesson.title}
-        </p>
-      </header>
       {at === 'asks' ? (
         <Asks lesson={lesson} day={day ?? {}} on={on} />
       ) : (
@@ -115,7 +112,7 @@ export function LessonOpening(given: Props) {
           Stop sign
         </Button>
       </div>
-    </div>
+    </OpeningFrame>
   );
 }
 

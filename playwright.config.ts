@@ -24,7 +24,7 @@ export const CAMERA = join(__dirname, 'data/camera.y4m');
 
 /** Chromium without a window: the small one of Debian’s packages where it is there, since it draws faster. */
 const SMALL = '/usr/bin/chromium-headless-shell';
-const CHROMIUM = process.env.CHROMIUM ?? (existsSync(SMALL) ? SMALL : '/usr/bin/chromium');
+export const CHROMIUM = process.env.CHROMIUM ?? (existsSync(SMALL) ? SMALL : '/usr/bin/chromium');
 
 /** Tests that are held to the real clock (sound, a first paint) have the machine to themselves; all others run two at a time. */
 const part = process.env.KOKYU_E2E_PART;

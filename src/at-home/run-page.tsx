@@ -32,7 +32,7 @@ export function RunPage(given: RunProps) {
   const [between, setBetween] = useState(false);
   // Whoever hates counts hears none, until they ask for it.
   const [silent, setSilent] = useState(plain);
-  const did = (n: number): Did => (sets.length > 1 ? { sets: Math.max(1, n) } : {});
+  const did = (n: number): Did => (sets.length > 1 ? { sets: n } : {});
   const over = () => (set + 1 < sets.length ? setBetween(true) : onDone(did(sets.length)));
   if (between)
     return (

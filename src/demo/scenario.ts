@@ -8,6 +8,7 @@ import { caseOf } from '@/core/client/case';
 import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
 import { holdBars } from '@/core/safety/rules';
 import type { Screen } from '@/core/screen/screen';
+import { ASKED } from '@/core/screen/screen.schema';
 import { propose } from '@/core/propose/propose';
 import { NEW_RUN, type BlockResult, type RunState } from '@/core/run/run';
 import { askId } from '@/core/lesson/answers';
@@ -158,6 +159,7 @@ function screenOf(person: Person, now: Date): Screen {
   return {
     consent: { watched: true, filmed: person.name.length % 2 === 0, touched: false },
     flags: person.flags,
+    asked: [...ASKED],
     goals: person.goals,
     ...(person.goalList ? { goalList: person.goalList } : {}),
     ...(person.task ? { task: person.task } : {}),

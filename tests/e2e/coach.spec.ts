@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { heardIn, listen, offPlan } from './ear';
 import { everyIssueFor, newClient, propose, saved, startRunning } from './helpers';
 
 /** A new client's sequence of some minutes, at its first block and standing. */
@@ -215,48 +216,8 @@ test(
   { tag: '@timed' },
   async ({ page }) => {
     test.setTimeout(120_000);
+    await listen(page);
     await page.addInitScript(() => {
-      const planned: number[] = [];
-      const heard: number[] = [];
-      Object.assign(window, { planned, heard });
-      const start = OscillatorNode.prototype.start;
-      OscillatorNode.prototype.start = function (at?: number) {
-        planned.push(at ?? 0);
-        return start.call(this, at);
-      };
-      // A microphone on the wire: whatever goes to the loudspeaker is listened to in the thread of the sound itself.
-      const code = `registerProcessor('ear', class extends AudioWorkletProcessor {
-      last = -1;
-      process([input]) {
-        const samples = input[0];
-        if (samples) for (let i = 0; i < samples.length; i++) if (Math.abs(samples[i]) > 1e-4) {
-          const at = currentTime + i / sampleRate;
-          // Quiet for 50 ms before: something begins here.
-          if (at - this.last > 0.05) this.port.postMessage(at);
-          this.last = at;
-        }
-        return true;
-      }
-    })`;
-      const connect = AudioNode.prototype.connect as (this: AudioNode, ...to: unknown[]) => unknown;
-      const ears = new WeakMap<BaseAudioContext, Promise<AudioNode>>();
-      AudioNode.prototype.connect = function (this: AudioNode, ...to: unknown[]) {
-        const { context } = this;
-        if (to[0] === context.destination) {
-          const ear =
-            ears.get(context) ??
-            context.audioWorklet
-              .addModule(URL.createObjectURL(new Blob([code], { type: 'text/javascript' })))
-              .then(() => {
-                const node = new AudioWorkletNode(context, 'ear', { numberOfOutputs: 0 });
-                node.port.onmessage = ({ data }) => heard.push(data as number);
-                return node;
-              });
-          ears.set(context, ear);
-          void ear.then((node) => connect.call(this, node));
-        }
-        return connect.apply(this, to);
-      } as typeof AudioNode.prototype.connect;
       localStorage.setItem('kokyu-room', JSON.stringify({ everything: true, waits: false }));
     });
     await run(page, 'Listened to', 12);
@@ -264,8 +225,7 @@ test(
     await startRunning(page);
     await page.keyboard.press('Enter');
     await expect(page.getByTestId('phase')).toBeVisible();
-    const heardSoFar = async () =>
-      (await page.evaluate(() => (window as unknown as { heard: number[] }).heard)).length;
+    const heardSoFar = async () => (await heardIn(page)).heard.length;
     await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(2);
     // The page stands still for a second and more, and again: tones that begin meanwhile begin in time.
     for (let k = 0; k < 4; k++) {
@@ -276,12 +236,7 @@ test(
       await page.waitForTimeout(600);
     }
     await expect.poll(heardSoFar, { timeout: 30_000 }).toBeGreaterThan(6);
-    const { planned, heard } = await page.evaluate(() => {
-      const { planned, heard } = window as unknown as { planned: number[]; heard: number[] };
-      return { planned, heard };
-    });
-    const off = heard.map((at) => Math.min(...planned.map((p) => Math.abs(p - at))));
-    expect(Math.max(...off)).toBeLessThan(0.005);
+    expect(Math.max(...offPlan(await heardIn(page)))).toBeLessThan(0.005);
   },
 );
 

@@ -54,6 +54,8 @@ export async function propose(page: Page, file: string, minutes: number): Promis
   // A client with a task is proposed a lesson first.
   await page.getByRole('button', { name: 'Drills only' }).click();
   await page.getByLabel('Minutes, look again included').fill(String(minutes));
+  // Until the page has taken the minutes, the button is the one of the proposal before.
+  await expect(page.getByText(`${minutes} min`, { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
 }

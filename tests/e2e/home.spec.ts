@@ -11,7 +11,7 @@ import ICAL from 'ical.js';
 import type { HomePlan } from '@/core/home/home-plan.schema';
 import { taskDrill } from '@/core/lesson/task-block';
 import { taskById } from '@/core/task/library';
-import { DATABASE, PORT } from '../../playwright.config';
+import { CHROMIUM, DATABASE, PORT } from '../../playwright.config';
 import { demoClient, saved } from './helpers';
 
 const BASE = `http://127.0.0.1:${PORT}`;
@@ -59,7 +59,7 @@ function reportsOf(file: string): { kind: string; data: string }[] {
 const phoneIn = (folder: string): Promise<BrowserContext> =>
   chromium.launchPersistentContext(folder, {
     ...PHONE,
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: [
       '--headless',
       '--no-sandbox',
@@ -246,6 +246,12 @@ test('on the phone sets stand apart, each asks whether it was easy, and a walk i
   await phone.getByRole('button', { name: '2', exact: true }).click();
   const said = () => reportsOf(file).map((r) => JSON.parse(r.data) as object);
   await expect.poll(() => said()[0]).toMatchObject({ felt: 2, sets: 2 });
+  await phone.getByRole('button', { name: 'Take back' }).click();
+  // Left amid the first set: no whole set was done.
+  await begin(0);
+  await phone.getByRole('button', { name: 'That is enough' }).click();
+  await phone.getByRole('button', { name: 'Leave it out' }).click();
+  await expect.poll(() => said().at(-1)).toMatchObject({ sets: 0 });
   await phone.getByRole('button', { name: 'Take back' }).click();
   // Not easy: it ends there, and that is said.
   await begin(0);

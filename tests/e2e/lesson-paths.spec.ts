@@ -1,12 +1,21 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import { expect, test, type Page } from '@playwright/test';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
 import { MODEL_CLIENTS } from '@/core/lesson/model-clients';
+import type { RunState } from '@/core/run/run';
 import { createClient } from '@/server/clients';
 import { startRun } from '@/server/runs';
 import { STUDIO } from '@/server/scope';
+import type { Sequence } from '@/core/sequence/sequence';
 import { createSequence } from '@/server/sequences';
 import { DATABASE } from '../../playwright.config';
-import { everyIssueFor, loseNextAnswer } from './helpers';
+import { heardIn, listen, offPlan } from './ear';
+import { everyIssueFor, loseNextAnswer, saved } from './helpers';
+import { inSight } from './in-sight';
+import { ownServer } from './own-server';
 import { part } from './part';
 
 // A room that nobody set up: one thing at a time.
@@ -33,11 +42,15 @@ const CASES = part([...MODEL_CLIENTS.entries()], 4).flatMap(([i, client]) =>
 );
 
 /** The address of a run of a model lesson, kept as a press of Coach would keep it. */
-function keptRun(client: (typeof MODEL_CLIENTS)[number], name: string): string {
+function keptRun(
+  client: (typeof MODEL_CLIENTS)[number],
+  name: string,
+  only: (sequence: Sequence) => Sequence = (s) => s,
+): string {
   process.env.KOKYU_DB = DATABASE;
   const made = composeLesson(client);
   if (!made.ok) throw new Error(made.why);
-  const sequence = asSequence(made.value, client);
+  const sequence = only(asSequence(made.value, client));
   const kept = createClient(STUDIO, name);
   if (!kept.ok) throw new Error(kept.why);
   const { id } = kept.value;
@@ -51,40 +64,6 @@ async function press(page: Page, hand: Hand, name: RegExp | string, key: string)
   const button = page.getByRole('button', { name, exact: typeof name === 'string' }).first();
   return hand === 'touch' ? button.tap() : button.click();
 }
-
-/** Words and controls in sight. */
-const inSight = (page: Page) =>
-  page.evaluate(() => {
-    const seen = (el: Element) => {
-      const box = el.getBoundingClientRect();
-      return (
-        box.width > 2 &&
-        box.height > 2 &&
-        box.top < innerHeight &&
-        box.bottom > 0 &&
-        !el.closest('[aria-hidden]')
-      );
-    };
-    const texts: string[] = [];
-    const walk = document.createTreeWalker(document.querySelector('[data-calm]')!, NodeFilter.SHOW_TEXT);
-    for (let node = walk.nextNode(); node; node = walk.nextNode())
-      // A browser with sound says nothing of it; this one has none, so that its clock can be set.
-      if (node.textContent?.startsWith('This browser makes no sound')) continue;
-      else if (node.parentElement && seen(node.parentElement) && !node.parentElement.closest('svg, .sr-only'))
-        texts.push(node.textContent ?? '');
-    return {
-      words: texts
-        .join(' ')
-        .split(/\s+/)
-        .filter((w) => /[\p{L}\d]/u.test(w)).length,
-      controls: [
-        ...document.querySelectorAll(
-          '[data-calm] button, [data-calm] a, [data-calm] select, [data-calm] input',
-        ),
-      ].filter(seen).length,
-      said: texts.join(' '),
-    };
-  });
 
 for (const { client, n, path, hand, width } of CASES) {
   test.describe(`model lesson ${n}, ${path}, by ${hand} at ${width}`, () => {
@@ -114,7 +93,7 @@ for (const { client, n, path, hand, width } of CASES) {
         if (!looked.has(stage) && (await page.locator('[data-calm]').isVisible())) {
           looked.add(stage);
           if (width === 1280) {
-            const { words, controls, said } = await inSight(page);
+            const { words, controls, said } = await inSight(page, '[data-calm]');
             expect.soft(words, `${stage}: ${said}`).toBeLessThanOrEqual(MOST.words);
             expect.soft(controls, stage).toBeLessThanOrEqual(MOST.controls);
           }
@@ -205,6 +184,50 @@ test('what is decided at a gate is kept once, whether its answer is lost or the 
   await expect(kept.filter({ hasText: 'stepped down' })).toHaveCount(1);
 });
 
+test('a server that is killed while the page stands at a gate: what is decided there is kept once', async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'kokyu-gate-'));
+  const database = join(folder, 'kokyu.db');
+  let server = await ownServer(database, 4694);
+  try {
+    await page.goto(server.origin);
+    await page.getByLabel('Name as you use it').fill('Outlives it at a gate');
+    await page.getByRole('button', { name: 'Begin with Screen' }).click();
+    await page.waitForURL(/screen$/);
+    await page.getByLabel('Goals', { exact: true }).fill('lift my child without leaking');
+    await page.getByRole('group', { name: 'Tasks for this goal' }).getByRole('button').first().click();
+    await saved(page);
+    await page.goto(page.url().replace(/screen$/, 'write'));
+    await page.getByRole('button', { name: 'Keep and coach it' }).click();
+    await page.getByRole('button', { name: 'To the sign' }).click();
+    await page.getByRole('button', { name: /^Begin/ }).click();
+    await page.getByRole('button', { name: 'Ready', exact: true }).click();
+    const gate = page.locator('[data-gate]');
+    await expect(async () => {
+      await page.keyboard.press('ArrowRight');
+      await expect(gate).toBeVisible({ timeout: 1500 });
+    }).toPass();
+    await page.waitForTimeout(1000);
+    await server.kill();
+    await page.keyboard.press('a');
+    await expect(gate).toHaveCount(0);
+    await expect(page.getByText(/Kokyu does not answer/)).toBeVisible();
+    server = await ownServer(database, 4694);
+    await expect(page.getByText(/Kokyu does not answer/)).toHaveCount(0, { timeout: 30_000 });
+    await page.reload();
+    await expect(page.getByRole('button', { name: /^(Go on|Ready)$/ }).first()).toBeVisible();
+    const raw = new Database(database, { readonly: true });
+    const { state } = raw.prepare('SELECT state FROM runs').get() as { state: string };
+    raw.close();
+    const { gates } = (JSON.parse(state) as RunState).lesson!;
+    expect(gates!.map((g) => g.choice)).toEqual(['again']);
+  } finally {
+    await server.kill();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
 test('counted by touch: each second of a breath is felt, and nothing is heard', async ({ page }) => {
   const at = keptRun({ ...MODEL_CLIENTS[1]!, counting: 'touch' }, 'By touch');
   await page.addInitScript(() => {
@@ -227,3 +250,74 @@ test('counted by touch: each second of a breath is felt, and nothing is heard', 
   expect(after).toBeGreaterThanOrEqual(9);
   expect(after).toBeLessThanOrEqual(13);
 });
+
+/** The block with the task alone. */
+const taskOnly = ({ blocks, lesson, ...rest }: Sequence): Sequence => ({
+  ...rest,
+  blocks: blocks.slice(-1),
+  lesson: { ...lesson!, blocks: lesson!.blocks.slice(-1) },
+});
+
+/** To the first breath of a run that is listened to, in a room that counts on its own clock. */
+async function toFirstBreath(page: Page, at: string): Promise<void> {
+  await listen(page);
+  await page.goto(at);
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  // A gate before standing, then the set-up.
+  const gate = page.locator('[data-gate]');
+  if (await gate.isVisible()) await gate.getByRole('button', { name: 'Further' }).click();
+  await page.getByRole('button', { name: 'Ready', exact: true }).click();
+}
+
+const gapsOf = (at: readonly number[]): number[] => at.slice(1).map((t, i) => t - at[i]!);
+
+test('steps are heard, each at its time; four taps set their pace', { tag: '@timed' }, async ({ page }) => {
+  await toFirstBreath(page, keptRun(MODEL_CLIENTS[6]!, 'Heard in steps', taskOnly));
+  await expect(page.locator('[data-counted=steps]')).toBeVisible();
+  const heardFrom = async (from: number, many: number): Promise<number[]> => {
+    await expect
+      .poll(async () => (await heardIn(page)).heard.filter((t) => t > from).length, { timeout: 30_000 })
+      .toBeGreaterThan(many);
+    return (await heardIn(page)).heard.filter((t) => t > from);
+  };
+  const first = await heardFrom((await heardIn(page)).heard.at(-1) ?? 0, 12);
+  // Easy walking where nobody tapped.
+  for (const gap of gapsOf(first)) expect(gap).toBeCloseTo(0.55, 2);
+  for (let i = 0; i < 5; i++) {
+    await page.keyboard.press('s');
+    await page.waitForTimeout(800);
+  }
+  await expect(page.getByText(/^steps · \d+ a minute$/)).not.toHaveText('steps · 109 a minute');
+  const perMin = Number(/\d+/.exec(await page.getByText(/^steps · \d+ a minute$/).innerText())![0]);
+  expect(perMin).toBeGreaterThan(60);
+  expect(perMin).toBeLessThan(80);
+  const slower = await heardFrom((await heardIn(page)).heard.at(-1)! + 1, 8);
+  for (const gap of gapsOf(slower)) expect(Math.abs(60 / gap - perMin)).toBeLessThan(1.5);
+  const ear = await heardIn(page);
+  expect(Math.max(...offPlan(ear))).toBeLessThan(0.005);
+});
+
+test(
+  'phrases are heard where they turn; a tap keeps the length of each',
+  { tag: '@timed' },
+  async ({ page }) => {
+    await toFirstBreath(page, keptRun(MODEL_CLIENTS[10]!, 'Heard in phrases', taskOnly));
+    await expect(page.locator('[data-counted=phrase]')).toBeVisible();
+    const begun = (await heardIn(page)).heard.length;
+    await page.waitForTimeout(6000);
+    await page.keyboard.press('s');
+    await expect(page.getByText(/^seconds; last \d/)).toBeVisible();
+    const lastS = Number(/\d+\.\d/.exec(await page.getByText(/^seconds; last/).innerText())![0]);
+    expect(lastS).toBeGreaterThan(5);
+    expect(lastS).toBeLessThan(9);
+    await expect
+      .poll(async () => (await heardIn(page)).heard.length, { timeout: 40_000 })
+      .toBeGreaterThan(begun + 4);
+    const ear = await heardIn(page);
+    expect(Math.max(...offPlan(ear))).toBeLessThan(0.005);
+    // Two seconds in, five out, as the lesson plans them.
+    const gaps = gapsOf(ear.heard.slice(begun)).map((g) => Math.round(g));
+    expect(new Set(gaps)).toEqual(new Set([2, 5]));
+  },
+);

@@ -4,7 +4,13 @@ import { dirname } from 'node:path';
 import type { APIRequestContext } from '@playwright/test';
 
 /** A Kokyu of its own, on a database of its own. */
-export type OwnServer = { origin: string; database: string; stop: () => Promise<void> };
+export type OwnServer = {
+  origin: string;
+  database: string;
+  stop: () => Promise<void>;
+  /** As a machine that loses its power ends it. */
+  kill: () => Promise<void>;
+};
 
 /** Begins a server at localhost, by name, on a file that is not there yet or was filled before. */
 export async function ownServer(
@@ -25,15 +31,12 @@ export async function ownServer(
     if (tries > 200) throw new Error('The server of this test does not begin.');
     await new Promise((done) => setTimeout(done, 100));
   }
-  return {
-    origin,
-    database,
-    stop: () =>
-      new Promise((done) => {
-        child.once('exit', () => done());
-        child.kill('SIGTERM');
-      }),
-  };
+  const end = (signal: NodeJS.Signals): Promise<void> =>
+    new Promise((done) => {
+      child.once('exit', () => done());
+      child.kill(signal);
+    });
+  return { origin, database, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
 }
 
 /** Takes away a database of a test with all that lies beside it. */

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { printWav } from '@/core/formats/wav';
-import { DATABASE, PORT } from '../../playwright.config';
+import { CHROMIUM, DATABASE, PORT } from '../../playwright.config';
 import { hydrated, loseNextAnswer, newClient, propose, saved, startRunning } from './helpers';
 
 const goals = (page: Page) => page.getByLabel('Goals', { exact: true });
@@ -142,7 +142,7 @@ test('of twelve browsers killed 300 ms after the last key at least nine lose not
   for (let i = 0; i < 12; i++) {
     const folder = mkdtempSync(join(tmpdir(), 'kokyu-kill-'));
     const browser = await chromium.launchServer({
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     });
     const tab = await (await chromium.connect(browser.wsEndpoint())).newPage();

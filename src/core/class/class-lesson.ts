@@ -2,7 +2,7 @@ import { NEEDS, type Need, type Needs } from '../aims/needs';
 import { omit } from '../base/omit';
 import { fail, ok, type Result } from '../base/result';
 import { asLesson, type AsLesson } from '../lesson/as-lesson';
-import { asksFor } from '../lesson/asks';
+import { asksFor, isSafetyAsk } from '../lesson/asks';
 import type { LessonInput } from '../lesson/input';
 import { placeOf, SIGNS, type Sign } from '../lesson/signs';
 import { withSign } from '../lesson/sign-words';
@@ -45,7 +45,7 @@ export function seatsToday(
 /** Signs that a room takes together, each of themselves: by what the class works on most. Our choice. */
 const OF_THEMSELVES: Partial<Record<Need, string>> = { lowBreath: 'felt', floorLink: 'spread' };
 const OF_THEMSELVES_ELSE = ['upright', 'felt', 'spread'];
-/** As many questions as a room listens to. Our choice. */
+/** As many questions as a room listens to, unless safety asks more. Our choice. */
 const MOST_ASKED = 6;
 
 /**
@@ -161,7 +161,7 @@ function signOfAll(needs: Needs, members: readonly Member[]): Sign {
 
 /**
  * What the room is asked: each question that anybody’s file calls for once, the gravest first, and to everybody, so that
- * nobody is told by a question.
+ * nobody is told by a question. Questions of comfort go where there are too many, those of safety never.
  */
 function asksOfAll(members: readonly Member[], task: Task): Lesson['asks'] {
   const found = new Map<string, { rank: number; ask: Lesson['asks'][number] }>();
@@ -174,5 +174,6 @@ function asksOfAll(members: readonly Member[], task: Task): Lesson['asks'] {
     );
   const all = [...found.values()].sort((a, b) => a.rank - b.rank).map((f) => f.ask);
   const last = all.filter((a) => a.id === 'unwell');
-  return [...all.filter((a) => a.id !== 'unwell').slice(0, MOST_ASKED - last.length), ...last];
+  const others = all.filter((a) => a.id !== 'unwell');
+  return [...others.filter((a, i) => i < MOST_ASKED - last.length || isSafetyAsk(a.id!)), ...last];
 }

@@ -20,6 +20,8 @@ export type Adherence = {
   felt: number | null;
   /** Times at which a set was not easy, so that no other followed. */
   notEasy: number;
+  /** Times at which the first set of several was left before its end. */
+  leftFirst: number;
   stops: { at: string; sign: StopSign; entryId: string | null }[];
   complaints: { at: string; symptoms: Extract<HomeReport, { kind: 'complaints' }>['symptoms'] }[];
 };
@@ -76,6 +78,7 @@ export function adherenceOf({ plan, endedOn, reports }: PlanAtHome, today: strin
     }),
     felt: meanOf(done),
     notEasy: done.filter((r) => r.notEasy).length,
+    leftFirst: done.filter((r) => r.sets === 0).length,
     stops: said.flatMap((r) => (r.kind === 'stop' ? [{ at: r.at, sign: r.sign, entryId: r.entryId }] : [])),
     complaints: said.flatMap((r) => (r.kind === 'complaints' ? [{ at: r.at, symptoms: r.symptoms }] : [])),
   };

@@ -14,8 +14,8 @@ export const HomeReport = z.discriminatedUnion('kind', [
     entryId: z.nullable(z.string().check(z.maxLength(40))),
     /** How it felt, 0 very easy to 10 as hard as can be; not always said. */
     felt: z.optional(z.int().check(z.gte(0), z.lte(10))),
-    /** So many sets were done, where there was more than one. */
-    sets: z.optional(z.int().check(z.gte(1), z.lte(20))),
+    /** So many whole sets were done, where there was more than one; 0: left during the first. */
+    sets: z.optional(z.int().check(z.gte(0), z.lte(20))),
     /** At the gate between two sets: it was not easy, so that nothing more was done. */
     notEasy: z.optional(z.literal(true)),
   }),

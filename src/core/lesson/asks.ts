@@ -281,10 +281,20 @@ const RULES: readonly Rule[] = [
   },
 ];
 
-/** As many as a client answers before a lesson. */
+/** As many as a client answers before a lesson; what may end the session is asked beyond that. */
 const MOST_ASKS = 4;
 
-/** The questions of the day for a client: from their flags, what they want and where it hurts; one to four. */
+/** Questions up to here in rank are about safety; those after it about comfort. */
+const LAST_SAFETY_RANK = 2.5;
+
+/** Whether a question is about safety, so that no limit on their number leaves it out. */
+export const isSafetyAsk = (id: string): boolean =>
+  id.startsWith('task-') || RULES.some((r) => r.id === id && r.rank <= LAST_SAFETY_RANK);
+
+/**
+ * The questions of the day for a client: from their flags, what they want and where it hurts; one to four, and all that
+ * may end the session.
+ */
 export function asksFor(given: AskFor, { most = MOST_ASKS }: { most?: number } = {}): DayAsk[] {
   const of = { ...given, flags: settledFlags(given.flags) };
   const fromTask: Rule[] = of.task
@@ -301,7 +311,7 @@ export function asksFor(given: AskFor, { most = MOST_ASKS }: { most?: number } =
   return [...RULES, ...fromTask]
     .filter((r) => r.when(of))
     .sort((a, b) => a.rank - b.rank)
-    .slice(0, most)
+    .filter(({ effect }, i) => i < most || (typeof effect !== 'function' && effect.end))
     .map(({ id, question, ifYes, ask, effect }) => ({
       id,
       question,

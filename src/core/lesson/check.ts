@@ -15,7 +15,7 @@ import type { Task } from '../task/task.schema';
 import { isHarder } from './gate-words';
 import { LESSON_LEADS } from './ideas';
 import type { Finding } from './input';
-import { exhaleOf, guidedS, lessonS, openS, saidIn } from '../sequence/lesson';
+import { exhaleOf, FILLED, guidedS, lessonS, openS, saidIn } from '../sequence/lesson';
 import { SET_MOST_S } from '../sequence/set-block';
 import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 
@@ -277,8 +277,7 @@ const R9: Check = ({ blocks }, { comfortableExhaleS = null }) => {
   return problems;
 };
 
-/** Filled to between these, or two minutes open. */
-const FILLED = { least: 0.85, most: 0.95 } as const;
+/** Or two minutes open. */
 const OPEN_S = { least: 90, most: 150 } as const;
 const NEW_MOST = 3;
 const LEAD_SHARE = 0.4;

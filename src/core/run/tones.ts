@@ -77,9 +77,11 @@ export function tonesAhead(
   }
   if (context.waits || state.lead) return turns;
   let startS = shift + here.totalS;
-  for (const placed of layoutOf(sequence).placed.slice(state.index + 1)) {
+  for (const [index, placed] of layoutOf(sequence).placed.entries()) {
+    if (index <= state.index) continue;
     const coached = coachedBlock(placed);
-    turns.push(...tonesOf(coached).map((t) => ({ ...t, atS: t.atS + startS })));
+    const then = { sequence, state: { ...state, index } };
+    turns.push(...(stepTones(then, coached) ?? tonesOf(coached)).map((t) => ({ ...t, atS: t.atS + startS })));
     startS += coached.totalS;
   }
   return turns.sort((a, b) => a.atS - b.atS);

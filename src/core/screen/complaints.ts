@@ -22,6 +22,17 @@ export const COMPLAINT_PLACES = [
 ] as const;
 export type ComplaintPlace = (typeof COMPLAINT_PLACES)[number];
 
+/** Complaints in a few words each. @example complaintsSay([{ place: 'neck', side: 'left', kind: 'hurts', score: 4 }]) // 'neck, left: hurts 4' */
+export const complaintsSay = (complaints: readonly Complaint[]): string =>
+  complaints.length === 0
+    ? 'nothing marked'
+    : complaints
+        .map(
+          ({ place, side, kind, score }) =>
+            `${PLACE_LABEL[place]}${side === 'middle' ? '' : `, ${side}`}: ${KIND_LABEL[kind]} ${score}`,
+        )
+        .join(' · ');
+
 export const COMPLAINT_KINDS = ['hurts', 'pulls', 'leaks', 'heavy'] as const;
 
 export const PLACE_LABEL: Record<ComplaintPlace, string> = {

@@ -82,6 +82,10 @@ type AnswersGiven = Partial<Record<Question, boolean>>;
 /** What is still open about a flag: which of two things it is, and the place or the day of what has one. */
 const UNTOLD: readonly { when: (flags: Flags) => boolean; text: string }[] = [
   {
+    when: (f) => f.pregnancyWeek !== undefined && f.postpartumWeeks !== undefined,
+    text: 'whether it is a pregnancy or the weeks after a birth. Until then both count.',
+  },
+  {
     when: (f) => Boolean(f.respiratory),
     text: 'whether it is asthma or COPD. Until then both count.',
   },

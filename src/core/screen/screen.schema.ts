@@ -13,10 +13,17 @@ export const Consent = z.object({ watched: z.boolean(), filmed: z.boolean(), tou
 
 export type Consent = z.infer<typeof Consent>;
 
+/** Questions of a screening that one press answers with nothing of it. */
+export const ASKED = ['birth', 'body', 'positions'] as const;
+
+export type AskedGroup = (typeof ASKED)[number];
+
 /** What is asked before anything is coached. */
 export const Screen = z.object({
   consent: Consent,
   flags: Flags,
+  /** Questions to which was said that nothing of it applies. */
+  asked: z.optional(z.array(z.enum(ASKED)).check(z.maxLength(ASKED.length))),
   redFlags: z.array(RedFlagRecord).check(z.maxLength(50)),
   /** In the client's own words, and as a short list that asks for needs. */
   goals: z.string().check(z.maxLength(1000)),

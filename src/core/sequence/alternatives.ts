@@ -11,6 +11,8 @@ import { mayBeDone } from './judge';
 import { SET_MOST_S } from './set-block';
 import { fullHoldBar, makeBlock, type BlockClient } from './make-block';
 import { whyNotTaken } from './may-take';
+import { FILLED, lessonS } from './lesson';
+import type { Lesson } from './lesson.schema';
 import { drillOf, type Block, type Sequence } from './sequence';
 
 /** Whom a block is made for: what they may do, what is at hand, what there is to choose from, and their own lengths. */
@@ -21,8 +23,8 @@ export type MadeFor = {
   client?: BlockClient;
   /** Drills that nothing is exchanged for: what this client does not practise, and what stands in their lesson already. */
   without?: readonly string[];
-  /** What comes in place of a block fills its time, with more rounds where it is short. */
-  asLong?: true;
+  /** What comes in place of a block fills its time, with more rounds where it is short: by so much shorter or longer, s. */
+  asLong?: { lessS: number; moreS: number };
 };
 
 /** The same for a block of this sequence: in a lesson nothing is taught twice, and what is exchanged keeps the time. */
@@ -30,7 +32,18 @@ export const exchangingIn = <M extends MadeFor>(
   { lesson, blocks }: Pick<Sequence, 'lesson' | 'blocks'>,
   of: M,
 ): M =>
-  lesson ? { ...of, asLong: true, without: [...(of.without ?? []), ...blocks.map((b) => b.drillId)] } : of;
+  lesson
+    ? { ...of, asLong: roomIn(lesson), without: [...(of.without ?? []), ...blocks.map((b) => b.drillId)] }
+    : of;
+
+/** By how much a block may become shorter or longer with about nine tenths of the time still taught, s. */
+function roomIn(lesson: Lesson): { lessS: number; moreS: number } {
+  const [wholeS, nowS] = [lesson.minutes * 60, lessonS(lesson)];
+  return {
+    lessS: Math.max(0, nowS - wholeS * FILLED.least),
+    moreS: Math.max(0, wholeS * FILLED.most - nowS),
+  };
+}
 
 /** Blocks of the same stage that the client may do instead, those that serve the same needs first. */
 export function alternativesFor(block: Block, of: MadeFor): Block[] {
@@ -42,19 +55,21 @@ export function alternativesFor(block: Block, of: MadeFor): Block[] {
     .sort((a, b) => overlap(b, drill) - overlap(a, drill))
     .flatMap((d) => takenFor(d, of) ?? [])
     .map((made) => inTheTimeOf(block, made, of));
-  return of.asLong ? nearInTime(block, all) : all;
+  return of.asLong ? nearInTime(block, all, of.asLong) : all;
 }
 
-/** As much shorter or longer than the block in whose place it stands, s and as a share of it. Our choice. */
-const NEAR = { s: 45, share: 0.15 };
 /** As many are offered where hardly any is near. */
 const FEW = 3;
 
 /** Those that leave a lesson about as full as it is; where these are few, the nearest. */
-function nearInTime(block: Block, all: readonly Block[]): Block[] {
+function nearInTime(
+  block: Block,
+  all: readonly Block[],
+  { lessS, moreS }: NonNullable<MadeFor['asLong']>,
+): Block[] {
   const wantedS = lengthOf(block);
   const offBy = (b: Block) => Math.abs(wantedS - lengthOf(b));
-  const near = new Set(all.filter((b) => offBy(b) <= Math.max(NEAR.s, wantedS * NEAR.share)));
+  const near = new Set(all.filter((b) => lengthOf(b) >= wantedS - lessS && lengthOf(b) <= wantedS + moreS));
   if (near.size < FEW)
     for (const b of [...all].sort((x, y) => offBy(x) - offBy(y)).slice(0, FEW)) near.add(b);
   return all.filter((b) => near.has(b));
@@ -95,6 +110,7 @@ function inTheTimeOf(block: Block, made: Block, of: MadeFor): Block {
   const drill = drillOf(made);
   if (!of.asLong || !drill || made.dose.first !== undefined) return made;
   const wantedS = lengthOf(block);
+  const mostS = wantedS + of.asLong.moreS;
   const restS = Math.max(made.dose.restS, SET_REST_S);
   const amounts = Array.from({ length: MOST_ROUNDS }, (_, i) => i + 1).flatMap((rounds) =>
     amountsOf(made, drill).map((b): Block => ({ ...b, dose: { ...b.dose, rounds, restS } })),
@@ -102,7 +118,7 @@ function inTheTimeOf(block: Block, made: Block, of: MadeFor): Block {
   const offBy = (b: Block) => Math.abs(wantedS - lengthOf(b));
   const nearest = amounts
     .filter((b) => durationS(b.breathing, { ...b.dose, rounds: 1, sides: 1 }) <= SET_MOST_S)
-    .filter((b) => lengthOf(b) <= wantedS && offBy(b) < offBy(made))
+    .filter((b) => lengthOf(b) <= mostS && offBy(b) < offBy(made))
     .sort((a, b) => offBy(a) - offBy(b));
   return nearest.find((b) => mayBeDone(b, drill, of)) ?? made;
 }

@@ -1,6 +1,6 @@
 import type { LessonBlock } from './lesson.schema';
 import type { Block, Sequence } from './sequence';
-import { mirrored } from './mirrored';
+import { mirrored, otherSideOf } from './mirrored';
 import { isRepeat, lessonBlockId, setBlockId, setNumber } from './set-block';
 
 /** What has to be so before a block of a run begins, and what is done else; null where nothing is asked. */
@@ -24,9 +24,12 @@ export function gateBefore(
     const side = here.sets[set - 1]?.side;
     // The first set of the other side is no harder than the one before it.
     if (side && here.sets.slice(0, set - 1).every((s) => s.side !== side)) return null;
-    const own =
-      rules.find((r) => r.before === `set ${set}`) ?? rules.find((r) => /^set|round/.test(r.before));
-    return own ?? null;
+    const own = rules.find((r) => r.before === `set ${set}`);
+    const any = own ?? rules.find((r) => /^set|round/.test(r.before));
+    // What was written for another set names its side.
+    return any && !own && isOtherSide(here, set)
+      ? { ...any, onlyIf: otherSideOf(any.onlyIf), otherwise: otherSideOf(any.otherwise) }
+      : (any ?? null);
   }
   const before = blocks[index - 1];
   const from = before && at(before.id);
@@ -35,6 +38,12 @@ export function gateBefore(
     (from && from !== here ? from.gate.rules.find((r) => r.before === 'the next block') : undefined) ??
     null
   );
+}
+
+/** Whether a set is done on the other side than the first one, whose words the block has. */
+function isOtherSide({ sets }: Pick<LessonBlock, 'sets'>, set: number): boolean {
+  const [first, now] = [sets[0]?.side, sets[set - 1]?.side];
+  return (first === 'left' && now === 'right') || (first === 'right' && now === 'left');
 }
 
 /** Where a block of a run stands in its lesson: which set of how many, what is done before it, and what is right and the limit. */
@@ -52,10 +61,8 @@ export function placeInLesson(
   if (!written || (written.drillId !== undefined && written.drillId !== block.drillId)) return null;
   const set = setNumber(block.id);
   const inSetsOf = blocks.some((b) => b.id === setBlockId(written.id, 2));
-  const [first, now] = [written.sets[0]?.side, inSetsOf ? written.sets[set - 1]?.side : undefined];
-  const isOther = (first === 'left' && now === 'right') || (first === 'right' && now === 'left');
   return {
-    block: isOther ? mirrored(written) : written,
+    block: inSetsOf && isOtherSide(written, set) ? mirrored(written) : written,
     set,
     sets: inSetsOf ? written.sets.length : 1,
     meanwhile: set > 1 ? (written.sets[set - 2]?.meanwhile ?? null) : null,

@@ -123,6 +123,9 @@ const LessonLook = z.object({
   branches: z.array(z.object({ if: line(), then: line() })).check(z.minLength(2), z.maxLength(2)),
 });
 
+/** All the questions that there are, of a class in which every file calls for another. */
+const MOST_LESSON_ASKS = 40;
+
 /** A lesson: asks, a sign, blocks of sets with gates, a task, the sign again, and what goes home. */
 export const Lesson = z.object({
   title: line(120),
@@ -133,7 +136,7 @@ export const Lesson = z.object({
   idea: line(600),
   note: z.optional(line()),
   look: z.optional(LessonLook),
-  asks: z.array(LessonAsk).check(z.minLength(1), z.maxLength(8)),
+  asks: z.array(LessonAsk).check(z.minLength(1), z.maxLength(MOST_LESSON_ASKS)),
   notToday: line(600),
   stop: line(600),
   sign: LessonSign,

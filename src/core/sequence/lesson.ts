@@ -35,6 +35,8 @@ export function timesOf(lesson: Lesson): TimeRow[] {
 
 /** Seconds that a lesson takes in all. */
 export const lessonS = (lesson: Lesson): number => sum(timesOf(lesson).map((r) => r.totalS));
+/** The share of its time that a lesson fills (R10). */
+export const FILLED = { least: 0.85, most: 0.95 } as const;
 /** Seconds that stay open. */
 export const openS = (lesson: Lesson): number => lesson.minutes * 60 - lessonS(lesson);
 

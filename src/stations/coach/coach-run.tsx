@@ -5,7 +5,6 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import type { School } from '@/core/aims/school';
 import type { Result } from '@/core/base/result';
-import { placeInLesson } from '@/core/sequence/gates';
 import type { SeenMeasures } from '@/core/follow/measures';
 import type { LookData } from '@/core/look/look';
 import { quietBreath } from '@/core/look/quiet';
@@ -20,7 +19,7 @@ import type { Task } from '@/core/task/task.schema';
 import type { StopDone } from '@/core/run/recorded';
 import type { ComplaintPlace } from '@/core/screen/complaints';
 import type { StopSign } from '@/core/screen/stop-signs';
-import type { Sequence } from '@/core/sequence/sequence';
+import type { Block, Sequence } from '@/core/sequence/sequence';
 import { wordsOf } from '@/core/sequence/words';
 import { browserVoice } from '@/devices/voice';
 import { useAlone } from '@/ui/alone';
@@ -37,6 +36,7 @@ import { RoomDialog } from './room-dialog';
 import { RunSummary } from './run-summary';
 import { StopDialog } from './stop-dialog';
 import { useSaid } from './use-said';
+import { useTaughtCue, type TaughtCue } from './taught-cue';
 import { useTouch } from './use-touch';
 import { useFollow } from './use-follow';
 import { useFullScreen, useWakeLock } from './use-screen';
@@ -122,7 +122,8 @@ export function CoachRun(given: Props) {
   const live = state.stage === 'running';
   const opening = live && isBefore(session) ? (sequence.lesson ?? null) : null;
   const moment = live && coached ? momentAt(coached, state.blockS) : null;
-  const cue = cueOf(sequence, state);
+  const taught = useTaughtCue(session, coached);
+  const cue = cueOf(sequence, state, taught);
   useWakeLock(running);
   useSaid(
     voice,
@@ -132,10 +133,7 @@ export function CoachRun(given: Props) {
     moment?.kind === 'breath' ? cue : '',
   );
   useTouch(sequence.lesson?.counting === 'touch', state.aside ? null : moment, running);
-  const ranked = useMemo(
-    () => (block ? rankedCues(block, madeFor.memory ?? NO_CUES, { cues: state.cues }) : []),
-    [block, madeFor.memory, state.cues],
-  );
+  const ranked = useRanked(block, madeFor.memory, state.cues);
   const following = useFollow(room, session, coached, happen);
   const { openStop, dialog } = useStopping(run);
   const leave = async (to: 'coach' | 'follow' = 'coach') => {
@@ -200,6 +198,7 @@ export function CoachRun(given: Props) {
           canHarden={Boolean(block && harderThan(block, exchangingIn(sequence, madeFor)))}
           canUndo={run.canUndo}
           ranked={ranked}
+          taught={taught}
           following={following}
           on={happen}
           does={{
@@ -259,12 +258,15 @@ export function CoachRun(given: Props) {
   );
 }
 
-/** What is said while a block runs: what mends the fault that was seen, or its cue. */
-function cueOf(sequence: Sequence, { index, mending }: RunState): string {
+/** The cues of a block, those that worked with this client first. */
+const useRanked = (block: Block | undefined, memory: RunContext['memory'], cues: RunState['cues']) =>
+  useMemo(() => (block ? rankedCues(block, memory ?? NO_CUES, { cues }) : []), [block, memory, cues]);
+
+/** What is said while a block runs: what mends the fault that was seen, or the cue of the lesson, or that of the drill. */
+function cueOf(sequence: Sequence, { index, mending }: RunState, taught: TaughtCue | null): string {
   const block = sequence.blocks[index];
   if (!block) return '';
-  const taught = placeInLesson(sequence, block)?.block;
-  if (taught && mending === undefined) return taught.cues[0]!;
+  if (taught && mending === undefined) return taught.text;
   const words = wordsOf(block);
   return words.faults.find((f) => f.index === mending)?.mend ?? words.cue?.text ?? '';
 }

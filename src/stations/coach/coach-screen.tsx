@@ -42,6 +42,7 @@ import { RateStrip } from './rate-strip';
 import { breathSaid, RunButtons } from './run-buttons';
 import { RunProgress } from './run-progress';
 import { Spoken } from './spoken';
+import type { TaughtCue } from './taught-cue';
 import { Tool } from './tool';
 import { WordsPanel } from './words-panel';
 
@@ -71,6 +72,8 @@ export type CoachScreenProps = {
   canHarden: boolean;
   canUndo: boolean;
   ranked: readonly RankedCue[];
+  /** The cue of the lesson that is due; null outside a lesson. */
+  taught: TaughtCue | null;
   following: Following;
   on: (event: RunEvent) => void;
   does: ScreenActions;

@@ -1,36 +1,30 @@
 'use client';
 
-import { useState } from 'react';
 import type { LessonPlace } from '@/core/sequence/gates';
-import { momentAt } from '@/core/run/coached';
 import { wordsOf } from '@/core/sequence/words';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Press } from '@/ui/press';
 import type { CoachScreenProps } from './coach-screen';
+import type { TaughtCue } from './taught-cue';
 
 type Props = { place: LessonPlace | null; given: CoachScreenProps };
 
 /** One cue large, and what right and wrong look like, to be tapped when it is seen. */
 export function CueCard({ place, given }: Props) {
-  return place ? <LessonCue place={place} given={given} /> : <DrillCue given={given} />;
+  const { taught } = given;
+  return place && taught ? (
+    <LessonCue block={place.block} taught={taught} given={given} />
+  ) : (
+    <DrillCue given={given} />
+  );
 }
 
-/** From this share of a set the next cue comes by itself. Our choice. */
-const NEXT_FROM = 0.5;
+type LessonCueProps = { block: LessonPlace['block']; taught: TaughtCue; given: CoachScreenProps };
 
-function LessonCue({ place, given }: { place: LessonPlace; given: CoachScreenProps }) {
+function LessonCue({ block, taught, given }: LessonCueProps) {
   const { session, coached, on } = given;
-  const { state } = session;
-  const { block, set } = place;
-  const cues = [block.cues[0]!, block.cues[1]!, block.image];
-  const [chosen, setChosen] = useState<number | null>(null);
-  const moment = momentAt(coached, state.blockS);
-  const share = (state.blockS - coached.prepS) / Math.max(1, coached.totalS - coached.prepS);
-  const byItself = Math.min(2, set - 1 + (moment.kind === 'breath' && share >= NEXT_FROM ? 1 : 0));
-  const cue = chosen ?? byItself;
-  const last = state.lesson?.seen?.findLast((s) => s.blockId === coached.placed.block.id);
-  const wrong = last?.as === 'wrong';
-  const next = () => setChosen((cue + 1) % cues.length);
+  const { cue, text, wrong, next } = taught;
+  const last = session.state.lesson?.seen?.findLast((s) => s.blockId === coached.placed.block.id);
   useHotkeys([
     { key: 'v', does: 'next cue', run: next },
     { key: 'y', does: 'it looks right', run: () => on({ kind: 'seen', as: 'right', cue }) },
@@ -43,7 +37,7 @@ function LessonCue({ place, given }: { place: LessonPlace; given: CoachScreenPro
           className={`block font-serif text-cue leading-snug ${cue === 2 && !wrong ? 'italic' : ''}`}
           data-testid="cue"
         >
-          “{wrong ? block.correct : cues[cue]}”
+          “{text}”
         </span>
       </Press>
       <div className="space-y-1.5 text-lead">

@@ -259,6 +259,7 @@ function Back({ done, plan }: BackProps) {
           ? 'How hard it was has not been said yet.'
           : `How hard it was: ${done.felt.toFixed(1)} of 10 on the mean.`}
         {done.notEasy > 0 && ` Stopped after a set that was not easy: ${done.notEasy} times.`}
+        {done.leftFirst > 0 && ` Stopped during the first set: ${done.leftFirst} times.`}
       </p>
     </div>
   );

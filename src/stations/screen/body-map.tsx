@@ -92,10 +92,7 @@ export function BodyMap({ complaints, onChange }: Props) {
   const edit = (of: Complaint, change: Partial<Complaint>) =>
     onChange(complaints.map((c) => (c === of ? { ...c, ...change } : c)));
   return (
-    <section aria-labelledby="complaints">
-      <h2 id="complaints" className="text-lead">
-        Where it hurts
-      </h2>
+    <section aria-label="Complaints">
       <div className="grid grid-cols-1 gap-6 room:grid-cols-[230px_1fr]">
         <div className="space-y-2">
           <Choice

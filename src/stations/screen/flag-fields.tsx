@@ -7,10 +7,17 @@ import { NumberField } from '@/ui/field';
 import { Select } from '@/ui/select';
 import { Term } from '@/ui/term';
 
-type Props = { flags: Flags; onChange: (flags: Flags) => void };
+type Props = {
+  flags: Flags;
+  /** Groups that are asked here; absent: all, under a heading of their own. */
+  groups?: readonly FlagGroup[];
+  /** Flags that this client is not asked about. */
+  without?: readonly Flag[];
+  onChange: (flags: Flags) => void;
+};
 
 /** The flags of practice P7 by subject. An absent flag was asked and does not apply. */
-export function FlagFields({ flags, onChange }: Props) {
+export function FlagFields({ flags, groups, without = [], onChange }: Props) {
   const set = (flag: Flag, value: unknown) => {
     const off = value === undefined || value === false;
     // What tells more about a flag goes with it; so does what was told as one thing once it is said which it is.
@@ -26,19 +33,23 @@ export function FlagFields({ flags, onChange }: Props) {
     );
   };
   return (
-    <section aria-labelledby="flags">
-      <h2 id="flags" className="border-t border-rule pt-3 text-lead">
-        <Term of="flag">Flags</Term>
-      </h2>
-      <div className="grid grid-cols-1 room:grid-cols-[236px_1fr_1fr] gap-x-7">
-        {COLUMNS.map((keys) => (
+    <section aria-label="Flags">
+      {!groups && (
+        <h2 className="border-t border-rule pt-3 text-lead">
+          <Term of="flag">Flags</Term>
+        </h2>
+      )}
+      <div
+        className={`grid grid-cols-1 gap-x-7 ${groups ? 'room:grid-cols-2' : 'room:grid-cols-[236px_1fr_1fr]'}`}
+      >
+        {(groups ? groups.map((g) => [g]) : COLUMNS).map((keys) => (
           <div key={keys[0]} className="space-y-2">
             {FLAG_GROUPS.filter((g) => keys.includes(g.key)).map((group) => (
               <fieldset key={group.key}>
                 <legend className="text-fine text-soft">{group.name}</legend>
                 <div className={group.key === 'birth' ? 'space-y-1' : undefined}>
                   {group.flags
-                    .filter((flag) => isAsked(flags, flag))
+                    .filter((flag) => isAsked(flags, flag) && !without.includes(flag))
                     .map((flag) => (
                       <FlagField
                         key={flag}

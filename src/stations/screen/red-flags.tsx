@@ -16,6 +16,8 @@ import { Press } from '@/ui/press';
 
 type Props = {
   records: readonly RedFlagRecord[];
+  /** Those that this client cannot have. */
+  without: readonly RedFlag[];
   onChange: (records: RedFlagRecord[]) => void;
 };
 
@@ -23,7 +25,7 @@ type Props = {
  * The red flags, before everything else: pressed while one is open, and the stop under the finger that pressed it. The
  * road to Coach is closed until it is written what was done.
  */
-export function RedFlags({ records, onChange }: Props) {
+export function RedFlags({ records, without: notTheirs, onChange }: Props) {
   const dates = useDates();
   const open = openRedFlags(records);
   const settled = records.filter((r) => r.action);
@@ -39,12 +41,12 @@ export function RedFlags({ records, onChange }: Props) {
         <h2 id="red" className="mr-2 text-lead">
           Red flags
         </h2>
-        {RED_FLAGS.map((flag) => (
+        {RED_FLAGS.filter((f) => !notTheirs.includes(f)).map((flag) => (
           <Press
             look="tool"
             key={flag}
             aria-pressed={open.some((r) => r.flag === flag)}
-            className="px-1.5 py-px text-fine hover:border-stop hover:text-stop aria-pressed:border-stop aria-pressed:bg-stop aria-pressed:text-paper"
+            className="min-h-8 px-2 text-small hover:border-stop hover:text-stop aria-pressed:border-stop aria-pressed:bg-stop aria-pressed:text-paper"
             onClick={() => press(flag)}
           >
             {RED_FLAG_LABEL[flag]}

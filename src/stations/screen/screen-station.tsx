@@ -2,38 +2,36 @@
 
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
-import { PROPS, PROP_LABEL } from '@/core/body/props';
 import type { Result } from '@/core/base/result';
+import { PROP_LABEL } from '@/core/body/props';
 import type { Protocol } from '@/core/look/tests';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Task } from '@/core/task/task.schema';
 import type { Flags } from '@/core/screen/flags';
-import type { RedFlagRecord } from '@/core/screen/red-flags';
-import { GOAL, GOALS } from '@/core/aims/goals';
+import { complaintsSay } from '@/core/screen/complaints';
+import type { RedFlag } from '@/core/screen/red-flags';
 import { answersSay } from '@/core/screen/questions';
 import { flagsOf, stopsOf, withAnswers, withRedFlags } from '@/core/screen/known';
 import { goalsSay } from '@/core/safety/verdict';
 import type { Screen } from '@/core/screen/screen';
-import { CheckField } from '@/ui/choice';
+import { ASKED } from '@/core/screen/screen.schema';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
-import { Press } from '@/ui/press';
-import { FlagFields } from './flag-fields';
-import { Questions } from './questions';
+import { CheckField } from '@/ui/choice';
+import { Fold } from '@/ui/fold';
+import { AskedFold } from './asked-fold';
+import { Goals } from './goals';
 import { MeasuredShoulders } from './measured-shoulders';
 import { OnToLook } from './on-to-look';
+import { PropFields } from './prop-fields';
+import { Questions } from './questions';
 import { RedFlags, StopHere } from './red-flags';
 import { SizeFields } from './size-fields';
 
 // What stands beside the questions comes when the questions are there.
 const VerdictList = dynamic(() => import('./verdict-list').then((m) => m.VerdictList), {
   ssr: false,
-  loading: () => <div className="h-[630px] border-l border-rule" />,
-});
-
-const TaskPanel = dynamic(() => import('./task-panel').then((m) => m.TaskPanel), {
-  ssr: false,
-  loading: () => <div className="h-[76px]" />,
+  loading: () => <div className="h-16" />,
 });
 const BodyMap = dynamic(() => import('./body-map').then((m) => m.BodyMap), { ssr: false });
 
@@ -54,11 +52,17 @@ type Props = {
 };
 
 const CONSENT = { watched: 'to be watched', filmed: 'to be filmed', touched: 'to be touched' } as const;
+const CONSENTS = Object.keys(CONSENT) as (keyof typeof CONSENT)[];
+const OF_A_WOMAN: readonly RedFlag[] = ['bleedingOrFluid', 'contractions'];
 
-const toggled = <T,>(list: readonly T[], one: T): T[] =>
-  list.includes(one) ? list.filter((x) => x !== one) : [...list, one];
+/** What a fold says of a list, or that there is nothing on it. */
+const listed = (list: readonly string[], none: string): string =>
+  list.length === 0 ? none : list.join(', ');
 
-/** Consent, flags, goals, props; beside them what that allows, changes and bars. */
+/**
+ * Asked in order: what stops everything, where it hurts, three questions that one press answers, what is at hand. Beside
+ * them what the client wants, and what all of it allows, changes and bars.
+ */
 export function ScreenStation({
   clientId,
   initial,
@@ -82,18 +86,58 @@ export function ScreenStation({
   const goals = screen.goalList ?? [];
   const whom = { flags: screen.flags, goals, size: screen.size };
   const said = [...answersSay(whom, screen.answers ?? {}), ...goalsSay(goals)];
-  const setFlagsTo = (flags: Flags) => set((s) => ({ ...s, flags }));
-  const setRedFlags = (redFlags: RedFlagRecord[]) => set((s) => withRedFlags(s, redFlags));
+  const change = (part: Partial<Screen>) => set((s) => ({ ...s, ...part }));
   return (
-    <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_420px] gap-9">
-      <div className="space-y-3">
-        <RedFlags records={screen.redFlags} onChange={setRedFlags} />
-        <div className="grid grid-cols-1 room:grid-cols-[160px_1fr_180px] gap-6">
-          <section aria-labelledby="consent">
-            <h2 id="consent" className="text-lead">
-              Consent
-            </h2>
-            {(Object.keys(CONSENT) as (keyof typeof CONSENT)[]).map((key) => (
+    <div className="grid grid-cols-1 gap-9 desk:grid-cols-[minmax(0,1fr)_400px]">
+      <div className="flex flex-col gap-3">
+        <RedFlags
+          records={screen.redFlags}
+          without={screen.size?.sex === 'man' ? OF_A_WOMAN : []}
+          onChange={(redFlags) => set((s) => withRedFlags(s, redFlags))}
+        />
+        <div>
+          <Fold title="Where it hurts today" said={complaintsSay(screen.complaints ?? [])}>
+            <BodyMap complaints={screen.complaints ?? []} onChange={(complaints) => change({ complaints })} />
+          </Fold>
+          {ASKED.map((question) => (
+            <AskedFold
+              key={question}
+              question={question}
+              screen={screen}
+              onFlags={(flags) => change({ flags })}
+              onAsked={(asked) => change({ asked })}
+            />
+          ))}
+          {shoulders && shoulders.says.length > 0 && (
+            <MeasuredShoulders
+              {...shoulders}
+              onFlag={
+                screen.flags.shoulder ? null : () => change({ flags: { ...screen.flags, shoulder: true } })
+              }
+            />
+          )}
+          <Questions
+            whom={whom}
+            answers={screen.answers ?? {}}
+            onAnswers={(answers) => set((s) => withAnswers(s, answers, new Date().toISOString()))}
+          />
+          <Fold
+            title="Props at hand"
+            said={listed(
+              screen.props.map((p) => PROP_LABEL[p]),
+              'none',
+            )}
+          >
+            <PropFields props={screen.props} onChange={(props) => change({ props })} />
+          </Fold>
+          <Fold
+            title="Consent"
+            said={listed(
+              CONSENTS.filter((c) => screen.consent[c]).map((c) => CONSENT[c]),
+              'none given yet',
+            )}
+          >
+            {CONSENTS.map((key) => (
               <CheckField
                 key={key}
                 label={CONSENT[key]}
@@ -101,90 +145,19 @@ export function ScreenStation({
                 onChecked={(v) => set((s) => ({ ...s, consent: { ...s.consent, [key]: v } }))}
               />
             ))}
-          </section>
-          <section aria-labelledby="goals">
-            <h2 id="goals" className="text-lead">
-              Goals, in the client’s words
-            </h2>
-            <textarea
-              aria-label="Goals"
-              className="mt-1 h-[58px] w-full resize-none border-b-[1.5px] border-ink bg-transparent px-0.5 py-1"
-              placeholder="what should become easier?"
-              value={screen.goals}
-              maxLength={1000}
-              onChange={(e) => set((s) => ({ ...s, goals: e.target.value }))}
-            />
-            <div
-              className="mt-1.5 flex flex-wrap gap-1"
-              role="group"
-              aria-label="What the client wants and does"
-            >
-              {GOALS.map((goal) => (
-                <Press
-                  look="tool"
-                  key={goal}
-                  aria-pressed={goals.includes(goal)}
-                  className="px-1.5 py-px text-fine"
-                  onClick={() => set((s) => ({ ...s, goalList: toggled(s.goalList ?? [], goal) }))}
-                >
-                  {GOAL[goal].label}
-                </Press>
-              ))}
-            </div>
-          </section>
-          <SizeFields size={screen.size} onChange={(size) => set((s) => ({ ...s, size }))} />
+          </Fold>
+          <Fold
+            title="Body size"
+            said={
+              screen.size
+                ? `${screen.size.heightCm} cm, ${screen.size.ageY} years, ${screen.size.sex}`
+                : 'for volumes; an ordinary one is assumed'
+            }
+          >
+            <SizeFields size={screen.size} onChange={(size) => change({ size })} />
+          </Fold>
         </div>
-        <TaskPanel
-          screen={screen}
-          flags={flags}
-          own={ownTasks}
-          onChange={(change) => set((s) => ({ ...s, ...change }))}
-        />
-        <FlagFields flags={screen.flags} onChange={setFlagsTo} />
-        {shoulders && shoulders.says.length > 0 && (
-          <MeasuredShoulders
-            {...shoulders}
-            onFlag={screen.flags.shoulder ? null : () => setFlagsTo({ ...screen.flags, shoulder: true })}
-          />
-        )}
-        <Questions
-          whom={whom}
-          answers={screen.answers ?? {}}
-          onAnswers={(answers) => set((s) => withAnswers(s, answers, new Date().toISOString()))}
-        />
-        <BodyMap
-          complaints={screen.complaints ?? []}
-          onChange={(complaints) => set((s) => ({ ...s, complaints }))}
-        />
-        <div>
-          <section aria-labelledby="props">
-            <h2 id="props" className="text-lead">
-              Props at hand
-            </h2>
-            <div className="mt-1 flex flex-wrap gap-1">
-              {PROPS.map((prop) => {
-                const has = screen.props.includes(prop);
-                return (
-                  <Press
-                    look="tool"
-                    key={prop}
-                    aria-pressed={has}
-                    className="px-1.5 py-px text-fine"
-                    onClick={() =>
-                      set((s) => ({
-                        ...s,
-                        props: toggled(s.props, prop),
-                      }))
-                    }
-                  >
-                    {PROP_LABEL[prop]}
-                  </Press>
-                );
-              })}
-            </div>
-          </section>
-        </div>
-        <div className="sticky bottom-0 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule bg-paper py-2">
+        <div className="sticky bottom-0 mt-auto flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule bg-paper py-2">
           <StopHere stops={stops} />
           <OnToLook
             clientId={clientId}
@@ -196,7 +169,10 @@ export function ScreenStation({
           <SaveStatus autosave={autosave} />
         </div>
       </div>
-      <VerdictList library={library} flags={flags} props={screen.props} said={said} />
+      <div className="space-y-5">
+        <Goals screen={screen} flags={flags} own={ownTasks} onChange={change} />
+        <VerdictList library={library} flags={flags} props={screen.props} said={said} />
+      </div>
     </div>
   );
 }

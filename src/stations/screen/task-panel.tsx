@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { useMemo } from 'react';
+import { GOAL, GOALS } from '@/core/aims/goals';
 import { COUNTING_LABEL, COUNTINGS } from '@/core/breath/counting';
 import type { Flags } from '@/core/screen/flags';
 import type { Screen } from '@/core/screen/screen';
@@ -9,15 +10,17 @@ import { taskVerdict } from '@/core/task/grade';
 import { TASKS, taskById } from '@/core/task/library';
 import type { Task } from '@/core/task/task.schema';
 import { matchTasks } from '@/core/task/match';
+import { Fold } from '@/ui/fold';
 import { Press } from '@/ui/press';
 import { labelled, Select } from '@/ui/select';
+import { toggled } from './prop-fields';
 
 type Props = {
-  screen: Pick<Screen, 'goals' | 'task' | 'counting'>;
+  screen: Pick<Screen, 'goals' | 'goalList' | 'task' | 'counting'>;
   flags: Flags;
   /** Tasks of the studio's own. */
   own: readonly Task[];
-  onChange: (change: Partial<Pick<Screen, 'task' | 'counting'>>) => void;
+  onChange: (change: Partial<Pick<Screen, 'goalList' | 'task' | 'counting'>>) => void;
 };
 
 /** So many tasks are proposed for a goal. */
@@ -26,7 +29,7 @@ const NONE = 'none';
 
 /** The task that stands for the goal: proposed from its words, confirmed by the instructor, with two grades. */
 export function TaskPanel({ screen, flags, own, onChange }: Props) {
-  const { goals, task, counting } = screen;
+  const { goals, goalList = [], task, counting } = screen;
   const proposed = useMemo(
     () =>
       matchTasks(goals, [...own, ...TASKS])
@@ -47,65 +50,80 @@ export function TaskPanel({ screen, flags, own, onChange }: Props) {
     onChange({ task: { ...next, wanted: Math.max(next.wanted, next.today) } });
   };
   return (
-    <section aria-labelledby="task" className="space-y-1.5">
-      <h2 id="task" className="text-lead">
-        Task
-      </h2>
+    <div className="space-y-1.5">
       {!chosen && proposed.length > 0 && (
         <div className="flex flex-wrap items-center gap-1" role="group" aria-label="Tasks for this goal">
           <span className="text-small text-soft">From the goal:</span>
           {proposed.map((t) => (
-            <Press look="tool" key={t.id} className="px-1.5 py-px text-fine" onClick={() => choose(t.id)}>
+            <Press look="tool" key={t.id} className="min-h-8 px-2 text-small" onClick={() => choose(t.id)}>
               {t.name}
             </Press>
           ))}
         </div>
       )}
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <Select
-          label="What they want to do"
-          look="line"
-          value={chosen ? chosen.id : NONE}
-          onValue={choose}
-          options={[
-            { value: NONE, label: 'not chosen' },
-            ...[...own, ...TASKS].map((t) => ({ value: t.id, label: t.name })),
-          ]}
-        />
-        <Link className="pb-1 text-small text-soft underline" href="/tasks">
-          Your own tasks
-        </Link>
-        {task && chosen && (
-          <>
-            <Select
-              label="Grade today"
-              look="line"
-              value={String(task.today)}
-              onValue={(v) => grade('today', v)}
-              options={grades}
-            />
-            <Select
-              label="Grade wanted"
-              look="line"
-              value={String(task.wanted)}
-              onValue={(v) => grade('wanted', v)}
-              options={grades}
-            />
-          </>
-        )}
-        <Select
-          label="Breaths are counted"
-          look="line"
-          value={counting ?? 'aloud'}
-          onValue={(v) => onChange({ counting: v })}
-          options={labelled(COUNTINGS, COUNTING_LABEL)}
-        />
-      </div>
+      <Fold
+        title="Task"
+        said={chosen && task ? `${chosen.name}, grade ${task.today} → ${task.wanted}` : 'not chosen'}
+      >
+        <div className="space-y-3">
+          <Select
+            label="What they want to do"
+            look="line"
+            value={chosen ? chosen.id : NONE}
+            onValue={choose}
+            options={[
+              { value: NONE, label: 'not chosen' },
+              ...[...own, ...TASKS].map((t) => ({ value: t.id, label: t.name })),
+            ]}
+          />
+          {task && chosen && (
+            <>
+              <Select
+                label="Grade today"
+                look="line"
+                value={String(task.today)}
+                onValue={(v) => grade('today', v)}
+                options={grades}
+              />
+              <Select
+                label="Grade wanted"
+                look="line"
+                value={String(task.wanted)}
+                onValue={(v) => grade('wanted', v)}
+                options={grades}
+              />
+            </>
+          )}
+          <Select
+            label="Breaths are counted"
+            look="line"
+            value={counting ?? 'aloud'}
+            onValue={(v) => onChange({ counting: v })}
+            options={labelled(COUNTINGS, COUNTING_LABEL)}
+          />
+          <div className="flex flex-wrap gap-1" role="group" aria-label="What the client wants and does">
+            {GOALS.map((goal) => (
+              <Press
+                look="tool"
+                key={goal}
+                aria-pressed={goalList.includes(goal)}
+                className="min-h-8 px-2 text-small"
+                onClick={() => onChange({ goalList: toggled(goalList, goal) })}
+              >
+                {GOAL[goal].label}
+              </Press>
+            ))}
+          </div>
+          <Link className="text-small text-soft underline" href="/tasks">
+            Your own tasks
+          </Link>
+        </div>
+      </Fold>
       {verdict && verdict.open < 5 && (
         <p className="text-small text-care">
           Open up to grade {verdict.open}: {verdict.limits.join('; ')}.
         </p>
       )}
-    </section>
+    </div>
   );
 }

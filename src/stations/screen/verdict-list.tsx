@@ -1,6 +1,7 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { POSITION } from '@/core/body/positions';
 import type { Prop } from '@/core/body/props';
 import { catalogueOf, type OwnLibrary } from '@/core/drills/catalogue';
@@ -19,7 +20,7 @@ const MARK: Record<Status, { word: string; className: string }> = {
 };
 const ORDER: readonly Status[] = ['barred', 'missing', 'changed', 'allowed'];
 
-/** Every drill for this client: barred, changed or allowed, and why. */
+/** What to watch for, and in one line how many drills are barred, changed or allowed; each with its reasons behind a press. */
 export function VerdictList({
   library,
   flags,
@@ -32,6 +33,7 @@ export function VerdictList({
   /** What answers and goals add to the cautions. */
   said: readonly string[];
 }) {
+  const [open, setOpen] = useState(false);
   const [only, setOnly] = useState<Status | null>(null);
   const verdicts = useMemo(
     () => catalogueOf(library).map((drill) => ({ drill, ...verdictFor(drill, flags, props) })),
@@ -43,17 +45,62 @@ export function VerdictList({
     verdicts.filter((v) => v.status === status && (only === null || only === status)),
   );
   return (
-    <section aria-labelledby="verdicts" className="flex h-[630px] flex-col border-l border-rule pl-6">
-      <h2 id="verdicts" className="text-lead">
-        Available drills
-      </h2>
+    <section aria-label="Available drills" className="space-y-2">
+      <Press
+        look="row"
+        className="flex min-h-11 flex-wrap items-center gap-x-3 border-t border-rule"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        {open ? <ChevronDown size={16} aria-hidden /> : <ChevronRight size={16} aria-hidden />}
+        <span className="font-semibold" role="heading" aria-level={2}>
+          Drills
+        </span>
+        <span className="text-soft tabular-nums">
+          {ORDER.filter((s) => count(s) > 0)
+            .map((s) => `${count(s)} ${MARK[s].word}`)
+            .join(' · ')}
+        </span>
+      </Press>
+      {cautions.length > 0 && (
+        <ul className="border-l-4 border-care bg-sheet px-3 py-1.5 text-small">
+          {cautions.map((c) => (
+            <li key={c}>
+              <span className="font-bold text-care">Caution.</span> {c}
+            </li>
+          ))}
+        </ul>
+      )}
+      {open && (
+        <Drills {...{ only, onOnly: setOnly, count }}>
+          {shown.map((v) => (
+            <VerdictLine key={v.drillId} drill={v.drill} verdict={v} />
+          ))}
+        </Drills>
+      )}
+      <p className="text-fine text-soft">The client’s clinician and your local rules come first.</p>
+    </section>
+  );
+}
+
+type DrillsProps = {
+  only: Status | null;
+  onOnly: (status: Status | null) => void;
+  count: (status: Status) => number;
+  children: ReactNode;
+};
+
+/** The drills of one kind or of all, by their number. */
+function Drills({ only, onOnly, count, children }: DrillsProps) {
+  return (
+    <>
       <div className="flex gap-2 py-1.5">
         {ORDER.map((status) => (
           <Press
             look="bare"
             key={status}
             aria-pressed={only === status}
-            onClick={() => setOnly(only === status ? null : status)}
+            onClick={() => onOnly(only === status ? null : status)}
             className="border-b-[3px] border-transparent pr-4 text-left aria-pressed:border-rise"
           >
             <span
@@ -65,22 +112,10 @@ export function VerdictList({
           </Press>
         ))}
       </div>
-      {cautions.length > 0 && (
-        <ul className="mb-2 border-l-4 border-care bg-sheet px-3 py-1.5 text-small">
-          {cautions.map((c) => (
-            <li key={c}>
-              <span className="font-bold text-care">Caution.</span> {c}
-            </li>
-          ))}
-        </ul>
-      )}
-      <ul className="min-h-0 grow overflow-y-auto pr-1" tabIndex={0} aria-label="Drills and verdicts">
-        {shown.map((v) => (
-          <VerdictLine key={v.drillId} drill={v.drill} verdict={v} />
-        ))}
+      <ul className="max-h-[420px] overflow-y-auto pr-1" tabIndex={0} aria-label="Drills and verdicts">
+        {children}
       </ul>
-      <p className="pt-2 text-fine text-soft">The client’s clinician and your local rules come first.</p>
-    </section>
+    </>
   );
 }
 

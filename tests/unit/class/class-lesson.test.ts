@@ -15,11 +15,14 @@ import { gradeOf, taskForAll } from '@/core/class/own-task';
 import { atHand } from '@/core/class/own';
 import { POSITION } from '@/core/body/positions';
 import { LIBRARY } from '@/core/drills/library';
+import { asksFor, isSafetyAsk } from '@/core/lesson/asks';
 import { checkLesson } from '@/core/lesson/check';
 import { inSets, outOfSets } from '@/core/lesson/in-sets';
 import { step } from '@/core/run/step';
 import { lessonS } from '@/core/sequence/lesson';
+import type { Flags } from '@/core/screen/flags';
 import { mayBeDone } from '@/core/sequence/judge';
+import { Sequence } from '@/core/sequence/sequence.schema';
 import { drillOf, type Block } from '@/core/sequence/sequence';
 import { setNumber } from '@/core/sequence/set-block';
 import { gradeIn, TASK_PREFIX } from '@/core/task/prefix';
@@ -82,6 +85,39 @@ describe('the lesson of a class', () => {
     expect(ids).toEqual(expect.arrayContaining(['pregnancyAlarm', 'heart', 'floorToday', 'unwell']));
     expect(new Set(ids).size).toBe(ids.length);
     expect(ids.at(-1)).toBe('unwell');
+  });
+  it('leaves out no question of safety, however many files there are', () => {
+    const flags: Flags[] = [
+      { pregnancyWeek: 20 },
+      { postpartumWeeks: 5 },
+      { cardiac: true },
+      { eyePressure: true },
+      { copd: true },
+      { backPain: 'either' },
+      { ribInjury: 'left' },
+      { floorTension: true },
+      { neurological: true },
+      { reflux: true },
+    ];
+    const members = flags.map((f, i) => dropIn(`m${i}`, `M${i}`, f, 'lowQuiet'));
+    const made = must(asClassLesson(sequence, { ...asked, members })).sequence;
+    expect(Sequence.safeParse(made).success).toBe(true);
+    const ids = made.lesson!.asks.map((a) => a.id);
+    for (const f of flags)
+      for (const { id } of asksFor({ flags: f, places: [], upright: true }, { most: Infinity }))
+        if (isSafetyAsk(id)) expect(ids).toContain(id);
+    expect(ids).not.toContain('eaten');
+    expect(ids.at(-1)).toBe('unwell');
+    // One client with all of them is asked everything that may end the session, too.
+    const one = asksFor({ flags: Object.assign({}, ...flags) as Flags, places: [], upright: true });
+    expect(one.filter((a) => a.effect.end).map((a) => a.id)).toEqual([
+      'pregnancyAlarm',
+      'birthAlarm',
+      'heart',
+      'eyes',
+      'lungAlarm',
+      'backAlarm',
+    ]);
   });
   it('breaks none of the three rules that no lesson may break, whoever comes', () => {
     const rosters = [

@@ -134,3 +134,11 @@ describe('what was done of what was asked', () => {
     expect(adherenceOf({ plan, endedOn: null, reports: [] }, '2026-03-01').share).toBeNull();
   });
 });
+
+it('tells a first set that was left from whole sets', () => {
+  const at = (sets: number) =>
+    HomeReport.parse({ ...done(plan.from, slotsOn(plan, plan.from)[0]!.key), sets });
+  const left = (sets: number) =>
+    adherenceOf({ plan, endedOn: null, reports: [at(sets)] }, plan.from).leftFirst;
+  expect([left(0), left(1)]).toEqual([1, 0]);
+});

@@ -56,6 +56,17 @@ describe('a set that is counted by steps', () => {
     ]);
   });
 
+  it('is heard in steps as well where it is still to come', () => {
+    const { sequence, index, at, context } = walking();
+    const before = { sequence, state: { ...at(0).state, index: index - 1, blockS: 0 } };
+    const stride = strideNow(at(0))!;
+    const pips = tonesAhead(before, { ...context, waits: false })
+      .filter((t) => t.sound === 'pip')
+      .map((t) => t.atS);
+    const steps = pips.slice(1).map((t, i) => Math.round((t - pips[i]!) * 100) / 100);
+    expect(steps.filter((s) => s === stride.s).length).toBeGreaterThan(20);
+  });
+
   it('goes by the client’s own steps once these are tapped', () => {
     const { at, context } = walking();
     let now = at(0);

@@ -1,0 +1,44 @@
+'use client';
+
+import { answerTo, ASKED_GROUPS, notForThem } from '@/core/screen/asked';
+import type { Flags } from '@/core/screen/flags';
+import type { Screen } from '@/core/screen/screen';
+import type { AskedGroup } from '@/core/screen/screen.schema';
+import { Button } from '@/ui/button';
+import { Fold } from '@/ui/fold';
+import { FlagFields } from './flag-fields';
+
+type Props = {
+  question: AskedGroup;
+  screen: Pick<Screen, 'flags' | 'asked' | 'size'>;
+  onFlags: (flags: Flags) => void;
+  onAsked: (asked: AskedGroup[]) => void;
+};
+
+/** One question of the screening: answered with one press where nothing of it applies, else opened. */
+export function AskedFold({ question, screen, onFlags, onAsked }: Props) {
+  const { title, groups } = ASKED_GROUPS[question];
+  const answer = answerTo(screen, question);
+  const isNone = answer?.length === 0;
+  const others = (screen.asked ?? []).filter((q) => q !== question);
+  return (
+    <Fold
+      title={title}
+      said={answer === null ? 'not asked yet' : isNone ? 'none' : answer.join(' · ')}
+      aside={
+        (answer === null || isNone) && (
+          <Button
+            aria-pressed={isNone}
+            aria-label={`${title}: none of these`}
+            className="aria-pressed:bg-ink aria-pressed:text-paper"
+            onClick={() => onAsked(isNone ? others : [...others, question])}
+          >
+            None of these
+          </Button>
+        )
+      }
+    >
+      <FlagFields groups={groups} without={notForThem(screen)} flags={screen.flags} onChange={onFlags} />
+    </Fold>
+  );
+}

@@ -34,9 +34,7 @@ const HOUSES = [
   ['/', 'Today'],
   ['/classes', 'Classes'],
   ['/drills', 'Drills'],
-  ['/studio', 'Studio'],
   ['/settings', 'Settings'],
-  ['/words', 'Words'],
 ] as const;
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
@@ -59,9 +57,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           Skip to the page
         </a>
         <header className="no-print mx-auto flex max-w-[1280px] flex-wrap items-baseline gap-x-7 px-4 pt-3 pb-1 room:px-8">
-          <Link href="/" className="font-serif text-title font-semibold tracking-tight">
-            Kokyu
-          </Link>
+          <span className="font-serif text-title font-semibold tracking-tight">Kokyu</span>
           <nav aria-label="House" className="flex flex-wrap gap-x-5">
             {houses.map(([href, name]) => (
               <Link key={href} href={href} className="hover:underline">
@@ -78,9 +74,6 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
                 </Link>
               </>
             )}
-            <Link href="/about" className="text-soft hover:underline">
-              About
-            </Link>
             <KeysHelp />
           </span>
         </header>

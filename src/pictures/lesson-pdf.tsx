@@ -39,6 +39,7 @@ export function LessonPdf({ lesson, beside, cautions }: LessonPrinted) {
         <Part title="Ask today">
           {lesson.asks.map((ask) => (
             <Text key={ask.question}>
+              {ask.alone ? 'Alone: ' : ''}
               {quoted(ask.question)} If yes: {stopped(ask.ifYes)} Ask: {stopped(ask.ask)}
             </Text>
           ))}

@@ -161,6 +161,7 @@ export function LessonView(given: Props) {
         <ol className="space-y-1">
           {lesson.asks.map((ask) => (
             <li key={ask.question}>
+              {ask.alone && 'Alone: '}
               {quoted(ask.question)}{' '}
               <span className="text-soft">
                 If yes: {stopped(ask.ifYes)} Ask: {stopped(ask.ask)}

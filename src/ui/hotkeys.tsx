@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { Dialog } from './dialog';
 import { focusedByPointer, watchFocus } from './focus';
 import { keyOf, type Hotkey } from './own-keys';
@@ -104,6 +105,13 @@ export function useHotkeys(keys: readonly Hotkey[]): void {
   }, []);
 }
 
+/** Pages that are seldom needed. */
+const MORE = [
+  ['/studio', 'Studio totals'],
+  ['/words', 'All words'],
+  ['/about', 'About Kokyu'],
+] as const;
+
 const WordsHere = dynamic(() => import('./words-here').then((m) => m.WordsHere), { ssr: false });
 const KeyList = dynamic(() => import('./key-list').then((m) => m.KeyList), { ssr: false });
 
@@ -139,9 +147,16 @@ export function KeysHelp() {
       <Dialog
         open={open}
         onOpenChange={setOpen}
-        title="Keys and words of this screen"
+        title="Help"
         description="What a key does, a button does too. Enter and Space press what has the focus."
       >
+        <nav aria-label="More" className="flex gap-5 pb-3" onClick={() => setOpen(false)}>
+          {MORE.map(([href, name]) => (
+            <Link key={href} href={href} className="underline underline-offset-4">
+              {name}
+            </Link>
+          ))}
+        </nav>
         <KeyList keys={list} />
         <WordsHere />
       </Dialog>

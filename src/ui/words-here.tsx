@@ -27,11 +27,6 @@ export function WordsHere() {
           </div>
         ))}
       </dl>
-      <p className="text-fine">
-        <a className="underline underline-offset-4" href="/words">
-          all words
-        </a>
-      </p>
     </section>
   );
 }

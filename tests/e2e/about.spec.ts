@@ -13,7 +13,8 @@ test('About says what this is, where its records lie and what it is made of; one
   page,
 }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'About' }).click();
+  await page.getByRole('button', { name: 'Help ?' }).click();
+  await page.getByRole('link', { name: 'About Kokyu' }).click();
   await expect(page.getByRole('heading', { name: 'About' })).toBeVisible();
   await expect(page.getByText(DATABASE, { exact: false })).toBeVisible();
   const rows = page.getByRole('table').getByRole('row');

@@ -77,7 +77,7 @@ test('one open door becomes accounts: the owner takes over what is kept, and not
   browser,
 }) => {
   const page = await seat(browser);
-  await page.goto('/settings');
+  await page.goto('/settings#who');
   await page.getByRole('link', { name: 'Make accounts for several' }).click();
   await page.getByLabel('Your name, as others here see it').fill('Mara Quill');
   await page.getByLabel(/^Name to sign in by/).fill('Mara');

@@ -14,7 +14,7 @@ test('backups are set up, made, opened without Kokyu and seen to be gone', async
   const passphrase = 'a pier a boat a rope';
   try {
     await newClient(page, 'Kept in a backup');
-    await page.goto('/settings');
+    await page.goto('/settings#backups');
     const set = page.getByRole('button', { name: 'Set it, and make the first' });
     await page.getByLabel('Folder for backups, its whole path').fill(join(folder, 'nowhere'));
     await page.getByLabel(/^Passphrase/).fill(passphrase);

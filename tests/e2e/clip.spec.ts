@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { clipBody } from '../../src/core/simulate/clip';
 import { CLIP_OF_TEST } from './clips/body';
-import { everyIssueFor, newClient, propose, saved, startRunning } from './helpers';
+import { everyIssueFor, newClient, propose, saved, startRunning, unfold } from './helpers';
 
 const CLIPS = join(__dirname, 'clips');
 const body = clipBody(CLIP_OF_TEST);
@@ -302,7 +302,7 @@ test('a film is kept only with consent and in the folder that was named, runs in
     await saved(page);
     const first = page.url();
 
-    await page.goto('/settings');
+    await page.goto('/settings#films');
     const named = page.getByLabel('Folder for films, its whole path');
     for (const [path, why] of [
       ['films', 'Give the whole path'],
@@ -323,6 +323,7 @@ test('a film is kept only with consent and in the folder that was named, runs in
     expect(readdirSync(folder)).toEqual([]);
     await saved(page);
     await page.goto(`${client}/screen`);
+    await unfold(page, 'Consent, props, size');
     await page.getByRole('checkbox', { name: 'to be filmed' }).click();
     await saved(page);
 

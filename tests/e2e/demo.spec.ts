@@ -45,6 +45,7 @@ for (const person of PEOPLE) {
     await page.goto(`${file}/screen`);
     if (person.caution) await expect(page.getByText(person.caution)).toBeVisible();
     if (person.barred) {
+      await page.getByRole('button', { name: /^Drills/ }).click();
       const line = page.getByRole('listitem').filter({ hasText: person.barred });
       await expect(line).toContainText('barred');
     }

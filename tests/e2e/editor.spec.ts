@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, propose, saved } from './helpers';
+import { demoClient, newClient, propose, saved, unfold } from './helpers';
 
 const staves = (page: Page) => page.getByRole('region', { name: 'Staves' });
 const blocks = (page: Page) => staves(page).getByRole('button');
@@ -208,6 +208,7 @@ test('a template starts a sequence for another client, changed where that one ne
   await page.getByRole('button', { name: 'Keep template' }).click();
   await expect(page.getByText(/can be started from/)).toBeVisible();
   const file = await newClient(page, 'From a template');
+  await unfold(page, 'Pregnancy, birth, pelvic floor');
   await page.getByLabel('pregnancy, weeks').fill('30');
   await saved(page);
   await page.goto(`${file}/write`);

@@ -10,6 +10,15 @@ export async function newClient(page: Page, name: string): Promise<string> {
   return new URL(page.url()).pathname.replace(/\/screen$/, '');
 }
 
+/** Opens a question of Screen that is put away in one line; the section is what stands in it. */
+export async function unfold(page: Page, title: string): Promise<Locator> {
+  const section = page.getByRole('region', { name: title, exact: true });
+  const line = section.getByRole('button', { name: title }).first();
+  if ((await line.getAttribute('aria-expanded')) !== 'true') await line.click();
+  await expect(line).toHaveAttribute('aria-expanded', 'true');
+  return section;
+}
+
 export const saved = (page: Page) => expect(page.getByText(/^All saved/)).toBeVisible();
 
 /** The file of a client of the made-up house. */

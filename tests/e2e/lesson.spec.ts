@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, saved, textOf } from './helpers';
+import { demoClient, newClient, saved, textOf, unfold } from './helpers';
 
 // A room that nobody set up shows one thing at a time.
 test.use({ storageState: { cookies: [], origins: [] } });
@@ -10,9 +10,10 @@ test('a goal becomes a task, and with a complaint and an answer of the day a les
   const file = await demoClient(page, 'Sunniva A.');
   await page.goto(`${file}/screen`);
   await page.getByRole('group', { name: 'Tasks for this goal' }).getByRole('button').first().click();
+  await unfold(page, 'Task');
   await expect(page.getByLabel('Grade today')).toBeVisible();
   await page.getByLabel('Grade wanted').selectOption('4');
-  const complaints = page.getByRole('region', { name: 'Where it hurts' });
+  const complaints = await unfold(page, 'Where it hurts today');
   await complaints.getByRole('radio', { name: 'Back' }).click();
   await complaints.getByRole('button', { name: 'low back', exact: true }).click();
   await complaints.getByRole('radio', { name: 'Left' }).click();
@@ -149,7 +150,7 @@ test('a task of one’s own is copied, changed, shared, and found by the words o
     .getByRole('group', { name: 'Tasks for this goal' })
     .getByRole('button', { name: 'Haul a net over the rail' })
     .click();
-  await expect(page.getByLabel('Grade today')).toBeVisible();
+  await expect(page.getByText('Haul a net over the rail, grade 1 → 5')).toBeVisible();
   await saved(page);
   await page.goto(`${file}/write`);
   await expect(page.locator('[data-lesson]')).toContainText('Haul a net over the rail');

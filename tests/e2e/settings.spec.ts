@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { USUAL_HOUSE } from '@/core/base/house';
 import { DATABASE } from '../../playwright.config';
-import { demoClient, everyIssueFor, firstOf, newClient, saved, textOf } from './helpers';
+import { demoClient, everyIssueFor, firstOf, newClient, saved, textOf, unfold } from './helpers';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -27,6 +27,7 @@ test('what a studio writes and measures in is set in one place, is seen elsewher
   await page.goto('/');
   await page.getByRole('navigation', { name: 'House' }).getByRole('link', { name: 'Settings' }).click();
   await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
+  await unfold(page, 'Writing and measuring');
   await expect(page.getByLabel('Name of the studio')).toBeEnabled();
   await page.getByLabel('Name of the studio').pressSequentially('The Lower Room');
   await expect(page.getByText('Kept.', { exact: true })).toBeVisible();
@@ -43,6 +44,7 @@ test('what a studio writes and measures in is set in one place, is seen elsewher
   // A height is typed key by key in inches and kept in centimetres.
   const file = await newClient(page, 'Measured in inches');
   await page.goto(`${file}/screen`);
+  await unfold(page, 'Consent, props, size');
   const height = page.getByLabel('height, in');
   await expect(height).toBeEnabled();
   await height.pressSequentially('66.5');
@@ -55,6 +57,7 @@ test('what a studio writes and measures in is set in one place, is seen elsewher
     kept<{ size: { heightCm: number } }>(`select data from screens where client_id = '${id}'`).size.heightCm,
   ).toBeCloseTo(168.91, 2);
   await page.reload();
+  await unfold(page, 'Consent, props, size');
   await expect(height).toHaveValue('66.5');
   await height.fill('2');
   await expect(page.getByText(/^Not kept: at least/)).toBeVisible();
@@ -75,7 +78,7 @@ test('what a studio writes and measures in is set in one place, is seen elsewher
   const days = page.locator('svg text', { hasText: /^(Mon|Tue|Wed|Thu|Fri|Sat|Sun)$/ });
   await expect(days.first()).toHaveText('Sun');
 
-  await page.goto('/settings');
+  await page.goto('/settings#house');
   await page.getByRole('radio', { name: 'Monday' }).click();
   await expect.poll(() => house()?.firstDay).toBe(1);
   await page.getByRole('button', { name: 'Take the last change back' }).click();
@@ -90,6 +93,8 @@ test('figures of one’s own hold at once, carry their source, and a caution can
   page,
 }) => {
   await page.goto('/settings');
+  await unfold(page, 'Lying on the back in pregnancy');
+  await unfold(page, 'Thresholds');
   const week = page.getByLabel('in pregnancy no long work on the back from week');
   await week.fill('40');
   await expect(page.getByText('Not kept: at most 28.')).toBeVisible();
@@ -106,7 +111,7 @@ test('figures of one’s own hold at once, carry their source, and a caution can
   await expect(page.getByRole('dialog').getByLabel('quiet breathing reads as fast above')).toHaveValue(
     '17.5',
   );
-  await page.goto('/settings');
+  await page.goto('/settings#held-against');
   await page.getByRole('button', { name: 'Shipped figures for all' }).click();
   await expect.poll(own).toEqual({});
 });
@@ -117,7 +122,7 @@ test('sound and screen of Coach stand there too, in this browser', async ({ page
     const voices = ['Ash', 'Elm'].map((name) => ({ name, lang: 'en-GB', localService: true }));
     speechSynthesis.getVoices = () => voices as unknown as SpeechSynthesisVoice[];
   });
-  await page.goto('/settings');
+  await page.goto('/settings#machine');
   await page.getByLabel('The voice').selectOption('Elm');
   expect(await everyIssueFor(page)).toEqual([]);
   await page.getByRole('radio', { name: 'goes by the clock' }).click();

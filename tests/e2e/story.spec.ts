@@ -1,6 +1,6 @@
 import { mean } from '@/core/base/statistics';
 import { expect, test, type Page } from '@playwright/test';
-import { figure, newClient, pressAt, propose, saved, sineCsv, startRunning } from './helpers';
+import { figure, newClient, pressAt, propose, saved, sineCsv, startRunning, unfold } from './helpers';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -16,15 +16,20 @@ test('Screen: flags bar and change drills at once, a red flag closes Coach', asy
   // A second try of the story is a client of its own.
   name = `Maren ${'QRST'[test.info().retry]}.`;
   file = await newClient(page, name);
-  await page.getByLabel('to be watched').click();
+  await page.getByRole('button', { name: 'May be watched' }).click();
   await page.getByLabel('Goals', { exact: true }).fill('breathe quietly on the stairs');
+  await unfold(page, 'Pregnancy, birth, pelvic floor');
   await page.getByLabel('pregnancy, weeks').fill('60');
   await expect(page.getByText('Not kept: at most 44.')).toBeVisible();
   await page.getByLabel('pregnancy, weeks').fill('');
+  await page.getByRole('button', { name: 'Heart, lungs, nerves, pressure: none of these' }).click();
+  await unfold(page, 'Positions that are out');
   await page.getByLabel('knees cannot kneel').click();
+  await page.getByRole('button', { name: /^Drills/ }).click();
   const folded = page.getByRole('listitem').filter({ hasText: 'Folded back, breathe behind' });
   await expect(folded).toContainText('barred');
   await expect(folded).toContainText('knees cannot kneel (common practice)');
+  await unfold(page, 'Consent, props, size');
   for (const prop of ['straw', 'soft ball', 'stiff towel'])
     await page.getByRole('button', { name: prop, exact: true }).click();
   await page.getByRole('button', { name: 'fainting' }).click();
@@ -201,6 +206,7 @@ test('Write: proposes within the time, edits recompute to the second, undo and r
 
 test('Write: a block that breaks a rule is marked and cannot be coached', async () => {
   await page.goto(`${file}/screen`);
+  await unfold(page, 'Heart, lungs, nerves, pressure');
   await page.getByLabel('seizures, neurological disease').click();
   await saved(page);
   await page.goBack();

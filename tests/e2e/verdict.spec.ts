@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newClient, propose, saved, startRunning } from './helpers';
+import { newClient, propose, saved, startRunning, unfold } from './helpers';
 
 /** Every station says so, and offers nothing to begin. */
 async function stopsEverywhere(page: Page, file: string, what: string): Promise<void> {
@@ -17,6 +17,7 @@ test('bleeding that is answered with yes stops every station until it is written
   const file = await newClient(page, 'Thirty-four weeks');
   await propose(page, file, 20);
   await page.goto(`${file}/screen`);
+  await unfold(page, 'Pregnancy, birth, pelvic floor');
   await page.getByLabel('pregnancy, weeks').fill('34');
   const yes = page
     .getByRole('region', { name: 'Ask as well' })

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demoClient, propose, saved } from './helpers';
+import { demoClient, propose, saved, unfold } from './helpers';
 
 test('a proposal says how good it is, until it is changed by hand', async ({ page }) => {
   const file = await demoClient(page, 'Bram T.');
@@ -30,6 +30,7 @@ test('the air-moved guard marks what would over-breathe and eases it in one step
   await expect(air).toContainText('too much in');
   await saved(page);
   await page.goto(`${file}/screen`);
+  await unfold(page, 'Consent, props, size');
   await page.getByLabel('height, cm').fill('162');
   await page.getByLabel('age, y').fill('300');
   await expect(page.getByText('Not kept: at most 105.')).toBeVisible();

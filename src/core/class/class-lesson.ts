@@ -17,6 +17,7 @@ import { atHand, type ClassRoom } from './own';
 import type { ClassRun } from './class.schema';
 import { seatsOf, type Seat } from './common';
 import { planClass, type ClassInput, type ClassPlan } from './plan-class';
+import { taskById } from '../task/library';
 import { gradeOf, memberToday, taskForAll } from './own-task';
 
 /** What a class is taught towards, besides what it is planned from. */
@@ -160,20 +161,42 @@ function signOfAll(needs: Needs, members: readonly Member[]): Sign {
 }
 
 /**
- * What the room is asked: each question that anybody’s file calls for once, the gravest first, and to everybody, so that
- * nobody is told by a question. Questions of comfort go where there are too many, those of safety never.
+ * What is asked before a class, each question that anybody’s file calls for once, the gravest first. To the room, so that
+ * nobody is told by a question, as many as it listens to and all that may end the session; what else is about safety is
+ * asked of those alone whom it concerns, and of comfort nothing more.
  */
 function asksOfAll(members: readonly Member[], task: Task): Lesson['asks'] {
-  const found = new Map<string, { rank: number; ask: Lesson['asks'][number] }>();
-  for (const { plan } of members)
-    asksFor({ flags: plan.flags, places: [], upright: true, task }, { most: Infinity }).forEach(
-      ({ id, question, ifYes, ask }, rank) => {
-        const before = found.get(id);
-        if (!before || rank < before.rank) found.set(id, { rank, ask: { id, question, ifYes, ask } });
-      },
-    );
-  const all = [...found.values()].sort((a, b) => a.rank - b.rank).map((f) => f.ask);
-  const last = all.filter((a) => a.id === 'unwell');
-  const others = all.filter((a) => a.id !== 'unwell');
-  return [...others.filter((a, i) => i < MOST_ASKED - last.length || isSafetyAsk(a.id!)), ...last];
+  const found = new Map<string, { rank: number; ends: boolean; ask: Lesson['asks'][number] }>();
+  for (const member of members)
+    asksOfOne(member, task).forEach(({ id, question, ifYes, ask, effect }, rank) => {
+      const before = found.get(id);
+      if (!before || rank < before.rank)
+        found.set(id, { rank, ends: effect.end === true, ask: { id, question, ifYes, ask } });
+    });
+  const all = [...found.values()].sort((a, b) => Number(b.ends) - Number(a.ends) || a.rank - b.rank);
+  const last = all.filter((f) => f.ask.id === 'unwell').map((f) => f.ask);
+  const others = all.filter((f) => f.ask.id !== 'unwell');
+  const isToAll = (f: (typeof others)[number], i: number) => f.ends || i < MOST_ASKED - last.length;
+  const alone = others.filter((f, i) => !isToAll(f, i) && isSafetyAsk(f.ask.id!));
+  return [
+    ...others.filter(isToAll).map((f) => f.ask),
+    ...last,
+    ...alone.map((f) => ({ ...f.ask, alone: true as const })),
+  ];
+}
+
+/** Every question that somebody’s file calls for. */
+const asksOfOne = ({ plan }: Member, task: Task) =>
+  asksFor({ flags: plan.flags, places: [], upright: true, task }, { most: Infinity });
+
+/** Whom a question concerns that is asked alone: their entries of the roster. */
+export function asksAlone(
+  members: readonly Member[],
+  id: string,
+  { task }: Pick<Lesson, 'task'>,
+  own: readonly Task[] = [],
+): string[] {
+  const done =
+    (task?.taskId === undefined ? undefined : taskById(task.taskId, own)) ?? taskForAll([], undefined);
+  return members.filter((m) => asksOfOne(m, done).some((a) => a.id === id)).map((m) => m.id);
 }

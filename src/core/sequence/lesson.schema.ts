@@ -89,6 +89,8 @@ const LessonAsk = z.object({
   question: line(300),
   ifYes: line(),
   ask: line(200),
+  /** In a class: asked of those alone whom it concerns, and not of the room. */
+  alone: z.optional(z.literal(true)),
 });
 
 /** What is taken at both ends: same position, same words, same instrument. */

@@ -152,6 +152,8 @@ export function ClassCoach({
           name={name}
           lesson={opening}
           people={record.people}
+          members={members}
+          ownTasks={ownTasks}
           status={status}
           on={say}
           onBegin={() => {

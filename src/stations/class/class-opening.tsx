@@ -4,7 +4,10 @@ import { useState, type ReactNode } from 'react';
 import { stopped, upper } from '@/core/base/sentence';
 import type { ClassEvent, ClassPerson } from '@/core/class/class-run';
 import { askId } from '@/core/lesson/answers';
+import { asksAlone } from '@/core/class/class-lesson';
+import type { Member } from '@/core/class/member';
 import type { Lesson } from '@/core/sequence/lesson.schema';
+import type { Task } from '@/core/task/task.schema';
 import { OpeningFrame } from '@/stations/coach/opening-frame';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -15,6 +18,8 @@ type Props = {
   name: string;
   lesson: Lesson;
   people: readonly ClassPerson[];
+  members: readonly Member[];
+  ownTasks: readonly Task[];
   status: ReactNode;
   on: (event: ClassEvent) => void;
   onBegin: () => void;
@@ -22,7 +27,8 @@ type Props = {
 };
 
 /** What comes before the first block of a class: questions to the room, then the sign that each takes of themselves. */
-export function ClassOpening({ name, lesson, people, status, on, onBegin, onLeave }: Props) {
+export function ClassOpening(given: Props) {
+  const { name, lesson, people, status, on, onBegin, onLeave } = given;
   const [at, setAt] = useState<'asks' | 'sign'>('asks');
   const here = people.filter((p) => p.present);
   const taken = here.some((p) => p.lesson?.first);
@@ -39,7 +45,7 @@ export function ClassOpening({ name, lesson, people, status, on, onBegin, onLeav
       lesson={lesson.title}
     >
       {at === 'asks' ? (
-        <Asks lesson={lesson} people={people} on={on} />
+        <Asks {...given} />
       ) : (
         <div className="space-y-4">
           <p className="text-title">“{lesson.sign.words}”</p>
@@ -71,19 +77,64 @@ export function ClassOpening({ name, lesson, people, status, on, onBegin, onLeav
   );
 }
 
-/** The questions, put to everybody; whoever says yes is tapped. */
-function Asks({ lesson, people, on }: Pick<Props, 'lesson' | 'people' | 'on'>) {
+type AsksProps = Pick<Props, 'lesson' | 'people' | 'members' | 'ownTasks' | 'on'>;
+
+/** The questions, put to everybody; whoever says yes is tapped. After them those that concern one or two, asked alone. */
+function Asks({ lesson, people, members, ownTasks, on }: AsksProps) {
+  const asks = lesson.asks.map((ask, i) => ({ ...ask, id: askId(lesson.asks, i) }));
+  const alone = asks
+    .filter((a) => a.alone)
+    .map((ask) => {
+      const whom = asksAlone(members, ask.id, lesson, ownTasks);
+      return { ask, people: people.filter((p) => whom.includes(p.id)) };
+    })
+    .filter((a) => a.people.some((p) => p.present));
+  return (
+    <div className="space-y-6">
+      <AskList asks={asks.filter((a) => !a.alone)} people={people} on={on} />
+      {alone.length > 0 && (
+        <section aria-labelledby="alone" className="space-y-4 border-t border-rule pt-4">
+          <h2 id="alone" className="text-lead text-soft">
+            Ask alone, out of the others’ hearing
+          </h2>
+          {alone.map((a) => (
+            <AskList key={a.ask.id} asks={[a.ask]} people={a.people} named on={on} />
+          ))}
+        </section>
+      )}
+    </div>
+  );
+}
+
+type AskListProps = Pick<Props, 'people' | 'on'> & {
+  asks: readonly (Lesson['asks'][number] & { id: string })[];
+  /** Whom they concern stands beside them. */
+  named?: boolean;
+};
+
+function AskList({ asks, people, named = false, on }: AskListProps) {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <ol className="space-y-4">
-      {lesson.asks.map((ask, i) => {
-        const id = askId(lesson.asks, i);
+      {asks.map((ask) => {
+        const { id } = ask;
         const yes = people.filter((p) => p.lesson?.day?.[id] === true);
         return (
           <li key={id} className="space-y-2">
             <div className="grid grid-cols-1 gap-x-6 gap-y-2 room:grid-cols-[1fr_auto]">
               <div>
-                <p className="text-title">{ask.question}</p>
+                <p className={named ? 'text-lead' : 'text-title'}>
+                  {named && (
+                    <strong dir="auto">
+                      {people
+                        .filter((p) => p.present)
+                        .map((p) => p.initials)
+                        .join(', ')}
+                      :{' '}
+                    </strong>
+                  )}
+                  {ask.question}
+                </p>
                 {yes.length > 0 && (
                   <p className="text-lead text-care" role="status">
                     <strong dir="auto">{yes.map((p) => p.initials).join(', ')}</strong>: {stopped(ask.ifYes)}{' '}

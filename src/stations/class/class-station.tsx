@@ -319,7 +319,7 @@ const Around = ({ lesson }: { lesson: Lesson }) => (
   <div className="space-y-0.5 text-small" aria-label="The lesson">
     <p className="text-lead">{lesson.idea}</p>
     <p className="text-soft">
-      First {lesson.asks.length} questions to the room, then the sign, which each takes at both ends: “
+      {lesson.asks.filter((a) => !a.alone).length} questions to the room, then each one’s sign: “
       {lesson.sign.words}”
     </p>
   </div>

@@ -10,6 +10,7 @@ import type { Task } from '@/core/task/task.schema';
 import type { Flags } from '@/core/screen/flags';
 import { complaintsSay } from '@/core/screen/complaints';
 import type { RedFlag } from '@/core/screen/red-flags';
+import { answerTo } from '@/core/screen/asked';
 import { answersSay } from '@/core/screen/questions';
 import { flagsOf, stopsOf, withAnswers, withRedFlags } from '@/core/screen/known';
 import { goalsSay } from '@/core/safety/verdict';
@@ -17,6 +18,7 @@ import type { Screen } from '@/core/screen/screen';
 import { ASKED } from '@/core/screen/screen.schema';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
+import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/choice';
 import { Fold } from '@/ui/fold';
 import { AskedFold } from './asked-fold';
@@ -53,7 +55,15 @@ type Props = {
 
 const CONSENT = { watched: 'to be watched', filmed: 'to be filmed', touched: 'to be touched' } as const;
 const CONSENTS = Object.keys(CONSENT) as (keyof typeof CONSENT)[];
-const OF_A_WOMAN: readonly RedFlag[] = ['bleedingOrFluid', 'contractions'];
+/** Red flags of a pregnancy and the weeks after a birth. */
+const OF_BEARING: readonly RedFlag[] = ['bleedingOrFluid', 'contractions'];
+
+/** Whether nobody has said yet that there is neither a pregnancy nor a birth behind. */
+const mayBear = ({ flags, asked, size, redFlags }: Screen): boolean =>
+  flags.pregnancyWeek !== undefined ||
+  flags.postpartumWeeks !== undefined ||
+  redFlags.some((r) => OF_BEARING.includes(r.flag)) ||
+  (size?.sex !== 'man' && answerTo({ flags, asked }, 'birth') === null);
 
 /** What a fold says of a list, or that there is nothing on it. */
 const listed = (list: readonly string[], none: string): string =>
@@ -86,13 +96,14 @@ export function ScreenStation({
   const goals = screen.goalList ?? [];
   const whom = { flags: screen.flags, goals, size: screen.size };
   const said = [...answersSay(whom, screen.answers ?? {}), ...goalsSay(goals)];
+  const next = ASKED.find((question) => answerTo(screen, question) === null);
   const change = (part: Partial<Screen>) => set((s) => ({ ...s, ...part }));
   return (
     <div className="grid grid-cols-1 gap-9 desk:grid-cols-[minmax(0,1fr)_400px]">
       <div className="flex flex-col gap-3">
         <RedFlags
           records={screen.redFlags}
-          without={screen.size?.sex === 'man' ? OF_A_WOMAN : []}
+          without={mayBear(screen) ? [] : OF_BEARING}
           onChange={(redFlags) => set((s) => withRedFlags(s, redFlags))}
         />
         <div>
@@ -104,6 +115,7 @@ export function ScreenStation({
               key={question}
               question={question}
               screen={screen}
+              isNext={question === next}
               onFlags={(flags) => change({ flags })}
               onAsked={(asked) => change({ asked })}
             />
@@ -122,39 +134,41 @@ export function ScreenStation({
             onAnswers={(answers) => set((s) => withAnswers(s, answers, new Date().toISOString()))}
           />
           <Fold
-            title="Props at hand"
-            said={listed(
-              screen.props.map((p) => PROP_LABEL[p]),
-              'none',
-            )}
-          >
-            <PropFields props={screen.props} onChange={(props) => change({ props })} />
-          </Fold>
-          <Fold
-            title="Consent"
-            said={listed(
-              CONSENTS.filter((c) => screen.consent[c]).map((c) => CONSENT[c]),
-              'none given yet',
-            )}
-          >
-            {CONSENTS.map((key) => (
-              <CheckField
-                key={key}
-                label={CONSENT[key]}
-                checked={screen.consent[key]}
-                onChecked={(v) => set((s) => ({ ...s, consent: { ...s.consent, [key]: v } }))}
-              />
-            ))}
-          </Fold>
-          <Fold
-            title="Body size"
-            said={
-              screen.size
-                ? `${screen.size.heightCm} cm, ${screen.size.ageY} years, ${screen.size.sex}`
-                : 'for volumes; an ordinary one is assumed'
+            title="Consent, props, size"
+            said={[
+              listed(
+                CONSENTS.filter((c) => screen.consent[c]).map((c) => CONSENT[c]),
+                'no consent yet',
+              ),
+              listed(
+                screen.props.map((p) => PROP_LABEL[p]),
+                'no props',
+              ),
+              screen.size ? `${screen.size.heightCm} cm, ${screen.size.ageY} years` : 'usual size',
+            ].join(' · ')}
+            aside={
+              !screen.consent.watched &&
+              next === undefined && (
+                <Button onClick={() => change({ consent: { ...screen.consent, watched: true } })}>
+                  May be watched
+                </Button>
+              )
             }
           >
-            <SizeFields size={screen.size} onChange={(size) => change({ size })} />
+            <div className="space-y-4">
+              <div role="group" aria-label="Consent">
+                {CONSENTS.map((key) => (
+                  <CheckField
+                    key={key}
+                    label={CONSENT[key]}
+                    checked={screen.consent[key]}
+                    onChecked={(v) => set((s) => ({ ...s, consent: { ...s.consent, [key]: v } }))}
+                  />
+                ))}
+              </div>
+              <PropFields props={screen.props} onChange={(props) => change({ props })} />
+              <SizeFields size={screen.size} onChange={(size) => change({ size })} />
+            </div>
           </Fold>
         </div>
         <div className="sticky bottom-0 mt-auto flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule bg-paper py-2">

@@ -24,7 +24,7 @@ type Props = {
 };
 
 /** So many tasks are proposed for a goal. */
-const PROPOSED = 3;
+const PROPOSED = 2;
 const NONE = 'none';
 
 /** The task that stands for the goal: proposed from its words, confirmed by the instructor, with two grades. */

@@ -48,7 +48,7 @@ export function VerdictList({
     <section aria-label="Available drills" className="space-y-2">
       <Press
         look="row"
-        className="flex min-h-11 flex-wrap items-center gap-x-3 border-t border-rule"
+        className="flex min-h-11 items-center gap-3 border-t border-rule"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
@@ -56,7 +56,7 @@ export function VerdictList({
         <span className="font-semibold" role="heading" aria-level={2}>
           Drills
         </span>
-        <span className="text-soft tabular-nums">
+        <span className="min-w-0 text-soft tabular-nums">
           {ORDER.filter((s) => count(s) > 0)
             .map((s) => `${count(s)} ${MARK[s].word}`)
             .join(' · ')}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Fold } from '@/ui/fold';
 import { useState } from 'react';
 import { inMb } from '@/core/base/megabytes';
 import type { Result } from '@/core/base/result';
@@ -38,63 +39,74 @@ export function Backups({ backup, backUp, setUpBackups }: BackupsProps) {
     else setAnew(false);
   };
   return (
-    <section aria-labelledby="backups" className="space-y-3 border-t border-rule pt-4">
-      <h2 id="backups" className="text-lead">
-        Backups
-      </h2>
-      <p className="max-w-[95ch] text-small">
-        Everything but films in one file, closed by a passphrase. Each is opened again and compared before it
-        counts. Kept are the newest of seven days, five weeks and twelve months. Choose a folder on another
-        disk, or one that is carried elsewhere. Without the passphrase nobody opens one, Kokyu included: keep
-        it on paper, apart from the machine.
-      </p>
-      {backup && (
-        <div className="space-y-2">
-          <p className="text-small">
-            {backup.last ? (
-              <>
-                Last one: {dates.moment(backup.last.at)}, {inMb(backup.last.bytes)}, in {backup.folder}.
-              </>
-            ) : (
-              <>None was made yet, in {backup.folder}.</>
-            )}{' '}
-            <span className="text-soft">
-              One a day while Kokyu runs; {backup.files.length} in the folder
-              {backup.files.length > 0 && (
+    <Fold
+      id="backups"
+      title="Backups"
+      said={
+        !backup
+          ? 'none yet'
+          : backup.failed
+            ? 'the last one failed'
+            : backup.last
+              ? `last one ${dates.day(backup.last.at)}`
+              : 'none made yet'
+      }
+    >
+      <div className="space-y-3">
+        <p className="max-w-[95ch] text-small">
+          Everything but films in one file, closed by a passphrase. Each is opened again and compared before
+          it counts. Kept are the newest of seven days, five weeks and twelve months. Choose a folder on
+          another disk, or one that is carried elsewhere. Without the passphrase nobody opens one, Kokyu
+          included: keep it on paper, apart from the machine.
+        </p>
+        {backup && (
+          <div className="space-y-2">
+            <p className="text-small">
+              {backup.last ? (
                 <>
-                  , the oldest of <When at={backup.files.at(-1)!.at} />
+                  Last one: {dates.moment(backup.last.at)}, {inMb(backup.last.bytes)}, in {backup.folder}.
                 </>
-              )}
-              .
-            </span>
-          </p>
-          {backup.failed && (
-            <Notice level="care">
-              The backup of {dates.moment(backup.failed.at)} failed. {backup.failed.why}
-            </Notice>
-          )}
-          {!backup.failed && backup.stale && (
-            <Notice level="care">The last backup is older than a day and a half, or gone.</Notice>
-          )}
-          <div className="flex flex-wrap items-center gap-5">
-            <Button disabled={busy} onClick={() => void work(backUp)}>
-              {busy ? 'Backing up …' : 'Back up now'}
-            </Button>
-            <Press look="quiet" onClick={() => setAnew(!anew)}>
-              another folder or passphrase
-            </Press>
+              ) : (
+                <>None was made yet, in {backup.folder}.</>
+              )}{' '}
+              <span className="text-soft">
+                One a day while Kokyu runs; {backup.files.length} in the folder
+                {backup.files.length > 0 && (
+                  <>
+                    , the oldest of <When at={backup.files.at(-1)!.at} />
+                  </>
+                )}
+                .
+              </span>
+            </p>
+            {backup.failed && (
+              <Notice level="care">
+                The backup of {dates.moment(backup.failed.at)} failed. {backup.failed.why}
+              </Notice>
+            )}
+            {!backup.failed && backup.stale && (
+              <Notice level="care">The last backup is older than a day and a half, or gone.</Notice>
+            )}
+            <div className="flex flex-wrap items-center gap-5">
+              <Button disabled={busy} onClick={() => void work(backUp)}>
+                {busy ? 'Backing up …' : 'Back up now'}
+              </Button>
+              <Press look="quiet" onClick={() => setAnew(!anew)}>
+                another folder or passphrase
+              </Press>
+            </div>
           </div>
-        </div>
-      )}
-      {(!backup || anew) && (
-        <SetUp
-          folder={backup?.folder ?? ''}
-          busy={busy}
-          onSet={(asked) => void work(() => setUpBackups(asked))}
-        />
-      )}
-      {error && <Notice level="care">{error}</Notice>}
-    </section>
+        )}
+        {(!backup || anew) && (
+          <SetUp
+            folder={backup?.folder ?? ''}
+            busy={busy}
+            onSet={(asked) => void work(() => setUpBackups(asked))}
+          />
+        )}
+        {error && <Notice level="care">{error}</Notice>}
+      </div>
+    </Fold>
   );
 }
 

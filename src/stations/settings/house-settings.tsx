@@ -1,5 +1,6 @@
 'use client';
 
+import { Fold } from '@/ui/fold';
 import { datesIn } from '@/core/base/dates';
 import { DATE_LANGUAGES, HOUSE_SAID, type House } from '@/core/base/house';
 import type { Result } from '@/core/base/result';
@@ -37,62 +38,65 @@ export function HouseSettings({ house, today, setHouse }: Props) {
   const dates = useDates();
   const set = (patch: Partial<House>) => change({ ...value, ...patch });
   return (
-    <section aria-labelledby="house" className="space-y-1">
-      <h2 id="house" className="text-lead">
-        Writing and measuring
-      </h2>
-      <Setting {...HOUSE_SAID.name}>
-        <TextField
-          label={HOUSE_SAID.name.label}
-          className="[&>span:first-child]:sr-only"
-          value={value.name}
-          maxLength={80}
-          dir="auto"
-          onValue={(name) => set({ name })}
-        />
-      </Setting>
-      <Setting {...HOUSE_SAID.length}>
-        <Choice
-          label={HOUSE_SAID.length.label}
-          hideLabel
-          options={LENGTHS}
-          value={value.length}
-          onValue={(length) => length && set({ length })}
-        />
-      </Setting>
-      <Setting {...HOUSE_SAID.weight}>
-        <Choice
-          label={HOUSE_SAID.weight.label}
-          hideLabel
-          options={WEIGHTS}
-          value={value.weight}
-          onValue={(weight) => weight && set({ weight })}
-        />
-      </Setting>
-      <Setting {...HOUSE_SAID.firstDay}>
-        <Choice
-          label={HOUSE_SAID.firstDay.label}
-          hideLabel
-          options={DAYS}
-          value={String(value.firstDay) as '1' | '6' | '7'}
-          onValue={(day) => day && set({ firstDay: Number(day) as House['firstDay'] })}
-        />
-      </Setting>
-      <Setting {...HOUSE_SAID.language}>
-        <Select
-          label={HOUSE_SAID.language.label}
-          hideLabel
-          look="line"
-          value={value.language ?? ''}
-          onValue={(tag) => set({ language: tag === '' ? null : tag })}
-          options={[
-            { value: '', label: 'as each browser asks' },
-            ...DATE_LANGUAGES.map((tag) => ({ value: tag, label: languageSaid(tag, new Date(today)) })),
-          ]}
-        />
-        <p className="pt-1 text-fine text-soft">Now: {dates.moment(today)}</p>
-      </Setting>
-      <KeptLine standing={standing} undo={undo} />
-    </section>
+    <Fold
+      id="house"
+      title="Writing and measuring"
+      said={`${value.name || 'no name yet'} · ${value.length} · ${value.weight}`}
+    >
+      <div className="space-y-1">
+        <Setting {...HOUSE_SAID.name}>
+          <TextField
+            label={HOUSE_SAID.name.label}
+            className="[&>span:first-child]:sr-only"
+            value={value.name}
+            maxLength={80}
+            dir="auto"
+            onValue={(name) => set({ name })}
+          />
+        </Setting>
+        <Setting {...HOUSE_SAID.length}>
+          <Choice
+            label={HOUSE_SAID.length.label}
+            hideLabel
+            options={LENGTHS}
+            value={value.length}
+            onValue={(length) => length && set({ length })}
+          />
+        </Setting>
+        <Setting {...HOUSE_SAID.weight}>
+          <Choice
+            label={HOUSE_SAID.weight.label}
+            hideLabel
+            options={WEIGHTS}
+            value={value.weight}
+            onValue={(weight) => weight && set({ weight })}
+          />
+        </Setting>
+        <Setting {...HOUSE_SAID.firstDay}>
+          <Choice
+            label={HOUSE_SAID.firstDay.label}
+            hideLabel
+            options={DAYS}
+            value={String(value.firstDay) as '1' | '6' | '7'}
+            onValue={(day) => day && set({ firstDay: Number(day) as House['firstDay'] })}
+          />
+        </Setting>
+        <Setting {...HOUSE_SAID.language}>
+          <Select
+            label={HOUSE_SAID.language.label}
+            hideLabel
+            look="line"
+            value={value.language ?? ''}
+            onValue={(tag) => set({ language: tag === '' ? null : tag })}
+            options={[
+              { value: '', label: 'as each browser asks' },
+              ...DATE_LANGUAGES.map((tag) => ({ value: tag, label: languageSaid(tag, new Date(today)) })),
+            ]}
+          />
+          <p className="pt-1 text-fine text-soft">Now: {dates.moment(today)}</p>
+        </Setting>
+        <KeptLine standing={standing} undo={undo} />
+      </div>
+    </Fold>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { Fold } from '@/ui/fold';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
@@ -21,56 +22,59 @@ export function RetentionRule({ years, due, setYears }: RetentionProps) {
   const dates = useDates();
   const [error, setError] = useState<string | null>(null);
   return (
-    <section aria-labelledby="retention" className="space-y-3 border-t border-rule pt-4">
-      <h2 id="retention" className="text-lead">
-        How long records are kept
-      </h2>
-      <p className="max-w-[95ch] text-small">
-        The law of your place says how long records of health have to be kept, and from when on they have to
-        go. Nothing is set until you set it, and nothing goes by itself: whose time is over stands here.
-      </p>
-      <NumberField
-        label="After a client was last here"
-        unit="years"
-        value={years ?? undefined}
-        min={1}
-        max={50}
-        error={error}
-        onValue={(value) =>
-          void answered(setYears(value ?? null)).then((done) => {
-            setError(done.ok ? null : done.why);
-            if (done.ok) router.refresh();
-          })
-        }
-      />
-      {years !== null && due.length === 0 && <p className="text-small text-soft">Nobody’s time is over.</p>}
-      {due.length > 0 && (
-        <>
-          <Notice level="care">
-            {due.length === 1 ? 'One client was' : `${due.length} clients were`} last here more than {years}{' '}
-            {years === 1 ? 'year' : 'years'} ago.
-          </Notice>
-          <ul className="divide-y divide-rule">
-            {due.map((c) => (
-              <li key={c.id} className="flex flex-wrap items-baseline justify-between gap-4 py-1.5">
-                <span>
-                  <bdi>{c.name}</bdi>
-                  <span className="ml-3 text-fine text-soft">last here {dates.day(c.lastAt)}</span>
-                </span>
-                {c.onList ? (
-                  <Link className="underline underline-offset-4" href={`/clients/${c.id}`}>
-                    open, to archive
-                  </Link>
-                ) : (
-                  <Link className="underline underline-offset-4" href={`/erase/${c.id}`}>
-                    erase …
-                  </Link>
-                )}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-    </section>
+    <Fold
+      id="retention"
+      title="How long records are kept"
+      said={years === null ? 'not set' : `${years} years after the last visit`}
+    >
+      <div className="space-y-3">
+        <p className="max-w-[95ch] text-small">
+          The law of your place says how long records of health have to be kept, and from when on they have to
+          go. Nothing is set until you set it, and nothing goes by itself: whose time is over stands here.
+        </p>
+        <NumberField
+          label="After a client was last here"
+          unit="years"
+          value={years ?? undefined}
+          min={1}
+          max={50}
+          error={error}
+          onValue={(value) =>
+            void answered(setYears(value ?? null)).then((done) => {
+              setError(done.ok ? null : done.why);
+              if (done.ok) router.refresh();
+            })
+          }
+        />
+        {years !== null && due.length === 0 && <p className="text-small text-soft">Nobody’s time is over.</p>}
+        {due.length > 0 && (
+          <>
+            <Notice level="care">
+              {due.length === 1 ? 'One client was' : `${due.length} clients were`} last here more than {years}{' '}
+              {years === 1 ? 'year' : 'years'} ago.
+            </Notice>
+            <ul className="divide-y divide-rule">
+              {due.map((c) => (
+                <li key={c.id} className="flex flex-wrap items-baseline justify-between gap-4 py-1.5">
+                  <span>
+                    <bdi>{c.name}</bdi>
+                    <span className="ml-3 text-fine text-soft">last here {dates.day(c.lastAt)}</span>
+                  </span>
+                  {c.onList ? (
+                    <Link className="underline underline-offset-4" href={`/clients/${c.id}`}>
+                      open, to archive
+                    </Link>
+                  ) : (
+                    <Link className="underline underline-offset-4" href={`/erase/${c.id}`}>
+                      erase …
+                    </Link>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+      </div>
+    </Fold>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { Fold } from '@/ui/fold';
 import type { Result } from '@/core/base/result';
 import { THRESHOLDS, type OwnThresholds } from '@/core/read/thresholds';
 import { Press } from '@/ui/press';
@@ -16,34 +17,40 @@ export function ThresholdSettings({ own, setThresholds }: Props) {
   const { value, standing, change, undo } = useKept(own, setThresholds);
   return (
     <>
-      <section aria-labelledby="back-lying" className="space-y-2 border-t border-rule pt-4">
-        <h2 id="back-lying" className="text-lead">
-          Lying on the back in pregnancy
-        </h2>
-        <p className="max-w-[95ch] text-small">
-          From this week on no long work on the back is proposed, and what is planned by hand carries a
-          caution. Sources differ; it can be set earlier, and no later than the latest of them. The word of
-          the client’s midwife or doctor comes before any figure here.
-        </p>
-        <ThresholdList own={value} onChange={change} names={['supineWeek']} />
-      </section>
-      <section aria-labelledby="held-against" className="space-y-2 border-t border-rule pt-4">
-        <h2 id="held-against" className="text-lead">
-          What is held against what
-        </h2>
-        <p className="max-w-[95ch] text-small">
-          Screens, not diagnoses: from which figure on a finding speaks for a reading. Yours hold for the
-          whole studio and for looks that are there already; Read says beside each reading which figure was
-          used.
-        </p>
-        <ThresholdList own={value} onChange={change} names={READ_BY} />
-        <KeptLine standing={standing} undo={undo} />
-        {Object.keys(value).length > 0 && (
-          <Press look="quiet" onClick={() => change({})}>
-            Shipped figures for all
-          </Press>
-        )}
-      </section>
+      <Fold
+        id="back-lying"
+        title="Lying on the back in pregnancy"
+        said={value.supineWeek === undefined ? 'the usual week' : 'a week of your own'}
+      >
+        <div className="space-y-3">
+          <p className="max-w-[95ch] text-small">
+            From this week on no long work on the back is proposed, and what is planned by hand carries a
+            caution. Sources differ; it can be set earlier, and no later than the latest of them. The word of
+            the client’s midwife or doctor comes before any figure here.
+          </p>
+          <ThresholdList own={value} onChange={change} names={['supineWeek']} />
+        </div>
+      </Fold>
+      <Fold
+        id="held-against"
+        title="Thresholds"
+        said={READ_BY.some((n) => value[n] !== undefined) ? 'some of your own' : 'the usual figures'}
+      >
+        <div className="space-y-3">
+          <p className="max-w-[95ch] text-small">
+            Screens, not diagnoses: from which figure on a finding speaks for a reading. Yours hold for the
+            whole studio and for looks that are there already; Read says beside each reading which figure was
+            used.
+          </p>
+          <ThresholdList own={value} onChange={change} names={READ_BY} />
+          {Object.keys(value).length > 0 && (
+            <Press look="quiet" onClick={() => change({})}>
+              Shipped figures for all
+            </Press>
+          )}
+        </div>
+      </Fold>
+      <KeptLine standing={standing} undo={undo} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { asClassLesson, planClassLesson, seatsToday } from '@/core/class/class-lesson';
+import { asClassLesson, asksAlone, planClassLesson, seatsToday } from '@/core/class/class-lesson';
 import {
   mergeClassRuns,
   newClassRun,
@@ -84,7 +84,7 @@ describe('the lesson of a class', () => {
     const ids = lesson.asks.map((a) => a.id);
     expect(ids).toEqual(expect.arrayContaining(['pregnancyAlarm', 'heart', 'floorToday', 'unwell']));
     expect(new Set(ids).size).toBe(ids.length);
-    expect(ids.at(-1)).toBe('unwell');
+    expect(lesson.asks.findLast((a) => !a.alone)!.id).toBe('unwell');
   });
   it('leaves out no question of safety, however many files there are', () => {
     const flags: Flags[] = [
@@ -107,7 +107,19 @@ describe('the lesson of a class', () => {
       for (const { id } of asksFor({ flags: f, places: [], upright: true }, { most: Infinity }))
         if (isSafetyAsk(id)) expect(ids).toContain(id);
     expect(ids).not.toContain('eaten');
-    expect(ids.at(-1)).toBe('unwell');
+    // The room listens to what may end the session; the rest is asked of whom it concerns, out of hearing.
+    const toRoom = made.lesson!.asks.filter((a) => !a.alone).map((a) => a.id);
+    expect(toRoom).toEqual([
+      'pregnancyAlarm',
+      'birthAlarm',
+      'heart',
+      'eyes',
+      'lungAlarm',
+      'backAlarm',
+      'unwell',
+    ]);
+    expect(asksAlone(members, 'ribHealed', made.lesson!)).toEqual(['m6']);
+    expect(asksAlone(members, 'phlegm', made.lesson!)).toEqual(['m4']);
     // One client with all of them is asked everything that may end the session, too.
     const one = asksFor({ flags: Object.assign({}, ...flags) as Flags, places: [], upright: true });
     expect(one.filter((a) => a.effect.end).map((a) => a.id)).toEqual([

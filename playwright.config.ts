@@ -50,7 +50,11 @@ export default defineConfig({
       origins: [
         {
           origin: `http://127.0.0.1:${PORT}`,
-          localStorage: [{ name: 'kokyu-room', value: JSON.stringify({ everything: true }) }],
+          localStorage: [
+            { name: 'kokyu-room', value: JSON.stringify({ everything: true }) },
+            { name: 'kokyu-open-editor', value: 'open' },
+            { name: 'kokyu-open-tests', value: 'open' },
+          ],
         },
       ],
     },

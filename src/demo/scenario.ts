@@ -29,6 +29,8 @@ import { madeUpTaps } from './breathing';
 import { PEOPLE, type Person } from './people';
 
 const DAYS_BETWEEN = 14;
+/** A separation was measured so many days ago. */
+const SEPARATION_MEASURED_DAYS = 20;
 /** At the last visit the work is not half done, so that every station still has something to show. */
 const FURTHEST = 0.4;
 
@@ -158,7 +160,12 @@ function screenOf(person: Person, now: Date): Screen {
   const red = person.settledRedFlag;
   return {
     consent: { watched: true, filmed: person.name.length % 2 === 0, touched: false },
-    flags: person.flags,
+    flags: {
+      ...person.flags,
+      ...(person.flags.separationMm === undefined
+        ? {}
+        : { separationOn: subDays(now, SEPARATION_MEASURED_DAYS).toISOString().slice(0, 10) }),
+    },
     asked: [...ASKED],
     goals: person.goals,
     ...(person.goalList ? { goalList: person.goalList } : {}),

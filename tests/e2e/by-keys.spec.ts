@@ -69,12 +69,14 @@ for (const [width, height] of [
     await page.keyboard.press('ArrowUp');
     await press(page, /^Finish and read$/);
     await page.waitForURL(/\/read$/);
-    await expect(page.getByRole('heading', { name: /^Readings/ })).toBeVisible();
-    await press(page, /^certainty$/);
-    await expect(page.getByRole('dialog', { name: 'certainty' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Patterns', exact: true })).toBeVisible();
+    await press(page, /^Read it otherwise/);
+    await press(page, /^draw in$/);
+    await expect(page.getByRole('dialog', { name: 'draw in' })).toBeVisible();
     await page.keyboard.press('Escape');
-    await expect.poll(() => focused(page)).toBe('certainty');
-    await press(page, /^Write a sequence$/);
+    await expect.poll(() => focused(page)).toBe('draw in');
+    await tabTo(page, /^Write a sequence$/, 'Shift+Tab');
+    await page.keyboard.press('Enter');
     await page.waitForURL(/\/write$/);
     await expect(page.getByRole('button', { name: 'Keep this sequence' })).toBeEnabled();
     await press(page, /^Keep this sequence$/);
@@ -207,8 +209,6 @@ test('axe finds nothing in any dialog, nor in Write and a run with their panels 
     ['screen', 'Client file'],
     ['screen', /^Help/],
     ['look', 'Own choice of tests'],
-    ['read', 'Thresholds'],
-    ['read', 'strength'],
   ];
   for (const [station, name] of part(dialogs, 2)) await dialog(`${file}/${station}`, name);
   await page.goto(`${file}/write`);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, everyIssueFor, newClient, saved, SIZES } from './helpers';
+import { demoClient, everyIssueFor, newClient, saved, SIZES, unfold } from './helpers';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -24,6 +24,7 @@ async function made(page: Page, name: string, clients: readonly string[]): Promi
   await dialog.getByLabel('Initials').fill('ZQ');
   await dialog.getByRole('textbox', { name: /^pregnancy/ }).fill('31');
   await dialog.getByRole('button', { name: 'Put on the roster' }).click();
+  await unfold(page, 'Roster');
   await expect(person(page, 'ZQ')).toContainText('pregnancy, week 31');
   return new URL(page.url()).pathname;
 }
@@ -53,12 +54,15 @@ test('a class is made: who comes, who drops in, what the room has; planned, chan
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('button', { name: 'Plan it' })).toBeDisabled();
   await expect(page.getByRole('button', { name: 'Coach it' })).toBeDisabled();
+  await unfold(page, 'More');
   await page.getByRole('button', { name: 'Archive class' }).click();
   await page.getByRole('button', { name: 'Press again' }).click();
   await page.waitForURL(/\/classes$/);
   address = await made(page, 'Thursday mats', DEMO);
+  await unfold(page, 'Room');
   await page.getByLabel('soft ball').fill('2');
   await page.getByLabel('pillow', { exact: true }).fill('6');
+  await unfold(page, 'When and how');
   await page.getByLabel('Day').selectOption('Thursday');
   await planned(page);
   const first = await block(page, 0).innerText();
@@ -66,6 +70,7 @@ test('a class is made: who comes, who drops in, what the room has; planned, chan
   await expect(person(page, 'ZQ')).toContainText('% served');
   await expect(page.getByText('least of all; most open')).toHaveCount(1);
   // Out, and back with undo.
+  await block(page, 0).click();
   await page
     .getByRole('button', { name: /^Take out/ })
     .first()
@@ -76,6 +81,7 @@ test('a class is made: who comes, who drops in, what the room has; planned, chan
   await saved(page);
   await page.reload();
   await expect(block(page, 0)).toHaveText(first);
+  await unfold(page, 'Roster');
   await expect(person(page, 'ZQ')).toContainText('pregnancy, week 31');
   await expect(page.getByText('Thursday', { exact: true }).first()).toBeVisible();
 });
@@ -84,6 +90,7 @@ test('an exhale that is drawn too long is named with the people it is too long f
   page,
 }) => {
   await page.goto(address);
+  await block(page, 0).click();
   const exhale = page.getByRole('textbox', { name: 'out, s' }).first();
   for (let i = 0; i < 8; i++) await page.getByRole('button', { name: 'out, s: more' }).first().click();
   await expect(page.getByText(/the exhale is longer than is comfortable for/).first()).toBeVisible();
@@ -100,6 +107,7 @@ test('an exhale that is drawn too long is named with the people it is too long f
   await page.getByRole('button', { name: `Take out ${named}` }).click();
   await page.getByLabel('Put in another drill').selectOption({ label: named }, { timeout: 5000 });
   await expect(page.getByRole('heading', { level: 3 }).last()).toContainText(named);
+  await page.getByRole('heading', { level: 3 }).last().click();
   const putIn = Number(await page.getByRole('textbox', { name: 'out, s' }).last().inputValue());
   expect(putIn).toBeLessThanOrEqual(Number(fits));
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -40,7 +40,7 @@ for (const person of PEOPLE) {
   test(`${person.name}: ${person.reading}`, async ({ page }) => {
     const file = await demoClient(page, person.name);
     await page.goto(`${file}/read`);
-    const readings = page.getByRole('region', { name: 'Readings' });
+    const readings = page.getByRole('region', { name: 'Patterns', exact: true });
     await expect(readings.getByRole('button', { name: new RegExp(`^${person.reading}`) })).toBeVisible();
     await page.goto(`${file}/screen`);
     if (person.caution) await expect(page.getByText(person.caution)).toBeVisible();

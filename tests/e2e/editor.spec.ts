@@ -134,6 +134,7 @@ test('what would be proposed is drawn at once, wishes are kept, and a conflict i
   for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowLeft');
   await expect(page.getByLabel('Minutes, look again included')).toHaveValue('10');
   await expect(drawn).not.toHaveAttribute('aria-label', before!);
+  await unfold(page, 'Wishes');
   await page.getByLabel('There is').selectOption({ label: 'at the desk, seated' });
   await expect(drawn).toBeVisible();
   await wish('has to be in', 'Back-fill over the cushion');

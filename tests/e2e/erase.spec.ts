@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { DATABASE } from '../../playwright.config';
-import { everyIssueFor, newClient } from './helpers';
+import { everyIssueFor, newClient, unfold } from './helpers';
 
 const drafts = (page: Page): Promise<string[]> =>
   page.evaluate(async () => {
@@ -51,6 +51,7 @@ test('a client taken off the list is erased, here and in another browser, and a 
   }
 
   await page.goto('/');
+  await unfold(page, 'More');
   await page.getByRole('button', { name: /^Archived clients/ }).click();
   await page.getByLabel('Find a name').last().fill('Ottilie');
   await page.getByRole('link', { name: `Erase ${name} …` }).click();

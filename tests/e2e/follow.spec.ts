@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { demoClient, textOf } from './helpers';
+import { demoClient, textOf, unfold } from './helpers';
 
 const idIn = (file: string): string => file.split('/').at(-1)!;
 
@@ -18,6 +18,8 @@ test('from Follow to the client’s page on paper: one page, a first name, what 
 }) => {
   const file = await demoClient(page, 'Petra V.');
   await page.goto(`${file}/follow`);
+  await unfold(page, 'More');
+  await unfold(page, 'Reports and files');
   await page.getByRole('link', { name: 'For the client' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'How it went, Petra' })).toBeVisible();
   await expect(page.getByText(/Read it with the client/)).toBeVisible();
@@ -70,6 +72,8 @@ test('two looks side by side: any two, their places changed by a key, bands and 
 }) => {
   const file = await demoClient(page, 'Odile K.');
   await page.goto(`${file}/follow`);
+  await unfold(page, 'More');
+  await unfold(page, 'Two looks');
   await page.getByRole('link', { name: 'Two looks side by side' }).click();
   const [left, right] = ['left', 'right'].map((name) => page.getByRole('combobox', { name })) as [
     Locator,
@@ -102,6 +106,8 @@ test('two looks side by side: any two, their places changed by a key, bands and 
 test('values leave in open formats, by a code and without the name', async ({ page }) => {
   const file = await demoClient(page, 'Jorun S.');
   await page.goto(`${file}/follow`);
+  await unfold(page, 'More');
+  await unfold(page, 'Reports and files');
   const fhir = readFileSync(await save(page, 'FHIR R4'), 'utf8');
   const bundle = JSON.parse(fhir) as {
     resourceType: string;

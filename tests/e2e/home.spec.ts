@@ -12,7 +12,7 @@ import type { HomePlan } from '@/core/home/home-plan.schema';
 import { taskDrill } from '@/core/lesson/task-block';
 import { taskById } from '@/core/task/library';
 import { CHROMIUM, DATABASE, PORT } from '../../playwright.config';
-import { demoClient, saved } from './helpers';
+import { demoClient, saved, unfold } from './helpers';
 
 const BASE = `http://127.0.0.1:${PORT}`;
 const PHONE = { viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true } as const;
@@ -418,9 +418,10 @@ test('the diary: a visit is put in, goes out as a calendar and comes in from one
       'END:VCALENDAR',
     ].join('\r\n'),
   );
+  const files = await unfold(page, 'More');
   const choose = page.locator('input[type=file][accept*=".ics"]');
   await choose.setInputFiles({ name: 'c.ics', mimeType: 'text/calendar', buffer: Buffer.from(more) });
-  await expect(diary.getByRole('status')).toHaveText(/visits imported/);
+  await expect(files.getByRole('status')).toHaveText(/visits imported/);
   await expect(diary.getByRole('listitem').filter({ hasText: 'Window cleaner' })).toHaveCount(1);
   await expect(mine).toHaveCount(1);
   await choose.setInputFiles({
@@ -428,9 +429,9 @@ test('the diary: a visit is put in, goes out as a calendar and comes in from one
     mimeType: 'text/calendar',
     buffer: Buffer.from('no calendar'),
   });
-  await expect(diary.getByRole('status')).toHaveText(/not a calendar file.*Nothing was taken/);
+  await expect(files.getByRole('status')).toHaveText(/not a calendar file.*Nothing was taken/);
   for (const who of ['Window cleaner', 'Petra V.']) {
-    await diary.getByRole('button', { name: `Cancel the visit of ${who}` }).click();
+    await files.getByRole('button', { name: `Cancel the visit of ${who}` }).click();
     await expect(diary.getByRole('listitem').filter({ hasText: who })).toHaveCount(0);
   }
 });
@@ -441,6 +442,7 @@ test('the one file runs from disk without asking anybody, and its code and its f
 }) => {
   const file = await somebody(page);
   await sentHome(page, file);
+  await unfold(page, 'Other ways');
   const folder = mkdtempSync(join(tmpdir(), 'kokyu-file-'));
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -467,6 +469,7 @@ test('the one file runs from disk without asking anybody, and its code and its f
   expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([]);
   expect([asked, errors]).toEqual([[], []]);
   await context.close();
+  await unfold(page, 'Code from their page');
   const take = async (text: string) => {
     await page.getByLabel('Code', { exact: true }).fill(text);
     await page.getByRole('button', { name: 'Import' }).click();
@@ -518,6 +521,7 @@ test('the plan is changed by hand, halved at once, taken back, and its calendar 
   await expect(page.getByRole('heading', { name: 'At home now' })).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   const calendar = async () => {
+    await unfold(page, 'Other ways');
     const href = await page.getByRole('link', { name: 'Calendar with alarms' }).getAttribute('href');
     return (await page.request.get(href!)).text();
   };

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { GLOSSARY } from '@/core/base/glossary';
-import { demoClient, everyIssueFor, stationsOf } from './helpers';
+import { demoClient, everyIssueFor, stationsOf, unfold } from './helpers';
 import { part } from './part';
 
 /** Every place of the house, with data in it. */
@@ -37,7 +37,7 @@ const PLACES: readonly {
     ask: `?test=${t}`,
   })),
   { name: 'Read', open: (f) => `${f}/read` },
-  { name: 'the model in Read', open: (f) => `${f}/read`, then: 'text=least resistance' },
+  { name: 'the model in Read', open: (f) => `${f}/read`, then: 'text=Read it otherwise' },
   { name: 'Sequences', open: (f) => `${f}/write` },
   { name: 'Write', open: (f) => `${f}/write`, then: 'main ul a' },
   {
@@ -188,6 +188,7 @@ test('a client file goes out and comes in as a new client; a wrong one is refuse
   ]);
   const path = await download.path();
   await page.goto('/');
+  await unfold(page, 'More');
   const choose = page.locator('input[type=file][accept*=".json"]');
   await choose.setInputFiles({
     name: 'other.json',

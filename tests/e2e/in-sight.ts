@@ -12,7 +12,12 @@ export const inSight = (page: Page, under = 'body'): Promise<Counts> =>
     const root = document.querySelector(selector)!;
     const isShown = (el: Element) => {
       const box = el.getBoundingClientRect();
-      return box.width > 2 && box.height > 2 && !el.closest('[aria-hidden=true], .sr-only, svg, option');
+      return (
+        el.checkVisibility() &&
+        box.width > 2 &&
+        box.height > 2 &&
+        !el.closest('[aria-hidden=true], .sr-only, svg, option')
+      );
     };
     const isInView = (el: Element) => {
       const box = el.getBoundingClientRect();
@@ -37,11 +42,11 @@ export const inSight = (page: Page, under = 'body'): Promise<Counts> =>
     const words = (said: string) => said.split(/\s+/).filter((w) => /[\p{L}\d]/u.test(w)).length;
     const controls = [
       ...root.querySelectorAll(
-        'button, a[href], select, input:not([type=hidden]), textarea, summary, [role=slider]',
+        'button, a[href], select, input:not([type=hidden]), textarea, summary, [role=slider], [role=button]:not(button)',
       ),
     ].filter((el) => {
       const box = el.getBoundingClientRect();
-      return box.width > 2 && box.height > 2 && !el.closest('[aria-hidden=true]');
+      return el.checkVisibility() && box.width > 2 && box.height > 2 && !el.closest('[aria-hidden=true]');
     });
     const said = texts
       .filter((t) => t.inView)

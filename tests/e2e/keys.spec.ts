@@ -1,5 +1,15 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, firstOf, newClient, propose, saved, SIZES, startRunning, stationsOf } from './helpers';
+import {
+  demoClient,
+  firstOf,
+  newClient,
+  propose,
+  saved,
+  SIZES,
+  startRunning,
+  stationsOf,
+  unfold,
+} from './helpers';
 import { part } from './part';
 
 /** Goes on with Tab until what has the focus has that name; the keyboard alone. */
@@ -298,11 +308,12 @@ test('in the system’s colours and with less motion what is chosen still differ
   await page.emulateMedia({ forcedColors: 'active', reducedMotion: 'reduce' });
   const file = await demoClient(page, 'Petra');
   await page.goto(`${file}/read`);
+  await unfold(page, 'Read it otherwise');
   const colour = (name: string) =>
     page
       .getByRole('radio', { name })
       .evaluate((e) => [getComputedStyle(e).backgroundColor, getComputedStyle(e).color].join(' '));
-  expect(await colour('seen and wanted')).not.toBe(await colour('least resistance'));
+  expect(await colour('by the rule')).not.toBe(await colour('low and quiet'));
   const [figure, text, zone, highlight] = await page.evaluate(() => {
     const probe = document.createElement('i');
     document.body.append(probe);

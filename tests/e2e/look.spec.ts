@@ -8,7 +8,7 @@ import { bandSetup } from '@/core/simulate/bands.schema';
 import { exhaleSound } from '@/core/simulate/exhale-sound';
 import { expect, test, type Page } from '@playwright/test';
 import { manoeuvres } from '../unit/signal/manoeuvres';
-import { demoClient, figure, newClient, saved } from './helpers';
+import { demoClient, figure, newClient, saved, unfold } from './helpers';
 
 /** A client with a new look of all tests, opened at one of them. */
 async function lookAt(page: Page, test: string): Promise<string> {
@@ -297,22 +297,32 @@ test('an exhale by the microphone, the stand-in and a file', { tag: '@timed' }, 
   await expect(page.getByText(/words\.wav: this is no WAV file/)).toBeVisible();
 });
 
+/** Opens why a pattern is named, wherever it stands. */
+async function openPattern(page: Page, name: string): Promise<void> {
+  const line = page.getByRole('button', { name: new RegExp(`^${name}`) });
+  await page.getByRole('heading', { name: 'Patterns', exact: true }).waitFor();
+  if (!(await line.isVisible())) await unfold(page, 'Other patterns');
+  await line.click();
+}
+
 test('Read: what disagrees is shown, a decision is kept and Follow holds it against the next visit', async ({
   page,
 }) => {
   const file = await demoClient(page, 'Odile K.');
   await page.goto(`${file}/read`);
-  await page.getByRole('button', { name: /^fast or irregular/ }).click();
+  await openPattern(page, 'fast or irregular');
   const sheet = page.getByRole('article', { name: 'fast or irregular' });
   await expect(sheet).toContainText('These do not agree');
   await expect(sheet).toContainText('The measured one counts, the rated one is set aside.');
-  await sheet.getByRole('button', { name: 'decide otherwise' }).click();
+  await sheet.getByRole('button', { name: 'Decide otherwise' }).click();
   await page.getByRole('slider', { name: 'Strength' }).press('Home');
   await expect(page.getByRole('button', { name: 'Decide so' })).toBeDisabled();
   await page.getByLabel('Why do you decide otherwise?').fill('she had run up the stairs');
   await page.getByRole('button', { name: 'Decide so' }).click();
   await expect(sheet).toContainText('You say 0.00 (faint) where');
   await page.goto(`${file}/follow`);
+  await unfold(page, 'More');
+  await unfold(page, 'Where you decided otherwise');
   await expect(page.getByRole('region', { name: 'Where you decided otherwise' })).toContainText(
     'she had run up the stairs',
   );
@@ -320,20 +330,21 @@ test('Read: what disagrees is shown, a decision is kept and Follow holds it agai
     'not known yet',
   );
   await page.goto(`${file}/read`);
-  await page.getByText(/faint or not there/).click();
+  await unfold(page, 'Other patterns');
   await page.getByRole('button', { name: /^fast or irregular/ }).click();
-  await page.getByRole('button', { name: 'take your decision back' }).click();
+  await page.getByRole('button', { name: 'Undo your decision' }).click();
   await expect(sheet).not.toContainText('You say');
 });
 
 test('Read: the studio’s own figures, trunk control, and the path of least resistance', async ({ page }) => {
   const file = await demoClient(page, 'Wen L.');
   await page.goto(`${file}/read`);
+  await unfold(page, 'Read it otherwise');
   await page.getByRole('button', { name: 'Thresholds' }).click();
   const dialog = page.getByRole('dialog', { name: 'Thresholds' });
   await dialog.getByLabel(/^hold tolerance reads as low under/).fill('12');
   await dialog.getByRole('button', { name: 'Hold against these' }).click();
-  await page.getByText(/faint or not there/).click();
+  await unfold(page, 'Other patterns');
   await page.getByRole('button', { name: /^low hold tolerance/ }).click();
   await expect(page.getByRole('article', { name: 'low hold tolerance' })).toContainText(
     'under 12 s as a screen (set here by hand)',
@@ -344,7 +355,6 @@ test('Read: the studio’s own figures, trunk control, and the path of least res
   await page.getByRole('radio', { name: 'brace' }).click();
   await expect(page.getByText('the abdominal wall stiffens all round')).toBeVisible();
   await page.getByRole('radio', { name: 'draw in' }).click();
-  await page.getByRole('radio', { name: 'least resistance' }).click();
   await expect(page.getByText('A teaching aid, not a measurement')).toBeVisible();
   await page.getByRole('combobox', { name: 'What would open' }).selectOption('lowerRibsBack');
   await expect(

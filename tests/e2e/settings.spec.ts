@@ -107,6 +107,7 @@ test('figures of one’s own hold at once, carry their source, and a caution can
   await expect.poll(own).toEqual({ supineWeek: 12, fastPerMin: 17.5 });
   const petra = await demoClient(page, 'Petra');
   await page.goto(`${petra}/read`);
+  await unfold(page, 'Read it otherwise');
   await page.getByRole('button', { name: 'Thresholds' }).first().click();
   await expect(page.getByRole('dialog').getByLabel('quiet breathing reads as fast above')).toHaveValue(
     '17.5',

@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { demoClient, newClient, saved } from './helpers';
+import { demoClient, newClient, saved, unfold } from './helpers';
 
 /** Clicks, and the pages they led to. */
 function counting(page: Page) {
@@ -48,7 +48,7 @@ test('from a new client to the first running block: 21 clicks and 5 pages at mos
   await click(page.getByRole('button', { name: /^Two hands/ }));
   await click(page.getByRole('radio', { name: 'chest' }));
   await click(page.getByRole('button', { name: 'Finish and read' }));
-  await expect(page.getByRole('heading', { name: 'Readings' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Patterns', exact: true })).toBeVisible();
   await expect(dueStation(page)).toContainText(/Read|Write/);
   await click(page.getByRole('link', { name: 'Write a sequence' }));
   await expect(page.getByText('Nobody has looked yet')).toHaveCount(0);
@@ -94,6 +94,7 @@ test('a client taken off the list is asked about, found by name and brought back
   await expect(page.getByText('is archived')).toBeVisible();
   await page.getByRole('button', { name: 'Go to Today' }).click();
   await expect(page.getByRole('link', { name: /^Gone for Now/ })).toHaveCount(0);
+  await unfold(page, 'More');
   await page.getByRole('button', { name: /^Archived clients/ }).click();
   await page.getByLabel('Find a name').fill('gone for');
   await page.getByRole('button', { name: 'Bring back Gone for Now' }).click();

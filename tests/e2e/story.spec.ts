@@ -150,9 +150,11 @@ test('Look: a damaged CSV is refused in words, a good one is read and kept', asy
 test('Read: names the reading with its reasons, by either school', async () => {
   await page.getByRole('button', { name: 'Finish and read' }).click();
   await page.waitForURL(/\/read$/);
-  const readings = page.getByRole('region', { name: 'Readings' });
+  const readings = page.getByRole('region', { name: 'Patterns', exact: true });
   await expect(readings.getByRole('listitem').first()).toContainText('upper chest, shoulders lift');
+  await readings.getByRole('button', { name: /^upper chest/ }).click();
   await expect(page.getByText('sternum 80 %, belly 20 %')).toBeVisible();
+  await unfold(page, 'Read it otherwise');
   await expect(page.getByText('Chosen by the rule: the pattern is upper-chest.')).toBeVisible();
   await page.getByRole('radio', { name: 'all round with opposition' }).click();
   await expect(page.getByText('The rule would say low and quiet')).toBeVisible();
@@ -278,7 +280,8 @@ test('Follow: shows rate, exhale, hold, rings and the run', async () => {
   await page.getByRole('button', { name: 'To Follow' }).click();
   await expect(page.getByRole('region', { name: 'Quiet rate' })).toContainText('18.');
   await expect(page.getByRole('img', { name: /^Calm hold/ })).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'Where the breath went' })).toBeVisible();
+  await unfold(page, 'More');
+  await unfold(page, 'Sessions');
   await expect(page.getByRole('row').filter({ hasText: 'to the end' })).toHaveCount(1);
   await page.getByRole('navigation', { name: 'House' }).getByRole('link', { name: 'Today' }).click();
   // Tests before this one may have filled the first page of the list.

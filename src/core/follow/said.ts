@@ -1,3 +1,4 @@
+import { upper } from '../base/sentence';
 import type { MEASURE_GROUPS } from './measures';
 import type { Followed } from './trend';
 
@@ -46,11 +47,23 @@ export function verdictSaid(row: Followed): string {
   }
 }
 
-/** What the noise is, and from where. */
-export const noiseSaid = (row: Followed): string =>
-  row.noise === null
-    ? `noise ${NOISE_FROM.unknown.long}`
-    : `±${valueOf(row, row.noise)} is noise, ${NOISE_FROM[row.noiseFrom].long}`;
+/**
+ * The change of a row in one sentence.
+ *
+ * @example 'Up 4.0 s since the first visit: more than day-to-day variation' · 'Within day-to-day variation (±4.6)'
+ */
+export function changeSaid(row: Followed): string {
+  if (row.unit === 'yes or no') return upper(verdictSaid(row));
+  const noise = row.noise === null ? '' : ` (±${valueOf(row, row.noise)})`;
+  switch (row.verdict) {
+    case 'changed':
+      return `${(row.difference ?? 0) > 0 ? 'Up' : 'Down'} ${valueOf(row, Math.abs(row.difference ?? 0))} ${row.unit}: more than day-to-day variation${noise}`;
+    case 'noise':
+      return `Within day-to-day variation${noise}`;
+    case 'cannotTell':
+      return upper(verdictSaid(row));
+  }
+}
 
 /** The slope, with its limits where there are some. */
 export function slopeSaid(row: Followed): string {

@@ -21,6 +21,7 @@ import { RunStrip } from '@/pictures/run-strip';
 import { TemplateList, type Template } from '@/stations/write/template-list';
 import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
+import { Fold } from '@/ui/fold';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -125,7 +126,7 @@ export function ClassStation({
         <SaveStatus autosave={autosave} />
       </Head>
       <div className="grid grid-cols-1 gap-x-10 gap-y-6 desk:grid-cols-[320px_minmax(0,1fr)]">
-        <div className="space-y-5 max-desk:order-last">
+        <div className="max-desk:order-last">
           <ClassFacts
             data={data}
             tasks={tasks}
@@ -319,8 +320,7 @@ const Around = ({ lesson }: { lesson: Lesson }) => (
   <div className="space-y-0.5 text-small" aria-label="The lesson">
     <p className="text-lead">{lesson.idea}</p>
     <p className="text-soft">
-      {lesson.asks.filter((a) => !a.alone).length} questions to the room, then each one’s sign: “
-      {lesson.sign.words}”
+      {lesson.asks.filter((a) => !a.alone).length} questions to the room, then each one’s sign.
     </p>
   </div>
 );
@@ -367,54 +367,53 @@ function Begin({ sequence, last, templates, name, onStart, onTemplate, onArchive
   const [told, setTold] = useState('');
   const [sure, setSure] = useState(false);
   return (
-    <section aria-labelledby="begin" className="space-y-2">
-      <h2 id="begin" className="border-b border-rule pb-1 text-lead">
-        Begin from
-      </h2>
-      {last ? (
-        <Press
-          look="text"
-          className="text-left"
-          onClick={() => onStart(last.sequence, 'As it was coached last time')}
-        >
-          As it was coached last time, {agoOf(last.startedAt)}, with {last.people}
-        </Press>
-      ) : (
-        <p className="text-small text-soft">
-          It was not coached yet; after that, last time’s is offered here.
-        </p>
-      )}
-      {templates.length > 0 && (
-        <TemplateList
-          templates={templates}
-          busy={false}
-          onStart={(called, from) => onStart(from, `From the template “${called}”`)}
-        />
-      )}
-      <div className="flex flex-wrap gap-x-4 gap-y-1 pt-1 text-small">
-        {sequence && (
+    <Fold title="More" said="begin from, templates, archive">
+      <div className="space-y-2">
+        {last ? (
+          <Press
+            look="text"
+            className="text-left"
+            onClick={() => onStart(last.sequence, 'As it was coached last time')}
+          >
+            As it was coached last time, {agoOf(last.startedAt)}, with {last.people}
+          </Press>
+        ) : (
+          <p className="text-small text-soft">
+            It was not coached yet; after that, last time’s is offered here.
+          </p>
+        )}
+        {templates.length > 0 && (
+          <TemplateList
+            templates={templates}
+            busy={false}
+            onStart={(called, from) => onStart(from, `From the template “${called}”`)}
+          />
+        )}
+        <div className="flex flex-wrap gap-x-4 gap-y-1 pt-1 text-small">
+          {sequence && (
+            <Press
+              look="quiet"
+              onClick={() =>
+                void answered(onTemplate(name || 'Class', sequence)).then((kept) =>
+                  setTold(kept.ok ? `Kept as a template: ${name || 'Class'}.` : kept.why),
+                )
+              }
+            >
+              Keep as a template
+            </Press>
+          )}
           <Press
             look="quiet"
-            onClick={() =>
-              void answered(onTemplate(name || 'Class', sequence)).then((kept) =>
-                setTold(kept.ok ? `Kept as a template: ${name || 'Class'}.` : kept.why),
-              )
-            }
+            onClick={() => (sure ? void onArchive() : setSure(true))}
+            onBlur={() => setSure(false)}
           >
-            Keep as a template
+            {sure ? 'Press again to archive' : 'Archive class'}
           </Press>
-        )}
-        <Press
-          look="quiet"
-          onClick={() => (sure ? void onArchive() : setSure(true))}
-          onBlur={() => setSure(false)}
-        >
-          {sure ? 'Press again to archive' : 'Archive class'}
-        </Press>
+        </div>
+        <p role="status" className="text-small text-soft">
+          {told}
+        </p>
       </div>
-      <p role="status" className="text-small text-soft">
-        {told}
-      </p>
-    </section>
+    </Fold>
   );
 }

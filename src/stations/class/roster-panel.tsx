@@ -12,6 +12,7 @@ import { FlagFields } from '@/stations/screen/flag-fields';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { INPUT } from '@/ui/field';
+import { Fold } from '@/ui/fold';
 import { Press } from '@/ui/press';
 import { Select } from '@/ui/select';
 
@@ -66,16 +67,31 @@ export function RosterPanel({ roster, members, clients, served, elsewhere, onRos
     );
     setDropping(null);
   };
+  const barred = roster.filter((r) => members.find((m) => m.id === r.id)?.bar).map((r) => r.initials);
   const worst = [...served].sort((a, b) => a.share - b.share)[0];
   return (
-    <section aria-labelledby="roster">
-      <h2 id="roster" className="border-b border-rule pb-1 text-lead">
-        Roster <span className="text-soft tabular-nums">{roster.length}</span>
-      </h2>
+    <Fold
+      title="Roster"
+      said={
+        <>
+          {roster.length === 0 ? 'nobody yet' : roster.map((r) => r.initials).join(', ')}
+          {barred.length > 0 && (
+            <span className="font-semibold text-stop"> · not coached: {barred.join(', ')}</span>
+          )}
+          {served.length > 1 && worst && (
+            <>
+              {' '}
+              · served least: {roster.find((r) => r.id === worst.id)?.initials}{' '}
+              {Math.round(worst.share * 100)} %
+            </>
+          )}
+        </>
+      }
+    >
       {roster.length === 0 && (
         <p className="py-2 text-soft">No one yet. Add clients from the list, or a drop-in.</p>
       )}
-      <ul aria-labelledby="roster">
+      <ul aria-label="Roster">
         {roster.map((entry) => (
           <Person
             key={entry.id}
@@ -132,7 +148,7 @@ export function RosterPanel({ roster, members, clients, served, elsewhere, onRos
           </div>
         )}
       </Dialog>
-    </section>
+    </Fold>
   );
 }
 

@@ -12,10 +12,7 @@ const NAMED = 5;
 /** What was done between two visits, and what changed from one to the other: beside one another, nothing more. */
 export function BetweenList({ clientId, between }: { clientId: string; between: readonly Between[] }) {
   return (
-    <section aria-labelledby="between">
-      <h2 id="between" className="text-lead">
-        What went with it
-      </h2>
+    <div className="space-y-2">
       <p className="max-w-[90ch] text-fine text-soft">
         What was done from one visit to the next, and what changed beyond noise meanwhile. It stands side by
         side; it does not say that one came from the other. Everything in a stretch counts alike, and sleep,
@@ -58,7 +55,7 @@ export function BetweenList({ clientId, between }: { clientId: string; between: 
           </tbody>
         </table>
       </div>
-    </section>
+    </div>
   );
 }
 

@@ -14,10 +14,7 @@ export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
   const shown = all ? rows : twice;
   const once = rows.length - twice.length;
   return (
-    <section aria-labelledby="changed">
-      <h2 id="changed" className="text-lead">
-        Did it change?
-      </h2>
+    <div className="space-y-2">
       <p className="max-w-[90ch] text-fine text-soft">
         The newest look against the first, same position and device. Chance of a false change on this page:
         5 %, over all {twice.length} rows.
@@ -70,7 +67,7 @@ export function MeasureTable({ rows }: { rows: readonly Followed[] }) {
           {all ? 'Only what was taken twice' : `${once} more that ${once === 1 ? 'was' : 'were'} taken once`}
         </Press>
       )}
-    </section>
+    </div>
   );
 }
 

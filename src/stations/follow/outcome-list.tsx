@@ -14,10 +14,7 @@ const CLOSER: Record<Outcome['closer'], string> = {
 export function OutcomeList({ outcomes }: { outcomes: readonly Outcome[] }) {
   const settled = outcomes.filter((o) => o.closer === 'you' || o.closer === 'kokyu');
   return (
-    <section aria-labelledby="decided">
-      <h2 id="decided" className="text-lead">
-        Where you decided otherwise
-      </h2>
+    <div className="space-y-2">
       <p className="text-fine text-soft">
         {settled.length > 0 &&
           `You were closer ${settled.filter((o) => o.closer === 'you').length} of ${settled.length} times. `}
@@ -59,6 +56,6 @@ export function OutcomeList({ outcomes }: { outcomes: readonly Outcome[] }) {
           ))}
         </tbody>
       </table>
-    </section>
+    </div>
   );
 }

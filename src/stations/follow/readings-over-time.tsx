@@ -20,10 +20,7 @@ export function ReadingsOverTime({ visits }: { visits: readonly ReadAt[] }) {
   ];
   if (names.length === 0 || shown.length < 2) return null;
   return (
-    <section aria-labelledby="read">
-      <h2 id="read" className="text-lead">
-        Readings over time
-      </h2>
+    <div className="space-y-2">
       <p className="text-fine text-soft">
         The longer the bar, the more of what was looked at speaks for it; a pale bar rests on little. Other
         tests at another visit give another reading: like with like stands in the table above.
@@ -54,7 +51,7 @@ export function ReadingsOverTime({ visits }: { visits: readonly ReadAt[] }) {
           </tbody>
         </table>
       </div>
-    </section>
+    </div>
   );
 }
 

@@ -15,10 +15,7 @@ const FILES = [
 /** What can be handed on of a client: two reports, and files in open formats. */
 export function TakeAlong({ clientId }: { clientId: string }) {
   return (
-    <section aria-labelledby="along" className="space-y-2">
-      <h2 id="along" className="text-lead">
-        Reports and files
-      </h2>
+    <div className="space-y-2">
       <ul className="flex flex-wrap gap-x-8 gap-y-2">
         {REPORTS.map(([who, name, what]) => (
           <li key={who} className="flex flex-wrap items-center gap-x-3">
@@ -43,6 +40,6 @@ export function TakeAlong({ clientId }: { clientId: string }) {
           </li>
         ))}
       </ul>
-    </section>
+    </div>
   );
 }

@@ -14,6 +14,7 @@ import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
 import { When } from '@/ui/dates';
 import { FileButton } from '@/ui/file-button';
+import { Fold } from '@/ui/fold';
 import { useHouse } from '@/ui/house';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
@@ -184,15 +185,19 @@ function Ways({ base, links, phone, onLink, onWithdraw }: WaysProps) {
           </Press>
         </p>
       ))}
-      <a className={`${buttonClass()} w-full`} href={`${base}/calendar`} download>
-        Calendar with alarms
-      </a>
-      <a className={`${buttonClass()} w-full`} href={`${base}/marks`}>
-        Marks for the house
-      </a>
-      <a className={`${buttonClass()} w-full`} href={`${base}/file`} download>
-        One file that runs by itself
-      </a>
+      <Fold title="Other ways" said="calendar, marks, one file">
+        <div className="space-y-2">
+          <a className={`${buttonClass()} w-full`} href={`${base}/calendar`} download>
+            Calendar with alarms
+          </a>
+          <a className={`${buttonClass()} w-full`} href={`${base}/marks`}>
+            Marks for the house
+          </a>
+          <a className={`${buttonClass()} w-full`} href={`${base}/file`} download>
+            One file that runs by itself
+          </a>
+        </div>
+      </Fold>
     </section>
   );
 }
@@ -208,10 +213,7 @@ function TakeBack({
 }) {
   const [code, setCode] = useState('');
   return (
-    <section aria-labelledby="take-back" className="space-y-2">
-      <h3 id="take-back" className="border-b border-rule pb-1 text-lead">
-        Enter the code from their page
-      </h3>
+    <Fold title="Code from their page" said="or the file">
       <form
         className="space-y-2"
         onSubmit={(e) => {
@@ -238,7 +240,7 @@ function TakeBack({
         accept=".json,application/json"
         onFile={(file) => void file.text().then(onFile)}
       />
-    </section>
+    </Fold>
   );
 }
 

@@ -163,6 +163,7 @@ function Entry({ entry, problems, onChange }: EntryProps) {
           <summary>Its seconds</summary>
           <div className="pt-1">
             <BlockLengths
+              more
               block={block}
               onEdit={(edit) =>
                 onChange({ ...entry, block: applyEdit(asSequence([block]), edit).blocks[0]! })

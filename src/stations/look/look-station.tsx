@@ -15,12 +15,14 @@ import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { useHotkeys } from '@/ui/hotkeys';
 import { When } from '@/ui/dates';
+import { useKeptOpen } from '@/ui/kept-open';
 import { Notice } from '@/ui/notice';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { Press } from '@/ui/press';
 import { fetchPanels, PANELS } from './panels/registry';
 import { SkipBar } from './skip-bar';
+import { nextOf, TestList } from './test-list';
 
 const TestChooser = dynamic(() => import('./test-chooser').then((m) => m.TestChooser), { ssr: false });
 
@@ -73,6 +75,7 @@ export function LookStation({
   // A test that is gone to though the protocol does not name it is shown as well.
   const tests = own.includes(test) ? own : TESTS.filter((t) => t === test || own.includes(t));
   const [choosing, setChoosing] = useState(false);
+  const [listed, setListed] = useKeptOpen('tests');
   const [before, setBefore] = useState<{ test: TestId; look: LookData } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const router = useRouter();
@@ -102,7 +105,7 @@ export function LookStation({
       return { ...l, skipped: why === null ? rest : { ...rest, [shown]: why } };
     });
   const bars = positionBars[TEST[shown].position] ?? [];
-  const open = tests.filter((t) => stateOf(look, t) === 'open').length;
+  const next = nextOf(look, tests, shown);
   return (
     <div className="reach grid grid-cols-1 room:grid-cols-[198px_minmax(0,1fr)] gap-8">
       <div className="flex flex-col room:sticky room:top-2 room:max-h-[calc(100vh-172px)] room:min-h-[480px] room:self-start">
@@ -110,31 +113,16 @@ export function LookStation({
           <When at={at} />
           {finished && <span title="A correction keeps the earlier value.">, finished</span>}
         </p>
-        <ol aria-label="Tests" data-tests className="border-t border-rule room:min-h-0 room:overflow-y-auto">
-          {tests.map((t) => (
-            <li key={t} className="border-b border-rule">
-              <Press
-                look="row"
-                aria-current={shown === t ? 'step' : undefined}
-                onClick={() => setTest(t)}
-                className="flex items-center justify-between border-l-4 border-transparent pl-2 aria-[current]:border-rise aria-[current]:font-semibold"
-              >
-                {TEST[t].name}
-                {stateOf(look, t) !== 'open' && <span className="sr-only">, </span>}
-                <span className="text-fine font-normal text-soft">
-                  {{ seen: 'done', skipped: 'left out', open: '' }[stateOf(look, t)]}
-                </span>
-              </Press>
-            </li>
-          ))}
-        </ol>
-        <p className="flex items-center justify-between pt-1 text-fine text-soft">
-          <span>{open === 0 ? 'all done' : `${open} left to do`}</span>
-          <Press look="text" className="decoration-rule hover:text-ink" onClick={() => setChoosing(true)}>
-            choose tests
-          </Press>
-        </p>
+        <TestList {...{ look, tests, shown, listed }} onTest={setTest} onChoose={() => setChoosing(true)} />
         <div className="mt-auto space-y-2 pt-2">
+          {next && (
+            <Button className="w-full" onClick={() => setTest(next)}>
+              Next: {TEST[next].name}
+            </Button>
+          )}
+          <Press look="quiet" className="text-small" onClick={() => setListed(!listed)}>
+            {listed ? 'This test only' : 'All tests'}
+          </Press>
           <SaveStatus autosave={autosave} />
           {error && <Notice level="care">{error}</Notice>}
           <Button kind="main" className="w-full" onClick={() => void finish()}>

@@ -5,7 +5,6 @@ import { useState } from 'react';
 import { NEED_LABEL, NEEDS, weightWord, type Need } from '@/core/aims/needs';
 import type { WeighedNeed } from '@/core/read/read';
 import { Press } from '@/ui/press';
-import { Term } from '@/ui/term';
 
 const OverruleForm = dynamic(() => import('./overrule-form').then((m) => m.OverruleForm), { ssr: false });
 
@@ -25,11 +24,8 @@ export function NeedList({
   const missing = NEEDS.filter((n) => !needs.some((w) => w.need === n));
   const most = Math.max(0.1, ...needs.map((n) => n.weight));
   return (
-    <section aria-labelledby="needs">
-      <h2 id="needs" className="text-lead">
-        So work on, in this order of <Term of="weight">weight</Term>
-      </h2>
-      <ol className="pt-1">
+    <section aria-label="Priorities, heaviest first">
+      <ol>
         {(all ? needs : needs.slice(0, SHOWN)).map((n) => (
           <li key={n.need}>
             <Press

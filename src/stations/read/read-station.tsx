@@ -7,7 +7,7 @@ import type { Prop } from '@/core/body/props';
 import type { LookData } from '@/core/look/look';
 import { RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
 import { NO_JUDGEMENT, type Judgement } from '@/core/aims/judgement';
-import type { Need } from '@/core/aims/needs';
+import { NEED_LABEL, type Need } from '@/core/aims/needs';
 import type { ReadingsResult } from '@/core/read/read';
 import { NAMED_FROM, namedReadings, type ReadingName } from '@/core/read/readings';
 import {
@@ -25,13 +25,13 @@ import type { Flags } from '@/core/screen/flags';
 import { FigureLater } from '@/pictures/figure-later';
 import { Rings } from '@/pictures/rings';
 import { answered } from '@/ui/answered';
-import { buttonClass } from '@/ui/button';
+import { Button, buttonClass } from '@/ui/button';
 import { Choice } from '@/ui/choice';
+import { Fold } from '@/ui/fold';
 import { When } from '@/ui/dates';
 import { Notice } from '@/ui/notice';
 import { Select } from '@/ui/select';
-import { Press } from '@/ui/press';
-import { Term, WithTerms } from '@/ui/term';
+import { WithTerms } from '@/ui/term';
 import { SeenOnBody } from './seen-on-body';
 import { NeedList } from './need-list';
 import { ReadingLine, ReadingSheet } from './reading-sheet';
@@ -42,6 +42,9 @@ const LeastResistance = dynamic(() => import('./least-resistance').then((m) => m
 const ThresholdDialog = dynamic(() => import('./threshold-dialog').then((m) => m.ThresholdDialog), {
   ssr: false,
 });
+
+/** So many patterns and priorities are in sight; the rest is a press away. */
+const SHOWN = 3;
 
 type Props = {
   clientId: string;
@@ -62,7 +65,6 @@ type Props = {
 /** What the newest look says, by the client's schools, with the reasons, what does not agree, and what would settle a doubt. */
 export function ReadStation({ clientId, look, result, chosen, flags, props, own, actions }: Props) {
   const [position, setPosition] = useState<RingPosition>('hookLying');
-  const [view, setView] = useState<'seen' | 'model'>('seen');
   const [openName, setOpenName] = useState<ReadingName | null>(null);
   const [holding, setHolding] = useState(false);
   const [error, setError] = useState<string | null>(null);
@@ -93,115 +95,108 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
   const named = namedReadings(result.readings);
   const questions = result.readings.filter((r) => r.question);
   const others = result.readings.filter((r) => r.strength < NAMED_FROM);
-  const open = result.readings.find((r) => r.name === openName) ?? named[0] ?? null;
+  const fainter = [...named.slice(SHOWN), ...questions, ...others];
   const seenPositions = RING_POSITIONS.filter((p) => look.data.rings[p]);
   const shown = look.data.rings[position] ? position : (seenPositions[0] ?? 'hookLying');
   const line = (r: (typeof named)[number]) => (
-    <ReadingLine key={r.name} reading={r} open={open?.name === r.name} onOpen={() => setOpenName(r.name)} />
+    <ReadingLine
+      key={r.name}
+      reading={r}
+      open={openName === r.name}
+      onOpen={() => setOpenName(openName === r.name ? null : r.name)}
+    >
+      <ReadingSheet
+        reading={r}
+        lookHref={`/clients/${clientId}/look/${look.id}`}
+        onJudge={(decided) => judgeReading(r.name, decided)}
+      />
+    </ReadingLine>
   );
   return (
-    <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_400px] gap-10">
-      <div className="space-y-3">
-        <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
-          <div>
-            <h2 className="text-title">Where the breath goes</h2>
-            <p className="text-fine text-soft">
-              {view === 'seen' ? (
-                'hatched: seen · dashed: wanted · dotted: silent'
-              ) : (
-                <>
-                  from the look of <When at={look.at} />
-                </>
-              )}
-            </p>
-          </div>
-          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
-            {view === 'seen' && seenPositions.length > 1 && (
-              <Select
-                label="Position"
-                hideLabel
-                options={seenPositions.map((p) => ({ value: p, label: RING_POSITION[p].label }))}
-                value={shown}
-                onValue={setPosition}
-              />
-            )}
-            <Choice
-              label="Show"
-              hideLabel
-              options={[
-                { value: 'seen', label: 'seen and wanted' },
-                { value: 'model', label: 'least resistance' },
-              ]}
-              value={view}
-              onValue={(v) => v && setView(v)}
-            />
-          </div>
-        </div>
-        {view === 'seen' ? (
-          <div className="flex flex-wrap items-end gap-4">
-            <Rings
-              seen={look.data.rings[shown] ?? {}}
-              target={TARGET[result.school]}
-              className="h-48 min-w-0 grow basis-72"
-            />
-            <SeenOnBody rings={look.data.rings[shown]} place={shown} />
-          </div>
-        ) : (
-          <LeastResistance rings={look.data.rings} flags={flags} props={props} school={result.school} />
-        )}
-        <SchoolChoice
-          result={result}
-          chosen={chosen}
-          onSchool={(school) => void answered(actions.setSchool(clientId, school)).then(told)}
-          onControl={(control) => void answered(actions.setControl(clientId, control)).then(told)}
-        />
-        {error && <Notice level="care">{error}</Notice>}
-        {open && (
-          <ReadingSheet
-            key={open.name}
-            reading={open}
-            lookHref={`/clients/${clientId}/look/${look.id}`}
-            onJudge={(decided) => judgeReading(open.name, decided)}
-          />
-        )}
-      </div>
-      <div className="space-y-4 border-l border-rule pl-6">
+    <div className="grid grid-cols-1 gap-10 desk:grid-cols-[minmax(0,1fr)_460px]">
+      <div className="space-y-4">
         <section aria-labelledby="named">
-          <h2 id="named" className="text-lead">
-            <Term of="reading">Readings</Term>, with <Term of="strength">strength</Term> and{' '}
-            <Term of="certainty">certainty</Term>
+          <h2 id="named" className="text-title">
+            Patterns
           </h2>
           {named.length === 0 && (
             <p className="py-2 text-soft">
-              Nothing stands out in what was seen. Look further, or write from the wishes of the school.
+              Nothing stands out. Look further, or write from what the client wants.
             </p>
           )}
-          <ul>{named.map(line)}</ul>
-          {questions.length > 0 && (
-            <>
-              <h3 className="pt-2 text-small font-semibold">Questions: no main sign of it yet</h3>
-              <ul>{questions.map(line)}</ul>
-            </>
-          )}
-          <details className="pt-1">
-            <summary className="text-small text-soft">{others.length} faint or not there</summary>
-            <ul>{others.map(line)}</ul>
-          </details>
+          <ul>{named.slice(0, SHOWN).map(line)}</ul>
         </section>
-        <NeedList needs={result.needs} onJudge={judgeNeed} />
-        <div className="flex items-center gap-4">
+        <div className="flex items-center gap-5">
           <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>
             Write a sequence
           </Link>
-          <Press look="quiet" className="text-small" onClick={() => setHolding(true)}>
-            Thresholds
-          </Press>
+          <p className="text-fine text-soft">A way of seeing, not a diagnosis. You decide.</p>
         </div>
-        <p className="text-fine text-soft">
-          A reading is a way of seeing, not a diagnosis. You decide; where something is out of your scope, the
-          client’s clinician does.
-        </p>
+        {error && <Notice level="care">{error}</Notice>}
+        <div>
+          <Fold
+            title="Priorities"
+            said={result.needs
+              .slice(0, SHOWN)
+              .map((n) => NEED_LABEL[n.need])
+              .join(', ')}
+          >
+            <NeedList needs={result.needs} onJudge={judgeNeed} />
+          </Fold>
+          {fainter.length > 0 && (
+            <Fold
+              title="Other patterns"
+              said={
+                questions.length > 0
+                  ? `${questions.length} to look at`
+                  : `${fainter.length} faint or not there`
+              }
+            >
+              <ul>{fainter.map(line)}</ul>
+            </Fold>
+          )}
+          <Fold
+            title="Read it otherwise"
+            said={`${SCHOOL_LABEL[result.school]} · ${CONTROL_LABEL[result.control]} · positions`}
+          >
+            <div className="space-y-3">
+              {seenPositions.length > 1 && (
+                <Select
+                  label="Position of the picture"
+                  look="line"
+                  options={seenPositions.map((p) => ({ value: p, label: RING_POSITION[p].label }))}
+                  value={shown}
+                  onValue={setPosition}
+                />
+              )}
+              <SchoolChoice
+                result={result}
+                chosen={chosen}
+                onSchool={(school) => void answered(actions.setSchool(clientId, school)).then(told)}
+                onControl={(control) => void answered(actions.setControl(clientId, control)).then(told)}
+              />
+              <Button onClick={() => setHolding(true)}>Thresholds</Button>
+              <h3 className="border-t border-rule pt-3 text-lead">Least resistance</h3>
+              <LeastResistance rings={look.data.rings} flags={flags} props={props} school={result.school} />
+            </div>
+          </Fold>
+        </div>
       </div>
+      <section aria-labelledby="where" className="space-y-2">
+        <h2 id="where" className="text-title">
+          Where the breath goes
+        </h2>
+        <p className="text-fine text-soft">
+          <When at={look.at} />
+          {seenPositions.length > 0 && `, ${RING_POSITION[shown].label}`} · hatched: seen · dashed: wanted
+        </p>
+        <Rings
+          seen={look.data.rings[shown] ?? {}}
+          target={TARGET[result.school]}
+          className="h-48 w-full min-w-0"
+        />
+        <SeenOnBody rings={look.data.rings[shown]} place={shown} />
+      </section>
       {holding && (
         <ThresholdDialog
           own={own}
@@ -225,7 +220,7 @@ function SchoolChoice({
   onControl: (control: Control) => void;
 }) {
   return (
-    <div className="space-y-1 border-t border-rule pt-2">
+    <div className="space-y-1">
       <Choice
         beside
         label="Read by the school"

@@ -2,60 +2,48 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { GRADE_LABEL } from '@/core/read/grades';
 import type { JudgedReading } from '@/core/read/read';
 import { READING, strengthWord, type Conflict, type Evidence } from '@/core/read/readings';
 import { readableSource } from '@/core/base/source';
 import { Press } from '@/ui/press';
-import { WithTerms } from '@/ui/term';
 
 const OverruleForm = dynamic(() => import('./overrule-form').then((m) => m.OverruleForm), { ssr: false });
 
-/** One reading in the list: its strength, how much was looked at, and whether something disagrees. */
+/** One pattern: its name, how strong it is in a word, and what it is in a sentence; why, behind a press. */
 export function ReadingLine({
   reading,
   open,
   onOpen,
+  children,
 }: {
   reading: JudgedReading;
   open: boolean;
   onOpen: () => void;
+  children: ReactNode;
 }) {
   const { strength, certainty, overruled, conflicts } = reading;
   const asks = reading.question && !overruled;
-  const notes = [
-    asks ? 'a question: nothing that would say so was looked at' : '',
-    certainty === 0 ? 'not looked at' : `based on ${Math.round(certainty * 10)} of 10 signs`,
-    conflicts.length > 0 ? 'observations disagree' : '',
-    overruled ? `yours; computed ${overruled.computed.toFixed(2)}` : '',
-  ].filter(Boolean);
   return (
     <li className="border-b border-rule">
       <Press
         look="row"
-        aria-pressed={open}
+        aria-expanded={open}
         onClick={onOpen}
-        className="border-l-4 border-transparent py-1 pl-2 aria-pressed:border-rise aria-pressed:bg-sheet"
+        className="border-l-4 border-transparent py-2 pl-3 aria-expanded:border-rise aria-expanded:bg-sheet"
       >
-        <span className="flex justify-between">
-          <span className="font-semibold">{READING[reading.name].label}</span>
-          <span className="tabular-nums">
-            {certainty === 0 && !overruled
-              ? '–'
-              : asks
-                ? '?'
-                : `${strengthWord(strength)} · ${strength.toFixed(2)}`}
+        <span className="flex items-baseline justify-between gap-4">
+          <span className="text-lead font-semibold">{READING[reading.name].label}</span>
+          <span>
+            {certainty === 0 && !overruled ? 'not looked at' : asks ? 'a question' : strengthWord(strength)}
+            {overruled && ', yours'}
           </span>
         </span>
-        <span className="mt-0.5 block h-[6px] bg-rule">
-          <span
-            className={`block h-full ${overruled ? 'bg-tone' : 'bg-ink'}`}
-            style={{ width: `${asks ? 0 : strength * 100}%` }}
-          />
-        </span>
-        <span className="text-fine text-soft">{notes.join(' · ')}</span>
+        <span className="block text-soft">{READING[reading.name].meaning}</span>
+        {conflicts.length > 0 && <span className="block text-care">What was seen disagrees.</span>}
       </Press>
+      {open && <div className="py-2 pl-4">{children}</div>}
     </li>
   );
 }
@@ -71,24 +59,23 @@ export function ReadingSheet({ reading, lookHref, onJudge }: SheetProps) {
   const [deciding, setDeciding] = useState(false);
   const { name, overruled } = reading;
   return (
-    <article aria-label={READING[name].label} className="space-y-2 border-t-[1.5px] border-ink pt-2">
-      <div className="flex items-baseline justify-between gap-6">
-        <h3 className="text-title">{READING[name].label}</h3>
-        <span className="text-small">
-          {overruled ? (
-            <Press look="quiet" onClick={() => onJudge(null)}>
-              take your decision back
-            </Press>
-          ) : (
-            <Press look="quiet" onClick={() => setDeciding((d) => !d)}>
-              decide otherwise
-            </Press>
-          )}
-        </span>
+    <article aria-label={READING[name].label} className="space-y-2">
+      <div className="flex items-baseline justify-between gap-6 text-small">
+        <p className="text-soft">
+          {reading.certainty === 0
+            ? 'None of its signs was looked at.'
+            : `Based on ${Math.round(reading.certainty * 10)} of 10 signs.`}
+        </p>
+        {overruled ? (
+          <Press look="quiet" onClick={() => onJudge(null)}>
+            Undo your decision
+          </Press>
+        ) : (
+          <Press look="quiet" onClick={() => setDeciding((d) => !d)}>
+            Decide otherwise
+          </Press>
+        )}
       </div>
-      <p>
-        <WithTerms text={READING[name].meaning} />
-      </p>
       {overruled && (
         <p className="border-l-4 border-tone bg-sheet px-3 py-1.5">
           You say {reading.strength.toFixed(2)} ({strengthWord(reading.strength)}) where{' '}

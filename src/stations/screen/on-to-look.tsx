@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/base/result';
-import { minutesOf, PROTOCOLS, type Protocol } from '@/core/look/tests';
+import { PROTOCOLS, type Protocol } from '@/core/look/tests';
 import { answered } from '@/ui/answered';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
@@ -41,11 +41,6 @@ export function OnToLook({ clientId, open, stopped, flush, start }: Props) {
       <Button kind="main" disabled={going || stopped} onClick={() => void go()}>
         {open ? 'Go on with the open look' : 'On to Look'}
       </Button>
-      {!open && (
-        <span className="text-fine text-soft">
-          {FIRST.tests.length} tests, {minutesOf(FIRST.tests)} min; more can be chosen there
-        </span>
-      )}
       {error && <Notice level="care">{error}</Notice>}
     </>
   );

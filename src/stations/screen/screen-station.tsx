@@ -58,12 +58,14 @@ const CONSENTS = Object.keys(CONSENT) as (keyof typeof CONSENT)[];
 /** Red flags of a pregnancy and the weeks after a birth. */
 const OF_BEARING: readonly RedFlag[] = ['bleedingOrFluid', 'contractions'];
 
-/** Whether nobody has said yet that there is neither a pregnancy nor a birth behind. */
-const mayBear = ({ flags, asked, size, redFlags }: Screen): boolean =>
+/** Whether a pregnancy or a birth behind is known of: its red flags are asked then. */
+const isBearing = ({ flags, redFlags }: Screen): boolean =>
   flags.pregnancyWeek !== undefined ||
   flags.postpartumWeeks !== undefined ||
-  redFlags.some((r) => OF_BEARING.includes(r.flag)) ||
-  (size?.sex !== 'man' && answerTo({ flags, asked }, 'birth') === null);
+  redFlags.some((r) => OF_BEARING.includes(r.flag));
+
+/** More props than this are counted and not named. */
+const PROPS_NAMED = 4;
 
 /** What a fold says of a list, or that there is nothing on it. */
 const listed = (list: readonly string[], none: string): string =>
@@ -103,7 +105,7 @@ export function ScreenStation({
       <div className="flex flex-col gap-3">
         <RedFlags
           records={screen.redFlags}
-          without={mayBear(screen) ? [] : OF_BEARING}
+          without={isBearing(screen) ? [] : OF_BEARING}
           onChange={(redFlags) => set((s) => withRedFlags(s, redFlags))}
         />
         <div>
@@ -140,10 +142,12 @@ export function ScreenStation({
                 CONSENTS.filter((c) => screen.consent[c]).map((c) => CONSENT[c]),
                 'no consent yet',
               ),
-              listed(
-                screen.props.map((p) => PROP_LABEL[p]),
-                'no props',
-              ),
+              screen.props.length > PROPS_NAMED
+                ? `${screen.props.length} props`
+                : listed(
+                    screen.props.map((p) => PROP_LABEL[p]),
+                    'no props',
+                  ),
               screen.size ? `${screen.size.heightCm} cm, ${screen.size.ageY} years` : 'usual size',
             ].join(' · ')}
             aside={

@@ -23,8 +23,8 @@ type Props = {
   onChange: (change: Partial<Pick<Screen, 'goalList' | 'task' | 'counting'>>) => void;
 };
 
-/** So many tasks are proposed for a goal. */
-const PROPOSED = 2;
+/** So many tasks are proposed for a goal; all others are in the list. */
+const PROPOSED = 1;
 const NONE = 'none';
 
 /** The task that stands for the goal: proposed from its words, confirmed by the instructor, with two grades. */

@@ -78,7 +78,6 @@ export function VerdictList({
           ))}
         </Drills>
       )}
-      <p className="text-fine text-soft">The client’s clinician and your local rules come first.</p>
     </section>
   );
 }
@@ -115,6 +114,7 @@ function Drills({ only, onOnly, count, children }: DrillsProps) {
       <ul className="max-h-[420px] overflow-y-auto pr-1" tabIndex={0} aria-label="Drills and verdicts">
         {children}
       </ul>
+      <p className="text-fine text-soft">The client’s clinician and your local rules come first.</p>
     </>
   );
 }

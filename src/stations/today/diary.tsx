@@ -70,14 +70,6 @@ export function Diary({ visits, names, actions }: Props) {
                 {v.title}
               </span>
             )}
-            <Press
-              look="quiet"
-              className="min-w-6"
-              aria-label={`Cancel the visit of ${v.title}`}
-              onClick={() => void answered(actions.dropVisit(v.id)).then((done) => after(done, ''))}
-            >
-              Cancel
-            </Press>
           </li>
         ))}
       </ul>
@@ -97,25 +89,52 @@ export function Diary({ visits, names, actions }: Props) {
           Add visit
         </Press>
       )}
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-small">
-        <FileButton
-          label="Import calendar"
-          accept=".ics,text/calendar"
-          onFile={(file) =>
-            void answered(file.text().then(actions.takeCalendar)).then((done) =>
-              after(done, done.ok ? `${done.value.taken} visits imported.` : ''),
-            )
-          }
-        />
-        <a
-          href="/diary"
-          download
-          className="inline-block min-h-6 py-0.5 text-soft underline decoration-rule underline-offset-4"
-        >
-          As a calendar file
-        </a>
-      </div>
       <p role="status" className="text-small text-soft">
+        {said}
+      </p>
+    </section>
+  );
+}
+
+/** The diary as a calendar, out and in, and what is called off. */
+export function CalendarFiles({ visits, actions }: Pick<Props, 'visits' | 'actions'>) {
+  const router = useRouter();
+  const dates = useDates();
+  const [said, setSaid] = useState('');
+  const after = (done: Result<unknown>, text: string) => {
+    setSaid(done.ok ? text : done.why);
+    if (done.ok) router.refresh();
+  };
+  return (
+    <section aria-label="Calendar" className="space-y-2 text-small">
+      <FileButton
+        label="Import calendar"
+        accept=".ics,text/calendar"
+        onFile={(file) =>
+          void answered(file.text().then(actions.takeCalendar)).then((done) =>
+            after(done, done.ok ? `${done.value.taken} visits imported.` : ''),
+          )
+        }
+      />
+      <a
+        href="/diary"
+        download
+        className="inline-block min-h-6 py-0.5 text-soft underline decoration-rule underline-offset-4"
+      >
+        Save as calendar
+      </a>
+      {visits.map((v) => (
+        <Press
+          key={v.id}
+          look="quiet"
+          className="block min-h-6"
+          aria-label={`Cancel the visit of ${v.title}`}
+          onClick={() => void answered(actions.dropVisit(v.id)).then((done) => after(done, ''))}
+        >
+          Cancel {v.title}, {dates.moment(v.startAt)}
+        </Press>
+      ))}
+      <p role="status" className="text-soft">
         {said}
       </p>
     </section>

@@ -1,6 +1,7 @@
 'use client';
 
 import { agoOf } from '@/core/base/dates';
+import { inBrief } from '@/core/base/sentence';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -13,12 +14,13 @@ import { RingGlyph } from '@/pictures/ring-glyph';
 import { answered } from '@/ui/answered';
 import { Button, buttonClass } from '@/ui/button';
 import { FileButton } from '@/ui/file-button';
+import { Fold } from '@/ui/fold';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Dialog } from '@/ui/dialog';
 import { Notice } from '@/ui/notice';
 import { Press } from '@/ui/press';
 
-import { Diary, type DiaryActions, type DiaryVisit } from './diary';
+import { CalendarFiles, Diary, type DiaryActions, type DiaryVisit } from './diary';
 import { DueList } from './due-list';
 
 const ArchivedList = dynamic(() => import('./archived-list').then((m) => m.ArchivedList), { ssr: false });
@@ -178,29 +180,26 @@ export function Today({
             Begin with Screen
           </Button>
         </form>
-        <div className="space-y-2">
-          <h2 className="text-lead">Bring in a client file</h2>
-          <p className="text-fine text-soft">
-            A JSON file saved by Kokyu. It is added as a new client; nobody is changed.
-          </p>
-          <FileButton
-            label="Choose a client file"
-            accept=".json,application/json"
-            onFile={(file) => void bringIn(file).then(open)}
-          />
-        </div>
-        {archived > 0 && (
-          <p>
-            <Press look="quiet" className="text-small" onClick={() => setPutBy(true)}>
-              Archived clients ({archived})
-            </Press>
-          </p>
-        )}
         {error && <Notice level="care">{error}</Notice>}
-        <p className="border-t border-rule pt-3 text-fine text-soft">
-          Kokyu records, computes and suggests; you decide. It names readings, never a diagnosis. The client’s
-          clinician and your local rules on scope of practice come first. Everything stays on this machine.
-        </p>
+        <Fold
+          title="More"
+          said={archived > 0 ? `calendar, files, archived (${archived})` : 'calendar, files'}
+        >
+          <div className="space-y-3">
+            <CalendarFiles visits={visits} actions={actions} />
+            <p className="text-fine text-soft">A client file saved by Kokyu comes in as a new client.</p>
+            <FileButton
+              label="Choose a client file"
+              accept=".json,application/json"
+              onFile={(file) => void bringIn(file).then(open)}
+            />
+            {archived > 0 && (
+              <Press look="quiet" className="text-small" onClick={() => setPutBy(true)}>
+                Archived clients ({archived})
+              </Press>
+            )}
+          </div>
+        </Fold>
       </aside>
       <Dialog open={putBy} onOpenChange={setPutBy} title="Archived clients">
         <ArchivedList restore={actions.restoreClient} onRestored={(id) => router.push(`/clients/${id}`)} />
@@ -229,6 +228,9 @@ function useFound(search: string): { rows: Row[] } | 'silent' | null {
   return search.trim() === '' ? null : found;
 }
 
+/** So many words of a goal tell one client from another; the whole of it stands in the file. */
+const GOAL_WORDS = 4;
+
 function ClientLine({ row }: { row: Row }) {
   const state = stateOf(row);
   return (
@@ -245,8 +247,8 @@ function ClientLine({ row }: { row: Row }) {
         ) : (
           <span className="text-fine text-soft">no rings yet</span>
         )}
-        <span className="line-clamp-2 min-w-0 leading-snug wrap-anywhere text-soft" dir="auto">
-          {row.goals || 'no goal written yet'}
+        <span className="min-w-0 leading-snug wrap-anywhere text-soft" dir="auto" title={row.goals}>
+          {inBrief(row.goals, GOAL_WORDS) || 'no goal written yet'}
         </span>
         <span
           className={`text-right text-small ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}

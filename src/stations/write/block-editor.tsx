@@ -22,7 +22,6 @@ import { BlockLengths } from './block-lengths';
 import { BlockReasons } from './block-reasons';
 import { BlockTone } from './block-tone';
 import type { LessonWhom } from './use-lesson';
-import { Term } from '@/ui/term';
 
 const LoadPlanner = dynamic(() => import('./load-planner').then((m) => m.LoadPlanner), {
   ssr: false,
@@ -38,13 +37,26 @@ type Props = {
   sequence: Sequence;
   plan: ClientPlan;
   whom: LessonWhom;
+  /** Everything about it is shown, and not only what is changed most. */
+  more: boolean;
   onEdit: (edit: Edit) => void;
   onFix: (problem: Problem) => void;
   onTake: (next: Sequence) => void;
 };
 
 /** Everything about one block: lengths, dose, tone, position, cue, and why it is here. */
-export function BlockEditor({ block, client, problems, sequence, plan, whom, onEdit, onFix, onTake }: Props) {
+export function BlockEditor({
+  block,
+  client,
+  problems,
+  sequence,
+  plan,
+  whom,
+  more,
+  onEdit,
+  onFix,
+  onTake,
+}: Props) {
   const { flags, props } = client;
   const [swapping, setSwapping] = useState(false);
   const drill = drillOf(block);
@@ -71,14 +83,18 @@ export function BlockEditor({ block, client, problems, sequence, plan, whom, onE
           meant={drill.props}
           className="h-24 w-full"
         />
-        <Select
-          hideLabel
-          look="line"
-          label="Position"
-          value={block.position}
-          onValue={(position) => replace(inPosition(block, position, client))}
-          options={labelled([...new Set([block.position, ...verdict.positions])], (p) => POSITION[p].label)}
-        />
+        {more ? (
+          <Select
+            hideLabel
+            look="line"
+            label="Position"
+            value={block.position}
+            onValue={(position) => replace(inPosition(block, position, client))}
+            options={labelled([...new Set([block.position, ...verdict.positions])], (p) => POSITION[p].label)}
+          />
+        ) : (
+          <p className="text-small">{POSITION[block.position].label}</p>
+        )}
         {block.props.length > 0 && (
           <p className="pt-1 text-fine text-soft">with {block.props.map((p) => PROP_LABEL[p]).join(', ')}</p>
         )}
@@ -87,7 +103,7 @@ export function BlockEditor({ block, client, problems, sequence, plan, whom, onE
         <div className="flex items-baseline gap-4">
           <h3 className="text-title">{nameOf(block)}</h3>
           <span className="text-small text-soft tabular-nums">
-            <Term of="stage">{drill.stage}</Term> · {clock(durationS(block.breathing, block.dose))}
+            {clock(durationS(block.breathing, block.dose))}
             {block.breathing.kind === 'paced' &&
               ` · ${shortly(ratePerMin(block.breathing.pattern))} a minute`}
           </span>
@@ -95,10 +111,11 @@ export function BlockEditor({ block, client, problems, sequence, plan, whom, onE
         {sequence.lesson ? (
           <LessonBlock blockId={block.id} sequence={sequence} whom={whom} onTake={onTake} />
         ) : (
-          <BlockLengths block={block} onEdit={onEdit} />
+          <BlockLengths block={block} more={more} onEdit={onEdit} />
         )}
         <BlockTone
           block={block}
+          more={more}
           liftBarred={drill.tone.floor === 'lift' && verdict.tone.floor !== 'lift'}
           onEdit={onEdit}
         />

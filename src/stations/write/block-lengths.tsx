@@ -13,19 +13,22 @@ export const PHASE_LABEL: Record<Phase, string> = {
   holdOut: 'pause',
 };
 
-/** How long a block's breath and its rounds are, each with less and more. */
-export function BlockLengths({ block, onEdit }: { block: Block; onEdit: (edit: Edit) => void }) {
+type Props = { block: Block; more: boolean; onEdit: (edit: Edit) => void };
+
+/** How long the exhale of a block is and how many breaths; with more, everything else about its breath and its rounds. */
+export function BlockLengths({ block, more, onEdit }: Props) {
   const { breathing, dose } = block;
   const on = { blockId: block.id };
   return (
     <div className="flex flex-wrap gap-x-4 gap-y-2">
       {breathing.kind === 'paced' &&
-        PHASES.map((phase) => (
+        PHASES.filter((phase) => more || phase === 'exhale').map((phase) => (
           <Stepper
             key={phase}
             label={PHASE_LABEL[phase]}
             unit="s"
             step={0.5}
+            calm={!more}
             value={breathing.pattern[PHASE_KEY[phase]]}
             onValue={(seconds) => onEdit({ kind: 'phase', ...on, phase, seconds })}
           />
@@ -51,30 +54,35 @@ export function BlockLengths({ block, onEdit }: { block: Block; onEdit: (edit: E
         <Stepper
           label="breaths"
           step={1}
+          calm={!more}
           value={dose.breaths}
           onValue={(breaths) => onEdit({ kind: 'breaths', ...on, breaths })}
         />
       )}
-      <Stepper
-        label={dose.sides === 2 ? 'rounds each side' : 'rounds'}
-        step={1}
-        value={dose.rounds}
-        onValue={(rounds) => onEdit({ kind: 'rounds', ...on, rounds })}
-      />
-      <Stepper
-        label="rest between"
-        unit="s"
-        step={5}
-        value={dose.restS}
-        onValue={(seconds) => onEdit({ kind: 'rest', ...on, seconds })}
-      />
-      <Stepper
-        label="set-up"
-        unit="s"
-        step={5}
-        value={block.setUpS}
-        onValue={(seconds) => onEdit({ kind: 'setUp', ...on, seconds })}
-      />
+      {more && (
+        <>
+          <Stepper
+            label={dose.sides === 2 ? 'rounds each side' : 'rounds'}
+            step={1}
+            value={dose.rounds}
+            onValue={(rounds) => onEdit({ kind: 'rounds', ...on, rounds })}
+          />
+          <Stepper
+            label="rest between"
+            unit="s"
+            step={5}
+            value={dose.restS}
+            onValue={(seconds) => onEdit({ kind: 'rest', ...on, seconds })}
+          />
+          <Stepper
+            label="set-up"
+            unit="s"
+            step={5}
+            value={block.setUpS}
+            onValue={(seconds) => onEdit({ kind: 'setUp', ...on, seconds })}
+          />
+        </>
+      )}
     </div>
   );
 }

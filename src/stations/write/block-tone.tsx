@@ -20,61 +20,68 @@ const floorTone = (floor: FloorMode, pct: number) => ({ floor, floorPct: floor =
 
 type Props = {
   block: Block;
+  more: boolean;
   /** The floor is not to be lifted: a rule took that away. */
   liftBarred: boolean;
   onEdit: (edit: Edit) => void;
 };
 
-/** What the pelvic floor and the wall do in a block, and the cue it is taught with. */
-export function BlockTone({ block, liftBarred, onEdit }: Props) {
+/** The cue a block is taught with; with more, what the pelvic floor and the wall do in it. */
+export function BlockTone({ block, more, liftBarred, onEdit }: Props) {
   const { tone } = block;
   const set = (change: Partial<Tone>) => onEdit({ kind: 'tone', blockId: block.id, tone: change });
   const { cues, cue } = wordsOf(block);
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <Select
-        label="pelvic floor"
-        look="line"
-        value={tone.floor}
-        onValue={(floor) => set(floorTone(floor, tone.floorPct))}
-        options={labelled(FLOOR_MODES, FLOOR_LABEL).map((o) => ({
-          ...o,
-          disabled: o.value === 'lift' && liftBarred,
-        }))}
-      />
-      {tone.floor === 'lift' && (
-        <Stepper
-          label="lift"
-          unit="%"
-          step={5}
-          value={tone.floorPct}
-          onValue={(v) => set({ floorPct: within(v) })}
-        />
-      )}
-      <Select
-        label="abdominal wall"
-        look="line"
-        value={tone.control}
-        onValue={(control) => set({ control, controlPct: control === 'none' ? 0 : tone.controlPct || 15 })}
-        options={labelled(CONTROL_MODES, CONTROL_LABEL)}
-      />
-      {tone.control === 'brace' && (
-        <Select
-          label="brace"
-          look="line"
-          value={tone.brace ?? 'held'}
-          onValue={(brace) => set({ brace })}
-          options={labelled(BRACE_KINDS, BRACE_LABEL)}
-        />
-      )}
-      {tone.control !== 'none' && (
-        <Stepper
-          label="of it"
-          unit="%"
-          step={5}
-          value={tone.controlPct}
-          onValue={(v) => set({ controlPct: within(v) })}
-        />
+      {more && (
+        <>
+          <Select
+            label="pelvic floor"
+            look="line"
+            value={tone.floor}
+            onValue={(floor) => set(floorTone(floor, tone.floorPct))}
+            options={labelled(FLOOR_MODES, FLOOR_LABEL).map((o) => ({
+              ...o,
+              disabled: o.value === 'lift' && liftBarred,
+            }))}
+          />
+          {tone.floor === 'lift' && (
+            <Stepper
+              label="lift"
+              unit="%"
+              step={5}
+              value={tone.floorPct}
+              onValue={(v) => set({ floorPct: within(v) })}
+            />
+          )}
+          <Select
+            label="abdominal wall"
+            look="line"
+            value={tone.control}
+            onValue={(control) =>
+              set({ control, controlPct: control === 'none' ? 0 : tone.controlPct || 15 })
+            }
+            options={labelled(CONTROL_MODES, CONTROL_LABEL)}
+          />
+          {tone.control === 'brace' && (
+            <Select
+              label="brace"
+              look="line"
+              value={tone.brace ?? 'held'}
+              onValue={(brace) => set({ brace })}
+              options={labelled(BRACE_KINDS, BRACE_LABEL)}
+            />
+          )}
+          {tone.control !== 'none' && (
+            <Stepper
+              label="of it"
+              unit="%"
+              step={5}
+              value={tone.controlPct}
+              onValue={(v) => set({ controlPct: within(v) })}
+            />
+          )}
+        </>
       )}
       <Select
         label="cue"

@@ -11,6 +11,7 @@ import type { ProposalInput } from '@/core/propose/propose';
 import type { Sequence } from '@/core/sequence/sequence';
 import type { LessonPlan } from '@/core/client/case';
 import { Button } from '@/ui/button';
+import { Fold } from '@/ui/fold';
 import { Press } from '@/ui/press';
 import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
@@ -29,7 +30,7 @@ const ProposalView = dynamic(() => import('./proposal-view').then((m) => m.Propo
 
 const MINUTES = { least: 3, most: 120, sliderMost: 60, usual: 20 } as const;
 /** Needs that are shown; the rest weighs little. */
-const NEEDS_SHOWN = 6;
+const NEEDS_SHOWN = 4;
 
 const LessonProposal = dynamic(() => import('./lesson-proposal').then((m) => m.LessonProposal), {
   ssr: false,
@@ -104,13 +105,6 @@ export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }
               value={minutes}
               onValue={setMinutes}
             />
-            <Select
-              label="There is"
-              look="line"
-              value={place}
-              onValue={setPlace}
-              options={labelled(PLACES, PLACE_LABEL)}
-            />
             <div role="group" aria-label="Propose" className="flex gap-1">
               {KINDS.map((k) => (
                 <Press
@@ -147,7 +141,24 @@ export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }
           )}
         </div>
         <NeedBars plan={plan} />
-        <WishList catalogue={catalogue} wishes={wishes} onWishes={setWishes} />
+        <Fold
+          title="Wishes"
+          said={[
+            place === 'floor' ? '' : PLACE_LABEL[place],
+            Object.keys(wishes).length > 0 ? `${Object.keys(wishes).length} drills` : '',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        >
+          <Select
+            label="There is"
+            look="line"
+            value={place}
+            onValue={setPlace}
+            options={labelled(PLACES, PLACE_LABEL)}
+          />
+          <WishList catalogue={catalogue} wishes={wishes} onWishes={setWishes} />
+        </Fold>
       </div>
       {kind === 'lesson' ? (
         <div className="pt-2">

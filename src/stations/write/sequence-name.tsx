@@ -8,9 +8,12 @@ import { Press } from '@/ui/press';
 /** The name of a sequence, which a press makes a field: Enter or leaving it keeps the new one, Escape the old. */
 export function SequenceName({
   name,
+  more,
   onRename,
 }: {
   name: string;
+  /** It can be renamed by a press. */
+  more: boolean;
   onRename: (name: string) => Promise<Result<null>>;
 }) {
   const [written, setWritten] = useState<string | null>(null);
@@ -47,9 +50,11 @@ export function SequenceName({
         <h2 className="truncate text-title" dir="auto">
           {kept}
         </h2>
-        <Press look="quiet" className="shrink-0 text-fine" onClick={() => setWritten(kept)}>
-          Rename
-        </Press>
+        {more && (
+          <Press look="quiet" className="shrink-0 text-fine" onClick={() => setWritten(kept)}>
+            Rename
+          </Press>
+        )}
       </div>
       {error && (
         <p role="alert" className="text-small text-care">

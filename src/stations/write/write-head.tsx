@@ -7,9 +7,7 @@ import type { Autosave } from '@/ui/autosave/use-autosave';
 import { LiveTotal } from './live';
 import { PaperMenu } from './paper-menu';
 import type { SequenceEditor } from './use-sequence-editor';
-import type { Version } from './version-list';
 import { SequenceName } from './sequence-name';
-import { Versions } from './versions';
 
 export type SequenceActions = {
   renameSequence: (sequenceId: string, name: string) => Promise<Result<null>>;
@@ -22,8 +20,9 @@ type Props = {
   name: string;
   editor: SequenceEditor;
   autosave: Autosave<Sequence>;
-  versions: readonly Version[];
   actions: SequenceActions;
+  /** Everything that can be done is shown. */
+  more: boolean;
   /** How it is saved, where nothing has to be said aloud. */
   status: ReactNode;
   tools: ReactNode;
@@ -36,8 +35,8 @@ export function WriteHead({
   name,
   editor,
   autosave,
-  versions,
   actions,
+  more,
   status,
   tools,
   children,
@@ -46,7 +45,7 @@ export function WriteHead({
   return (
     <div className="flex flex-wrap items-end gap-3">
       <div className="min-w-0 grow">
-        <SequenceName name={name} onRename={(to) => actions.renameSequence(sequenceId, to)} />
+        <SequenceName name={name} more={more} onRename={(to) => actions.renameSequence(sequenceId, to)} />
         <div className="text-small leading-tight tabular-nums" aria-live="polite">
           <LiveTotal kept={kept} draft={editor.draft} />
           {kept.proof && <span className="text-soft"> · {provenAs(kept.proof)}</span>}
@@ -56,12 +55,6 @@ export function WriteHead({
       </div>
       {tools}
       <div className="flex flex-wrap items-center gap-1">
-        <Versions
-          now={kept}
-          versions={versions}
-          onKeep={(label) => actions.keepVersion(sequenceId, label, kept)}
-          onBringBack={editor.set}
-        />
         <PaperMenu
           sequenceId={sequenceId}
           name={name}

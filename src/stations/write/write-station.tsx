@@ -16,6 +16,8 @@ import { layoutOf, MOST_BLOCKS, type Block, type Sequence } from '@/core/sequenc
 import { lessonBlockId } from '@/core/sequence/set-block';
 import { answered } from '@/ui/answered';
 import { SaveStatus } from '@/ui/autosave/save-status';
+import type { Autosave } from '@/ui/autosave/use-autosave';
+import { useKeptOpen } from '@/ui/kept-open';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { LessonBand } from './lesson-band';
@@ -23,6 +25,7 @@ import { LiveStaves } from './live';
 import { useWritten } from './use-written';
 import { useWriteKeys } from './use-write-keys';
 import type { Version } from './version-list';
+import { Versions } from './versions';
 import { WriteHead, type SequenceActions } from './write-head';
 import { WriteTools } from './write-tools';
 
@@ -81,26 +84,14 @@ const ZOOMS = [1, 1.6, 2.6, 4.2, 7, 12, 20];
 /** How wide the staves are in that view, px. */
 const PAGE_PX = 1112;
 
-/** The sequence on its staves, with everything about the chosen block below. */
-export function WriteStation(props: Props) {
-  const { clientId, sequenceId, name, plan, places, bar, air, versions, actions } = props;
+/** From the editor into Coach, or to a copy of one's own; each once all is saved. */
+function useWaysOn(
+  { clientId, sequenceId, name, actions }: Props,
+  kept: Sequence,
+  autosave: Autosave<Sequence>,
+) {
   const router = useRouter();
-  const { catalogue, client: written, autosave, editor } = useWritten(props);
-  const { kept, problems, block, index } = editor;
-  const client = useMemo(() => exchangingIn(kept, written), [kept, written]);
-  const { ownTasks } = props;
-  const whom = useMemo(() => ({ plan, places, ownTasks }), [plan, places, ownTasks]);
-  const [zoom, setZoom] = useState(0);
-  const [shelf, setShelf] = useState(false);
-  const [dropAt, setDropAt] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const staves = useRef<HTMLDivElement>(null);
-  const layout = useMemo(() => layoutOf(kept), [kept]);
-  const marked = useMemo(
-    () => new Map([...problems].reverse().flatMap((p) => (p.blockId ? [[p.blockId, p.level] as const] : []))),
-    [problems],
-  );
-  const scale = ZOOMS[zoom]! * (PAGE_PX / Math.max(kept.minutes * 60, layout.totalS));
   const coach = async () => {
     if (!(await autosave.flush())) return;
     const run = await answered(actions.startRun(sequenceId));
@@ -113,6 +104,29 @@ export function WriteStation(props: Props) {
     autosave.takeTheirs();
     router.push(`/clients/${clientId}/write/${made.value.id}`);
   };
+  return { coach, copyMine, error };
+}
+
+/** The sequence on its staves, with everything about the chosen block below. */
+export function WriteStation(props: Props) {
+  const { sequenceId, name, plan, places, bar, air, versions, actions } = props;
+  const { catalogue, client: written, autosave, editor } = useWritten(props);
+  const { kept, problems, block, index } = editor;
+  const client = useMemo(() => exchangingIn(kept, written), [kept, written]);
+  const { ownTasks } = props;
+  const whom = useMemo(() => ({ plan, places, ownTasks }), [plan, places, ownTasks]);
+  const [zoom, setZoom] = useState(0);
+  const [shelf, setShelf] = useState(false);
+  const [more, setMore] = useKeptOpen('editor');
+  const [dropAt, setDropAt] = useState<number | null>(null);
+  const staves = useRef<HTMLDivElement>(null);
+  const layout = useMemo(() => layoutOf(kept), [kept]);
+  const marked = useMemo(
+    () => new Map([...problems].reverse().flatMap((p) => (p.blockId ? [[p.blockId, p.level] as const] : []))),
+    [problems],
+  );
+  const scale = ZOOMS[zoom]! * (PAGE_PX / Math.max(kept.minutes * 60, layout.totalS));
+  const { coach, copyMine, error } = useWaysOn(props, kept, autosave);
   const dragged = (at: { x: number; y: number } | null, drop?: Block) => {
     const box = staves.current?.getBoundingClientRect();
     const over = at && box && at.x > box.left && at.x < box.right && at.y > box.top && at.y < box.bottom;
@@ -126,6 +140,16 @@ export function WriteStation(props: Props) {
   const whole = problems.find((p) => p.blockId === null);
   const status = <SaveStatus autosave={autosave} onCopyMine={() => void copyMine()} />;
   const quiet = autosave.state === 'saved' || autosave.state === 'saving';
+  const band = (
+    <LessonBand
+      sequence={kept}
+      whom={whom}
+      lessonPlan={props.lessonPlan}
+      catalogue={catalogue}
+      sheetHref={`/sheets/${sequenceId}?for=lesson`}
+      onTake={editor.set}
+    />
+  );
   const tools = (
     <WriteTools
       editor={editor}
@@ -134,12 +158,22 @@ export function WriteStation(props: Props) {
       onZoom={zoomBy}
       shelf={shelf}
       onShelf={toggleShelf}
-    />
+      open={more}
+      onOpen={setMore}
+    >
+      <Versions
+        now={kept}
+        versions={versions}
+        onKeep={(label) => actions.keepVersion(sequenceId, label, kept)}
+        onBringBack={editor.set}
+      />
+      {kept.lesson === undefined && band}
+    </WriteTools>
   );
   return (
     <div className="space-y-2">
       <WriteHead
-        {...{ sequenceId, name, editor, autosave, versions, actions, tools }}
+        {...{ sequenceId, name, editor, autosave, actions, more, tools }}
         status={quiet ? status : null}
       >
         <Button kind="main" disabled={!mayRunWith(bar, problems, kept).ok} onClick={() => void coach()}>
@@ -160,14 +194,7 @@ export function WriteStation(props: Props) {
           {whole.text}.
         </Notice>
       )}
-      <LessonBand
-        sequence={kept}
-        whom={whom}
-        lessonPlan={props.lessonPlan}
-        catalogue={catalogue}
-        sheetHref={`/sheets/${sequenceId}?for=lesson`}
-        onTake={editor.set}
-      />
+      {kept.lesson && band}
       {kept.blocks.length === 0 ? (
         <p className="border-y border-rule py-8 text-soft" ref={staves}>
           No blocks. Undo, or put a drill in from the shelf.
@@ -221,6 +248,7 @@ export function WriteStation(props: Props) {
           sequence={kept}
           plan={plan}
           whom={whom}
+          more={more}
           onEdit={editor.edit}
           onFix={editor.fix}
           onTake={editor.set}

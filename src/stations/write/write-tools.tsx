@@ -6,6 +6,7 @@ import {
   ClipboardPaste,
   Copy,
   Group,
+  Library,
   Minus,
   Plus,
   Redo2,
@@ -28,42 +29,70 @@ type Props = {
   onZoom: (by: number) => void;
   shelf: boolean;
   onShelf: () => void;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  /** What else is seldom needed. */
+  children: ReactNode;
 };
 
-/** What can be done to the chosen blocks, as small pictures. */
-export function WriteTools({ editor, nearest, furthest, onZoom, shelf, onShelf }: Props) {
+/** What is done most; everything else that can be done to the chosen blocks, behind a press, in words. */
+export function WriteTools({
+  editor,
+  nearest,
+  furthest,
+  onZoom,
+  shelf,
+  onShelf,
+  open,
+  onOpen,
+  children,
+}: Props) {
   const { block, problems, selected, grouped } = editor;
+  const mendable = problems.some((p) => p.fix);
   return (
-    <div role="toolbar" aria-label="Editing" className="ml-auto flex flex-wrap items-center gap-1">
-      <Tool label="Undo" icon={Undo2} disabled={!editor.canUndo} run={editor.undo} />
-      <Tool label="Redo" icon={Redo2} disabled={!editor.canRedo} run={editor.redo} />
-      <Tool label="Smaller" icon={ZoomOut} disabled={furthest} run={() => onZoom(-1)} />
-      <Tool label="Larger" icon={ZoomIn} disabled={nearest} run={() => onZoom(1)} />
-      <Tool label="Earlier" icon={ChevronLeft} disabled={!block} run={() => editor.moveBy(-1)} />
-      <Tool label="Later" icon={ChevronRight} disabled={!block} run={() => editor.moveBy(1)} />
-      <Tool label="A breath fewer" icon={Minus} disabled={!block} run={() => editor.lengthen(-1)} />
-      <Tool label="A breath more" icon={Plus} disabled={!block} run={() => editor.lengthen(1)} />
-      <Tool label="Copy" icon={Copy} disabled={!block} run={editor.copy} />
-      <Tool label="Put the copy after" icon={ClipboardPaste} disabled={!editor.canPaste} run={editor.paste} />
-      <Tool
-        label={grouped ? 'Ungroup' : 'Group'}
-        icon={grouped ? Ungroup : Group}
-        disabled={!grouped && selected.size < 2}
-        run={editor.group}
-      />
-      <Tool label="Take out" icon={Trash2} disabled={!block} run={editor.remove} />
-      <Tool label="Mend" icon={Wrench} disabled={!problems.some((p) => p.fix)} run={editor.fixNext}>
-        {problems.length > 0 && problems.length}
-      </Tool>
+    <div
+      role="toolbar"
+      aria-label="Editing"
+      className="ml-auto flex flex-wrap items-center justify-end gap-1"
+    >
+      {(open || editor.canUndo) && (
+        <Tool label="Undo" icon={Undo2} disabled={!editor.canUndo} run={editor.undo} />
+      )}
+      {mendable && (
+        <Tool label="Mend" icon={Wrench} disabled={false} run={editor.fixNext}>
+          {problems.length}
+        </Tool>
+      )}
       <Press
         look="tool"
-        aria-expanded={shelf}
-        onClick={onShelf}
+        aria-expanded={open}
+        onClick={() => onOpen(!open)}
         className="min-h-8 px-3 text-small aria-expanded:border-ink aria-expanded:bg-sheet"
-        aria-label="Shelf of drills"
       >
-        Shelf
+        More
       </Press>
+      {open && (
+        <div className="flex w-full flex-wrap justify-end gap-1">
+          <Tool label="Redo" icon={Redo2} disabled={!editor.canRedo} run={editor.redo} />
+          <Tool label="Smaller" icon={ZoomOut} disabled={furthest} run={() => onZoom(-1)} />
+          <Tool label="Larger" icon={ZoomIn} disabled={nearest} run={() => onZoom(1)} />
+          <Tool label="Earlier" icon={ChevronLeft} disabled={!block} run={() => editor.moveBy(-1)} />
+          <Tool label="Later" icon={ChevronRight} disabled={!block} run={() => editor.moveBy(1)} />
+          <Tool label="Fewer breaths" icon={Minus} disabled={!block} run={() => editor.lengthen(-1)} />
+          <Tool label="More breaths" icon={Plus} disabled={!block} run={() => editor.lengthen(1)} />
+          <Tool label="Copy" icon={Copy} disabled={!block} run={editor.copy} />
+          <Tool label="Paste after" icon={ClipboardPaste} disabled={!editor.canPaste} run={editor.paste} />
+          <Tool
+            label={grouped ? 'Ungroup' : 'Group'}
+            icon={grouped ? Ungroup : Group}
+            disabled={!grouped && selected.size < 2}
+            run={editor.group}
+          />
+          <Tool label="Take out" icon={Trash2} disabled={!block} run={editor.remove} />
+          <Tool label="Shelf of drills" icon={Library} pressed={shelf} disabled={false} run={onShelf} />
+          {children}
+        </div>
+      )}
     </div>
   );
 }
@@ -72,19 +101,20 @@ type ToolProps = {
   label: string;
   icon: LucideIcon;
   disabled: boolean;
+  pressed?: boolean;
   run: () => void;
   children?: ReactNode;
 };
 
-const Tool = ({ label, icon: Icon, disabled, run, children }: ToolProps) => (
+const Tool = ({ label, icon: Icon, disabled, pressed, run, children }: ToolProps) => (
   <Press
     look="tool"
     aria-label={label}
-    title={label}
+    aria-expanded={pressed}
     disabled={disabled}
     onClick={run}
     className="inline-flex min-h-8 items-center gap-1 px-[7px] text-small whitespace-nowrap"
   >
-    <Icon size={17} aria-hidden /> {children}
+    <Icon size={17} aria-hidden /> {label} {children}
   </Press>
 );

@@ -1,4 +1,4 @@
-import { noiseSaid, signed, slopeSaid, valueOf, verdictSaid } from '@/core/follow/said';
+import { changeSaid, signed, slopeSaid, valueOf, verdictSaid } from '@/core/follow/said';
 import type { Followed } from '@/core/follow/trend';
 
 const row = (over: Partial<Followed> = {}): Followed =>
@@ -40,8 +40,11 @@ describe('a row of Follow in words', () => {
     expect(verdictSaid(row({ verdict: 'cannotTell', moreLooks: 3 }))).toBe('cannot tell yet: 3 more looks');
   });
   it('its noise and from where', () => {
-    expect(noiseSaid(row())).toMatch(/^±2\.3 is noise, from this client’s own looks/);
-    expect(noiseSaid(row({ noise: null, noiseFrom: 'unknown' }))).toMatch(/^noise not known yet/);
+    expect(changeSaid(row({ verdict: 'noise' }))).toBe('Within day-to-day variation (±2.3)');
+    expect(changeSaid(row({ verdict: 'changed', difference: -4 }))).toMatch(
+      /^Down 4\.0 .*: more than day-to-day variation \(±2\.3\)$/,
+    );
+    expect(changeSaid(row({ verdict: 'noise', noise: null }))).toBe('Within day-to-day variation');
   });
   it('its slope, with limits where there are some', () => {
     const slope = (low: number, high: number) =>

@@ -3,7 +3,7 @@ import type { LookTest } from './look-test';
 export const quiet: LookTest = {
   name: 'Quiet watch',
   setUp:
-    'Let the client settle and watch before you say what you are watching. Then tap at each turn: breath begins to come in, begins to go out.',
+    'Let the client settle, and watch before you say what for. Then tap each turn: begins in, begins out.',
   contact: 'Feet flat, hands away from the trunk, nothing tight round the waist.',
   position: 'hookLying',
   minutes: 1.5,

@@ -10,6 +10,8 @@ import { TapStrip } from '@/pictures/tap-strip';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
+import { Fold } from '@/ui/fold';
+import { useKeptOpen } from '@/ui/kept-open';
 import { useHotkeys } from '@/ui/hotkeys';
 import { TapSurface } from '@/ui/tap-surface';
 import type { PanelProps } from './panel';
@@ -31,6 +33,7 @@ export function QuietTest({
     first: 'inhale',
   };
   const quiet = look.quiet ?? empty;
+  const [full] = useKeptOpen('tests');
   const [watching, setWatching] = useState(false);
   const [replaced, setReplaced] = useState<readonly number[]>([]);
   const watch = useStopwatch();
@@ -64,6 +67,32 @@ export function QuietTest({
     { key: 'Enter', does: 'finish the watch', run: () => watching && finish() },
   ]);
   const nextIsIn = (quiet.taps.length % 2 === 0) === (quiet.first === 'inhale');
+  const setUp = (
+    <div className="flex flex-wrap items-end gap-x-8 gap-y-2">
+      <Choice
+        label="Position"
+        options={WHERE.map((p) => ({ value: p, label: POSITION[p].label }))}
+        value={quiet.position}
+        onValue={(p) => p && change({ position: p })}
+      />
+      <Choice
+        label="The first tap marked"
+        options={[
+          { value: 'inhale', label: 'in' },
+          { value: 'exhale', label: 'out' },
+        ]}
+        value={quiet.first}
+        onValue={(first) => first && change({ first })}
+      />
+      <NumberField
+        label="Sighs seen"
+        value={quiet.sighs}
+        min={0}
+        max={50}
+        onValue={(v) => change({ sighs: v === undefined ? undefined : Math.round(v) })}
+      />
+    </div>
+  );
   return (
     <section aria-label="Quiet watch" className="space-y-3">
       <TestHead test="quiet">
@@ -71,30 +100,16 @@ export function QuietTest({
           <FigureLater position={quiet.position} className="size-full" />
         </div>
       </TestHead>
-      <div className="flex flex-wrap items-end gap-x-8 gap-y-2">
-        <Choice
-          label="Position"
-          options={WHERE.map((p) => ({ value: p, label: POSITION[p].label }))}
-          value={quiet.position}
-          onValue={(p) => p && change({ position: p })}
-        />
-        <Choice
-          label="The first tap marked"
-          options={[
-            { value: 'inhale', label: 'in' },
-            { value: 'exhale', label: 'out' },
-          ]}
-          value={quiet.first}
-          onValue={(first) => first && change({ first })}
-        />
-        <NumberField
-          label="Sighs seen"
-          value={quiet.sighs}
-          min={0}
-          max={50}
-          onValue={(v) => change({ sighs: v === undefined ? undefined : Math.round(v) })}
-        />
-      </div>
+      {full ? (
+        setUp
+      ) : (
+        <Fold
+          title="Set-up"
+          said={`${POSITION[quiet.position].label}, the first tap marks ${quiet.first === 'inhale' ? 'in' : 'out'}`}
+        >
+          {setUp}
+        </Fold>
+      )}
       <TapSurface tall onTap={tap}>
         <span className="text-room-large leading-none font-semibold tabular-nums">
           {watch.elapsedS.toFixed(watching ? 0 : 1)} s
@@ -129,7 +144,8 @@ export function QuietTest({
           </Button>
         )}
         <span className="text-small text-soft">
-          {quiet.taps.length} taps; press a mark below to take it out
+          {quiet.taps.length} taps
+          {quiet.taps.length > 0 && '; press a mark below to take it out'}
         </span>
       </div>
       <TapStrip
@@ -140,11 +156,7 @@ export function QuietTest({
       {timing.ok ? (
         <Figures items={timingFigures(timing.value, timing.value.breaths.length)} />
       ) : (
-        <p className="text-soft">
-          {quiet.taps.length === 0
-            ? 'Rate, seconds in and out, and regularity appear after the first whole breath.'
-            : timing.why}
-        </p>
+        quiet.taps.length > 0 && <p className="text-soft">{timing.why}</p>
       )}
     </section>
   );

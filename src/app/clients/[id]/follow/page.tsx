@@ -38,6 +38,7 @@ export default async function FollowPage({ params }: { params: Promise<{ id: str
       between={betweenVisits(known)}
       runs={known.runs.map(summaryOf)}
       outcomes={outcomes}
+      last={known.lessonPlan().last}
     />
   );
 }

@@ -42,10 +42,10 @@ for (const [width, height] of [
     await page.locator('[data-awake=true]').first().waitFor();
     await press(page, /^Positions that are out/);
     await press(page, /^knees cannot kneel$/, ' ');
-    await press(page, /^Props at hand/);
+    await press(page, /^Consent, props, size/);
+    await press(page, /^to be watched$/, ' ');
+    await expect(page.getByRole('checkbox', { name: 'to be watched' })).toBeChecked();
     await press(page, /^straw$/, ' ');
-    await press(page, /^May be watched$/, ' ');
-    await expect(page.getByText('to be watched', { exact: true })).toBeVisible();
     await tabTo(page, /^Goals$/);
     await page.keyboard.type('sing long lines');
     await press(page, /^Task/);

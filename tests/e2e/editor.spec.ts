@@ -38,6 +38,8 @@ test('by mouse: a block is moved, lengthened in whole breaths, and a drill is dr
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(total(page)).toHaveText(whole);
 
+  // Staves, shelf and all tools have to be in sight at once for a drag.
+  await page.setViewportSize({ width: 1280, height: 1100 });
   await page.getByRole('button', { name: 'Shelf of drills' }).click();
   await page.getByLabel('Find on the shelf').fill('side bend breathe');
   const card = (await page

@@ -192,7 +192,7 @@ test('what is said of a run: the block, its set-up, and each phase once for thos
 
 test('letters can be changed and switched off', async ({ page }) => {
   await page.goto('/');
-  const dialog = page.getByRole('dialog', { name: 'Keys and words of this screen' });
+  const dialog = page.getByRole('dialog', { name: 'Help' });
   await expect(async () => {
     await page.keyboard.press('?');
     await expect(dialog).toBeVisible({ timeout: 1500 });

@@ -236,6 +236,7 @@ test('a lesson is edited set by set, mended by a press, asked what if, and a seq
   await page.goto(`${file}/write`);
   await page.getByRole('button', { name: 'Drills only' }).click();
   await page.getByRole('button', { name: 'Keep this sequence' }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Make a lesson' }).click();
   await expect(page.getByLabel('Idea of the lesson')).toBeVisible();
   await expect(page.locator('[data-sets]')).toBeVisible();

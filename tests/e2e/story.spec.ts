@@ -16,7 +16,8 @@ test('Screen: flags bar and change drills at once, a red flag closes Coach', asy
   // A second try of the story is a client of its own.
   name = `Maren ${'QRST'[test.info().retry]}.`;
   file = await newClient(page, name);
-  await page.getByRole('button', { name: 'May be watched' }).click();
+  await unfold(page, 'Consent, props, size');
+  await page.getByLabel('to be watched').click();
   await page.getByLabel('Goals', { exact: true }).fill('breathe quietly on the stairs');
   await unfold(page, 'Pregnancy, birth, pelvic floor');
   await page.getByLabel('pregnancy, weeks').fill('60');

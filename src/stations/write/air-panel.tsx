@@ -21,9 +21,12 @@ const TAKEN_LABEL: Record<Taken, string> = {
 export function AirPanel({
   sequence,
   input,
+  quiet,
   onEase,
 }: {
   sequence: Sequence;
+  /** It is shown only where it may be too much. */
+  quiet: boolean;
   input: Omit<AirInput, 'taken'>;
   onEase: (edits: readonly Edit[]) => void;
 }) {
@@ -35,6 +38,7 @@ export function AirPanel({
     [open, sequence, input, taken],
   );
   const low = air.spans.length > 0;
+  if (quiet && !low) return null;
   return (
     <section aria-label="Air moved" className="border-t border-rule pt-1.5">
       <Press

@@ -30,7 +30,7 @@ const ProposalView = dynamic(() => import('./proposal-view').then((m) => m.Propo
 
 const MINUTES = { least: 3, most: 120, sliderMost: 60, usual: 20 } as const;
 /** Needs that are shown; the rest weighs little. */
-const NEEDS_SHOWN = 4;
+const NEEDS_SHOWN = 3;
 
 const LessonProposal = dynamic(() => import('./lesson-proposal').then((m) => m.LessonProposal), {
   ssr: false,

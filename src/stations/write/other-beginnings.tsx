@@ -58,9 +58,8 @@ export function OtherBeginnings({ prescription, plan, catalogue, templates, keep
   return (
     <aside className="space-y-4">
       {prescription && (
-        <p className="text-small">
+        <p className="text-small" title={prescription.why}>
           Exhale to start from: <strong className="tabular-nums">{prescription.exhaleS} s</strong>
-          <span className="block text-fine text-soft">{prescription.why}.</span>
         </p>
       )}
       {plan.hold && (

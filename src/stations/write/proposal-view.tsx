@@ -24,8 +24,8 @@ export function ProposalView({ sequence, waiting }: { sequence: Sequence; waitin
       </div>
       <p className="max-w-[110ch] pt-2">{sequence.said}</p>
       <p className="text-small text-soft tabular-nums">
-        {sequence.blocks.length} drills, {clock(totalS)} with the look again
-        {openS >= 30 && `; ${clock(openS)} stays open for talk and rest`}.
+        {sequence.blocks.length} drills, {clock(totalS)}
+        {openS >= 30 && `; ${clock(openS)} open for talk and rest`}.
       </p>
     </div>
   );

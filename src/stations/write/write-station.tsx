@@ -256,11 +256,11 @@ export function WriteStation(props: Props) {
       )}
       {kept.blocks.length > 0 && (
         <>
-          <AirPanel sequence={kept} input={air} onEase={editor.editAll} />
-          <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />
+          <AirPanel sequence={kept} input={air} quiet={!more} onEase={editor.editAll} />
+          {more && <TimePanel sequence={kept} input={{ ...plan, library: catalogue }} onTake={editor.set} />}
         </>
       )}
-      <LeftOutList sequence={kept} catalogue={catalogue} />
+      {more && <LeftOutList sequence={kept} catalogue={catalogue} />}
     </div>
   );
 }

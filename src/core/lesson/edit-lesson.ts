@@ -36,6 +36,8 @@ export type BreathKind = (typeof BREATH_KINDS)[number];
 type Of = { flags: Flags; places?: readonly ComplaintPlace[] };
 
 const MOST_SETS = 12;
+/** The longest breath in before a phrase that can be kept, s. */
+const MOST_PHRASE_IN_S = 30;
 /** Free breathing after a set that is put in, s (lessons of a room: 30 to 60). */
 const FREE_S = 30;
 
@@ -159,7 +161,7 @@ function editSet(set: LessonSet, edit: OneSet): LessonSet {
           ...set,
           breath:
             edit.phase === 'inhale'
-              ? { ...breath, inS: clamp(roundTo(edit.seconds, 0.5), 0.5, 30) }
+              ? { ...breath, inS: clamp(roundTo(edit.seconds, 0.5), 0.5, MOST_PHRASE_IN_S) }
               : { ...breath, outS: clamp(roundTo(edit.seconds, 0.5), 0.5, 60) },
         });
       if (breath.kind !== 'seconds' && breath.kind !== 'movement') return set;
@@ -218,7 +220,7 @@ function otherBreath(set: LessonSet, kind: BreathKind): LessonSet {
               out: clamp(Math.round(pattern.exhaleS / STEP_S), 2, 20),
             }
           : kind === 'phrase'
-            ? { kind, inS: pattern.inhaleS, outS: pattern.exhaleS }
+            ? { kind, inS: clamp(pattern.inhaleS, 0.5, MOST_PHRASE_IN_S), outS: pattern.exhaleS }
             : { kind };
   const told = toldOf(now, set.side);
   if (kind === 'free') return { ...omit(set, 'count', 'dose'), breath: now, told };

@@ -110,6 +110,15 @@ describe('a set that is edited', () => {
   });
 });
 
+it('a breath in that is longer than a phrase may have one becomes the longest that may be kept', () => {
+  const { sequence, block, of } = given(0);
+  const on = { blockId: block.id, set: 0 };
+  const long = editLesson(sequence, { kind: 'setPhase', ...on, phase: 'inhale', seconds: 31 }, of);
+  const phrase = editLesson(long, { kind: 'setBreath', ...on, breath: 'phrase' }, of);
+  expect(blockIn(phrase, block.id).sets[0]!.breath).toMatchObject({ kind: 'phrase', inS: 30 });
+  expect(SequenceSchema.safeParse(phrase).success).toBe(true);
+});
+
 it('any edits leave a lesson that is whole, in order and can be kept', () => {
   const lessons = MODEL_CLIENTS.map((c) => ({ c, sequence: lessonOf(c) }));
   const edit = fc.record({

@@ -23,7 +23,8 @@ test('Screen: flags bar and change drills at once, a red flag closes Coach', asy
   await page.getByLabel('pregnancy, weeks').fill('60');
   await expect(page.getByText('Not kept: at most 44.')).toBeVisible();
   await page.getByLabel('pregnancy, weeks').fill('');
-  await page.getByRole('button', { name: 'Heart, lungs, nerves, pressure: none of these' }).click();
+  for (const title of ['Pregnancy, birth, pelvic floor', 'Heart, lungs, nerves, pressure'])
+    await page.getByRole('button', { name: `${title}: none of these` }).click();
   await unfold(page, 'Positions that are out');
   await page.getByLabel('knees cannot kneel').click();
   await page.getByRole('button', { name: /^Drills/ }).click();

@@ -59,7 +59,7 @@ try {
   await shot('screen');
   const odile = await client('Odile');
   await newest(`${odile}/look`);
-  await page.getByRole('button', { name: /^Rib rings/ }).click();
+  await page.goto(`${page.url()}?test=rings`, { waitUntil: 'networkidle' });
   await shot('look-rings');
   const wen = await client('Wen');
   await page.goto(`http://127.0.0.1:${port}${wen}/look`, { waitUntil: 'networkidle' });
@@ -70,7 +70,7 @@ try {
   await page.waitForTimeout(800);
   await shot('look-bands');
   await at(`${odile}/read`);
-  await page.getByRole('button', { name: /^fast or irregular/ }).click();
+  await page.getByRole('region', { name: 'Patterns', exact: true }).getByRole('button').first().click();
   await shot('read');
   await page.goto(`${latest}?test=clip`, { waitUntil: 'networkidle' });
   // The made-up clip is one of many: always the same one for the picture. Only while it is chosen: calls of a worker are told

@@ -219,6 +219,7 @@ test('everybody who was there has the run in their file; the next class begins f
   await page.goto(`${file}/coach`);
   await expect(page.getByRole('row', { name: /stopped: dizziness/ }).first()).toBeVisible();
   await page.goto(coached);
+  await unfold(page, 'More');
   await page.getByRole('button', { name: /^As it was coached last time/ }).click();
   await expect(page.getByText(/worked out anew/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep as a template' }).click();
@@ -229,7 +230,9 @@ test('everybody who was there has the run in their file; the next class begins f
   await page.getByLabel('What it is called').fill('Friday mats');
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Friday mats' })).toBeAttached();
+  await unfold(page, 'Roster');
   await page.getByLabel('Add a client').selectOption({ label: 'Noor Vik' });
+  await unfold(page, 'More');
   await page.getByRole('button', { name: 'Start from: Own mats' }).first().click();
   expect(await page.getByRole('heading', { level: 3 }).count()).toBeGreaterThan(2);
   await saved(page);

@@ -199,7 +199,7 @@ test('a server that is killed while the page stands at a gate: what is decided t
     await page.getByRole('group', { name: 'Tasks for this goal' }).getByRole('button').first().click();
     await saved(page);
     await page.goto(page.url().replace(/screen$/, 'write'));
-    await page.getByRole('button', { name: 'Keep and coach it' }).click();
+    await page.getByRole('button', { name: 'Save and coach' }).click();
     await page.getByRole('button', { name: 'To the sign' }).click();
     await page.getByRole('button', { name: /^Begin/ }).click();
     await page.getByRole('button', { name: 'Ready', exact: true }).click();

@@ -330,8 +330,7 @@ test('Read: what disagrees is shown, a decision is kept and Follow holds it agai
     'not known yet',
   );
   await page.goto(`${file}/read`);
-  await unfold(page, 'Other patterns');
-  await page.getByRole('button', { name: /^fast or irregular/ }).click();
+  await openPattern(page, 'fast or irregular');
   await page.getByRole('button', { name: 'Undo your decision' }).click();
   await expect(sheet).not.toContainText('You say');
 });

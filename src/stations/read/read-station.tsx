@@ -95,7 +95,9 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
   const named = namedReadings(result.readings);
   const questions = result.readings.filter((r) => r.question);
   const others = result.readings.filter((r) => r.strength < NAMED_FROM);
-  const fainter = [...named.slice(SHOWN), ...questions, ...others];
+  // What the instructor has decided about stays in sight, however weak it is now.
+  const shownPatterns = result.readings.filter((r) => named.slice(0, SHOWN).includes(r) || r.overruled);
+  const fainter = [...named.slice(SHOWN), ...questions, ...others].filter((r) => !shownPatterns.includes(r));
   const seenPositions = RING_POSITIONS.filter((p) => look.data.rings[p]);
   const shown = look.data.rings[position] ? position : (seenPositions[0] ?? 'hookLying');
   const line = (r: (typeof named)[number]) => (
@@ -119,12 +121,12 @@ export function ReadStation({ clientId, look, result, chosen, flags, props, own,
           <h2 id="named" className="text-title">
             Patterns
           </h2>
-          {named.length === 0 && (
+          {shownPatterns.length === 0 && (
             <p className="py-2 text-soft">
               Nothing stands out. Look further, or write from what the client wants.
             </p>
           )}
-          <ul>{named.slice(0, SHOWN).map(line)}</ul>
+          <ul>{shownPatterns.map(line)}</ul>
         </section>
         <div className="flex items-center gap-5">
           <Link className={buttonClass('main')} href={`/clients/${clientId}/write`}>

@@ -70,13 +70,7 @@ for (const [width, height] of [
     await press(page, /^Finish and read$/);
     await page.waitForURL(/\/read$/);
     await expect(page.getByRole('heading', { name: 'Patterns', exact: true })).toBeVisible();
-    await press(page, /^Read it otherwise/);
-    await press(page, /^draw in$/);
-    await expect(page.getByRole('dialog', { name: 'draw in' })).toBeVisible();
-    await page.keyboard.press('Escape');
-    await expect.poll(() => focused(page)).toBe('draw in');
-    await tabTo(page, /^Write a sequence$/, 'Shift+Tab');
-    await page.keyboard.press('Enter');
+    await press(page, /^Write a sequence$/);
     await page.waitForURL(/\/write$/);
     await expect(page.getByRole('button', { name: 'Keep this sequence' })).toBeEnabled();
     await press(page, /^Keep this sequence$/);

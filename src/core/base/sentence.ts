@@ -5,8 +5,8 @@ export const lower = (text: string): string => text.charAt(0).toLowerCase() + te
 /** With one full stop at its end, where it has none. @example stopped('in and out') // 'in and out.' */
 export const stopped = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
 
-/** The first words of a text, with an ellipsis where there are more. @example inBrief('one two three', 2) // 'one two …' */
-export function inBrief(text: string, words: number): string {
+/** The first words of a text, with an ellipsis where there are more. @example firstWords('one two three', 2) // 'one two …' */
+export function firstWords(text: string, words: number): string {
   const all = text.trim().split(/\s+/);
   return all.length <= words ? text.trim() : `${all.slice(0, words).join(' ')} …`;
 }

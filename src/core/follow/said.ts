@@ -50,7 +50,7 @@ export function verdictSaid(row: Followed): string {
 /**
  * The change of a row in one sentence.
  *
- * @example 'Up 4.0 s since the first visit: more than day-to-day variation' · 'Within day-to-day variation (±4.6)'
+ * @example 'Up 4.0 s: more than day-to-day variation (±2.3)' · 'Within day-to-day variation (±4.6)'
  */
 export function changeSaid(row: Followed): string {
   if (row.unit === 'yes or no') return upper(verdictSaid(row));

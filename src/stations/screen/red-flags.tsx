@@ -16,7 +16,7 @@ import { Press } from '@/ui/press';
 
 type Props = {
   records: readonly RedFlagRecord[];
-  /** Those that this client cannot have. */
+  /** Those that this client is not asked about. */
   without: readonly RedFlag[];
   onChange: (records: RedFlagRecord[]) => void;
 };

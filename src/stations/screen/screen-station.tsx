@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import type { Result } from '@/core/base/result';
-import { PROP_LABEL } from '@/core/body/props';
+import { PROPS, PROP_LABEL } from '@/core/body/props';
 import type { Protocol } from '@/core/look/tests';
 import type { OwnLibrary } from '@/core/drills/catalogue';
 import type { Task } from '@/core/task/task.schema';
@@ -22,10 +22,10 @@ import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/choice';
 import { Fold } from '@/ui/fold';
 import { AskedFold } from './asked-fold';
+import { Chips } from './chips';
 import { Goals } from './goals';
 import { MeasuredShoulders } from './measured-shoulders';
 import { OnToLook } from './on-to-look';
-import { PropFields } from './prop-fields';
 import { Questions } from './questions';
 import { RedFlags, StopHere } from './red-flags';
 import { SizeFields } from './size-fields';
@@ -170,7 +170,13 @@ export function ScreenStation({
                   />
                 ))}
               </div>
-              <PropFields props={screen.props} onChange={(props) => change({ props })} />
+              <Chips
+                label="Props"
+                all={PROPS}
+                named={(prop) => PROP_LABEL[prop]}
+                chosen={screen.props}
+                onChange={(props) => change({ props })}
+              />
               <SizeFields size={screen.size} onChange={(size) => change({ size })} />
             </div>
           </Fold>

@@ -13,7 +13,7 @@ import { matchTasks } from '@/core/task/match';
 import { Fold } from '@/ui/fold';
 import { Press } from '@/ui/press';
 import { labelled, Select } from '@/ui/select';
-import { toggled } from './prop-fields';
+import { Chips } from './chips';
 
 type Props = {
   screen: Pick<Screen, 'goals' | 'goalList' | 'task' | 'counting'>;
@@ -101,19 +101,13 @@ export function TaskPanel({ screen, flags, own, onChange }: Props) {
             onValue={(v) => onChange({ counting: v })}
             options={labelled(COUNTINGS, COUNTING_LABEL)}
           />
-          <div className="flex flex-wrap gap-1" role="group" aria-label="What the client wants and does">
-            {GOALS.map((goal) => (
-              <Press
-                look="tool"
-                key={goal}
-                aria-pressed={goalList.includes(goal)}
-                className="min-h-8 px-2 text-small"
-                onClick={() => onChange({ goalList: toggled(goalList, goal) })}
-              >
-                {GOAL[goal].label}
-              </Press>
-            ))}
-          </div>
+          <Chips
+            label="What the client wants and does"
+            all={GOALS}
+            named={(goal) => GOAL[goal].label}
+            chosen={goalList}
+            onChange={(goalList) => onChange({ goalList })}
+          />
           <Link className="text-small text-soft underline" href="/tasks">
             Your own tasks
           </Link>

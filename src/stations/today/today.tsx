@@ -1,7 +1,7 @@
 'use client';
 
 import { agoOf } from '@/core/base/dates';
-import { inBrief } from '@/core/base/sentence';
+import { firstWords } from '@/core/base/sentence';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -248,7 +248,7 @@ function ClientLine({ row }: { row: Row }) {
           <span className="text-fine text-soft">no rings yet</span>
         )}
         <span className="min-w-0 leading-snug wrap-anywhere text-soft" dir="auto" title={row.goals}>
-          {inBrief(row.goals, GOAL_WORDS) || 'no goal written yet'}
+          {firstWords(row.goals, GOAL_WORDS) || 'no goal written yet'}
         </span>
         <span
           className={`text-right text-small ${state.level === 'stop' ? 'font-bold text-stop' : state.level === 'open' ? 'font-semibold' : 'text-soft'}`}

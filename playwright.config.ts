@@ -54,6 +54,7 @@ export default defineConfig({
             { name: 'kokyu-room', value: JSON.stringify({ everything: true }) },
             { name: 'kokyu-open-editor', value: 'open' },
             { name: 'kokyu-open-tests', value: 'open' },
+            { name: 'kokyu-open-questions', value: 'open' },
           ],
         },
       ],

@@ -142,7 +142,8 @@ try {
   await shot('class');
   // A lesson in the room: between two sets, at its gate. Last, since it begins a run.
   await at(`${await client('Sunniva')}/write`);
-  await page.getByRole('button', { name: 'Lesson', exact: true }).click();
+  await page.getByRole('button', { name: /^Wishes/ }).click();
+  await page.getByLabel('Propose').selectOption('Lesson');
   await page.getByRole('button', { name: 'Save lesson' }).click();
   await page.getByRole('button', { name: 'Coach it' }).click();
   await page.getByRole('button', { name: 'To the sign' }).click();

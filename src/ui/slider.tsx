@@ -13,6 +13,8 @@ type Props = {
   say?: (value: number) => string;
   /** The label takes no more room than it needs. */
   tight?: boolean;
+  /** Label and value stand beside it already. */
+  bare?: boolean;
 };
 
 export function Slider({
@@ -24,12 +26,13 @@ export function Slider({
   step = 0.1,
   say = (v) => `${Math.round(v * 100)} %`,
   tight = false,
+  bare = false,
 }: Props) {
   const said = value === undefined ? 'not yet' : say(value);
   const middle = (min + max) / 2;
   return (
     <div className="flex flex-wrap items-center gap-x-3">
-      <span className={`shrink-0 text-small ${tight ? '' : 'w-44'}`}>{label}</span>
+      {!bare && <span className={`shrink-0 text-small ${tight ? '' : 'w-44'}`}>{label}</span>}
       <Radix.Root
         className="slide-row relative flex h-6 min-w-40 grow basis-40 touch-none items-center"
         min={min}
@@ -48,7 +51,7 @@ export function Slider({
           className={`block size-4.5 rounded-full border-[1.5px] border-ink ${value === undefined ? 'border-dashed bg-paper' : 'bg-sheet'}`}
         />
       </Radix.Root>
-      <span className="w-14 text-right text-small tabular-nums">{said}</span>
+      {!bare && <span className="w-14 text-right text-small tabular-nums">{said}</span>}
     </div>
   );
 }

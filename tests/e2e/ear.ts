@@ -28,21 +28,23 @@ export const listen = (page: Page) =>
       }
     })`;
     const connect = AudioNode.prototype.connect as (this: AudioNode, ...to: unknown[]) => unknown;
-    const ears = new WeakMap<BaseAudioContext, Promise<AudioNode>>();
+    // One ear for each wire, turns and pips: a turn that still sounds would cover the pip after it.
+    const ready = new WeakMap<BaseAudioContext, Promise<void>>();
     AudioNode.prototype.connect = function (this: AudioNode, ...to: unknown[]) {
       const { context } = this;
       if (to[0] === context.destination) {
-        const node =
-          ears.get(context) ??
-          context.audioWorklet
-            .addModule(URL.createObjectURL(new Blob([code], { type: 'text/javascript' })))
-            .then(() => {
-              const made = new AudioWorkletNode(context, 'ear', { numberOfOutputs: 0 });
-              made.port.onmessage = ({ data }) => ear.heard.push(data as number);
-              return made;
-            });
-        ears.set(context, node);
-        void node.then((made) => connect.call(this, made));
+        const loaded =
+          ready.get(context) ??
+          context.audioWorklet.addModule(URL.createObjectURL(new Blob([code], { type: 'text/javascript' })));
+        ready.set(context, loaded);
+        void loaded.then(() => {
+          const made = new AudioWorkletNode(context, 'ear', { numberOfOutputs: 0 });
+          made.port.onmessage = ({ data }) => {
+            ear.heard.push(data as number);
+            ear.heard.sort((a, b) => a - b);
+          };
+          connect.call(this, made);
+        });
       }
       return connect.apply(this, to);
     } as typeof AudioNode.prototype.connect;

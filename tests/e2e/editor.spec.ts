@@ -134,7 +134,7 @@ test('what would be proposed is drawn at once, wishes are kept, and a conflict i
   await slider.focus();
   const before = await drawn.getAttribute('aria-label');
   for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowLeft');
-  await expect(page.getByLabel('Minutes, look again included')).toHaveValue('10');
+  await expect(page.getByLabel('Minutes', { exact: true })).toHaveValue('10');
   await expect(drawn).not.toHaveAttribute('aria-label', before!);
   await unfold(page, 'Wishes');
   await page.getByLabel('There is').selectOption({ label: 'at the desk, seated' });
@@ -150,7 +150,7 @@ test('what would be proposed is drawn at once, wishes are kept, and a conflict i
   await wish('leave out', 'Two hands, low breath');
   await page.getByRole('button', { name: 'Take back the wish: Back-fill over the cushion' }).click();
   await wish('has to be in', 'Soft pelvic floor');
-  await page.getByLabel('Minutes, look again included').fill('12');
+  await page.getByLabel('Minutes', { exact: true }).fill('12');
   await keep.click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
   await expect(blocks(page).first()).toBeVisible();

@@ -57,14 +57,23 @@ export async function figure(page: Page, label: string): Promise<number> {
   return Number.parseFloat(text);
 }
 
+/** Has Write propose a lesson, or drills alone. */
+export async function proposeAs(page: Page, kind: 'Lesson' | 'Drills only'): Promise<void> {
+  const wishes = await unfold(page, 'Wishes');
+  await wishes.getByLabel('Propose').selectOption(kind);
+}
+
 /** Keeps what is proposed for so many minutes, and opens it. */
 export async function propose(page: Page, file: string, minutes: number): Promise<void> {
   await page.goto(`${file}/write`);
   // A client with a task is proposed a lesson first.
-  await page.getByRole('button', { name: 'Drills only' }).click();
-  await page.getByLabel('Minutes, look again included').fill(String(minutes));
+  await proposeAs(page, 'Drills only');
+  await page.getByLabel('Minutes', { exact: true }).fill(String(minutes));
   // Until the page has taken the minutes, the button is the one of the proposal before.
-  await expect(page.getByText(`${minutes} min`, { exact: true })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'minutes' })).toHaveAttribute(
+    'aria-valuetext',
+    `${minutes} min`,
+  );
   await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.waitForURL(/\/write\/[0-9a-f-]{36}$/);
 }

@@ -9,8 +9,10 @@ import type { RunState } from '@/core/run/run';
 import { createClient } from '@/server/clients';
 import { startRun } from '@/server/runs';
 import { STUDIO } from '@/server/scope';
+import type { Sequence } from '@/core/sequence/sequence';
 import { createSequence } from '@/server/sequences';
 import { DATABASE } from '../../playwright.config';
+import { heardIn, listen, offPlan } from './ear';
 import { everyIssueFor, loseNextAnswer, saved } from './helpers';
 import { inSight } from './in-sight';
 import { ownServer } from './own-server';
@@ -40,11 +42,15 @@ const CASES = part([...MODEL_CLIENTS.entries()], 4).flatMap(([i, client]) =>
 );
 
 /** The address of a run of a model lesson, kept as a press of Coach would keep it. */
-function keptRun(client: (typeof MODEL_CLIENTS)[number], name: string): string {
+function keptRun(
+  client: (typeof MODEL_CLIENTS)[number],
+  name: string,
+  only: (sequence: Sequence) => Sequence = (s) => s,
+): string {
   process.env.KOKYU_DB = DATABASE;
   const made = composeLesson(client);
   if (!made.ok) throw new Error(made.why);
-  const sequence = asSequence(made.value, client);
+  const sequence = only(asSequence(made.value, client));
   const kept = createClient(STUDIO, name);
   if (!kept.ok) throw new Error(kept.why);
   const { id } = kept.value;
@@ -244,3 +250,81 @@ test('counted by touch: each second of a breath is felt, and nothing is heard', 
   expect(after).toBeGreaterThanOrEqual(9);
   expect(after).toBeLessThanOrEqual(13);
 });
+
+/** The block with the task alone. */
+const taskOnly = ({ blocks, lesson, ...rest }: Sequence): Sequence => ({
+  ...rest,
+  blocks: blocks.slice(-1),
+  lesson: { ...lesson!, blocks: lesson!.blocks.slice(-1) },
+});
+
+/** To the first breath of a run that is listened to. */
+async function toFirstBreath(page: Page, at: string): Promise<void> {
+  await listen(page);
+  await page.goto(at);
+  await page.getByRole('button', { name: 'To the sign' }).click();
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  const ready = page.getByRole('button', { name: 'Ready', exact: true });
+  // A gate before standing, then the set-up.
+  const gate = page.locator('[data-gate]');
+  await ready.or(gate).first().waitFor();
+  if (await gate.isVisible()) await gate.getByRole('button', { name: 'Further' }).click();
+  await ready.click();
+}
+
+const gapsOf = (at: readonly number[]): number[] => at.slice(1).map((t, i) => t - at[i]!);
+
+test('steps are heard, each at its time; taps set their pace', { tag: '@timed' }, async ({ page }) => {
+  test.setTimeout(120_000);
+  await toFirstBreath(page, keptRun(MODEL_CLIENTS[6]!, 'Heard in steps', taskOnly));
+  await expect(page.locator('[data-counted=steps]')).toBeVisible();
+  const heardFrom = async (from: number, many: number): Promise<number[]> => {
+    await expect
+      .poll(async () => (await heardIn(page)).heard.filter((t) => t > from).length, { timeout: 30_000 })
+      .toBeGreaterThan(many);
+    return (await heardIn(page)).heard.filter((t) => t > from);
+  };
+  // The count before the first step is over.
+  const last = (await heardIn(page)).heard.at(-1) ?? 0;
+  const first = await heardFrom(last + 3.1, 12);
+  // Easy walking where nobody tapped.
+  for (const gap of gapsOf(first)) expect(gap).toBeCloseTo(0.55, 2);
+  for (let i = 0; i < 6; i++) {
+    await page.keyboard.press('s');
+    await page.waitForTimeout(800);
+  }
+  const pace = page.getByText(/^steps · \d+ a minute$/);
+  await expect(pace).not.toHaveText('steps · 109 a minute');
+  const perMin = Number(/\d+/.exec(await pace.innerText())![0]);
+  expect(perMin).toBeGreaterThan(60);
+  expect(perMin).toBeLessThan(80);
+  const slower = await heardFrom((await heardIn(page)).heard.at(-1)! + 1, 8);
+  for (const gap of gapsOf(slower)) expect(Math.abs(60 / gap - perMin)).toBeLessThan(1.5);
+  const ear = await heardIn(page);
+  expect(Math.max(...offPlan(ear))).toBeLessThan(0.005);
+});
+
+test(
+  'a phrase is left alone while it is spoken, and a tap keeps how long it took',
+  { tag: '@timed' },
+  async ({ page }) => {
+    test.setTimeout(120_000);
+    await toFirstBreath(page, keptRun(MODEL_CLIENTS[10]!, 'Heard in phrases', taskOnly));
+    await expect(page.locator('[data-counted=phrase]')).toBeVisible();
+    // Three pips count it in, one tone begins it.
+    await expect.poll(async () => (await heardIn(page)).heard.length, { timeout: 15_000 }).toBe(4);
+    for (let i = 0; i < 3; i++) {
+      await page.waitForTimeout(4000);
+      await page.keyboard.press('s');
+      await expect(page.getByText(/^seconds; last \d/)).toBeVisible();
+    }
+    const lastS = Number(/\d+\.\d/.exec(await page.getByText(/^seconds; last/).innerText())![0]);
+    expect(lastS).toBeGreaterThan(3.9);
+    expect(lastS).toBeLessThan(5);
+    // Nobody talks over a sentence: until the set is over nothing is heard.
+    const ear = await heardIn(page);
+    expect(ear.heard).toHaveLength(4);
+    expect(gapsOf(ear.heard).every((gap) => Math.abs(gap - 1) < 0.01)).toBe(true);
+    expect(Math.max(...offPlan(ear))).toBeLessThan(0.005);
+  },
+);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoClient, newClient, saved, textOf, unfold } from './helpers';
+import { demoClient, newClient, proposeAs, saved, textOf, unfold } from './helpers';
 
 // A room that nobody set up shows one thing at a time.
 test.use({ storageState: { cookies: [], origins: [] } });
@@ -25,10 +25,6 @@ test('a goal becomes a task, and with a complaint and an answer of the day a les
   await saved(page);
 
   await page.goto(`${file}/write`);
-  await expect(page.getByRole('button', { name: 'Lesson', exact: true })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
   const lesson = page.locator('[data-lesson]');
   await expect(lesson.getByRole('heading', { name: 'Ask today' })).toBeVisible();
   await expect(lesson.getByRole('heading', { name: 'Sign again' })).toBeVisible();
@@ -234,7 +230,7 @@ test('a lesson is edited set by set, mended by a press, asked what if, and a seq
   expect(await pdf('nobody').catch(() => null)).toBeNull();
 
   await page.goto(`${file}/write`);
-  await page.getByRole('button', { name: 'Drills only' }).click();
+  await proposeAs(page, 'Drills only');
   await page.getByRole('button', { name: 'Keep this sequence' }).click();
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Make a lesson' }).click();

@@ -117,6 +117,7 @@ test('bands: live from the stand-in, a lost line leaves a gap, analysed, kept, e
   page,
 }) => {
   await lookAt(page, 'Bands');
+  await unfold(page, 'Stand-in');
   await page.getByRole('combobox', { name: 'It happens' }).selectOption('loss');
   await page.getByRole('combobox', { name: 'It breathes' }).selectOption('upperChest');
   await page.getByLabel('Rate, a minute').fill('24');

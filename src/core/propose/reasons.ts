@@ -105,13 +105,7 @@ export function paragraphOf(all: readonly Option[], input: ProposalInput): strin
     const reason = because && !joined.some((j) => j.includes(because)) ? `, ${because}` : '';
     joined.push(`${joined.length === 0 ? 'First' : 'then'} we ${what}${reason}`);
   }
-  return [
-    joined.length > 0 ? `${joined.join('; ')}.` : '',
-    'At the end we look again at what we worked on.',
-    ...waits(input),
-  ]
-    .filter(Boolean)
-    .join(' ');
+  return [...(joined.length > 0 ? [`${joined.join('; ')}.`] : []), ...waits(input)].join(' ');
 }
 
 /** What the client wants and has to wait for, and who decides. */

@@ -12,7 +12,6 @@ import type { Sequence } from '@/core/sequence/sequence';
 import type { LessonPlan } from '@/core/client/case';
 import { Button } from '@/ui/button';
 import { Fold } from '@/ui/fold';
-import { Press } from '@/ui/press';
 import { NumberField } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { labelled, Select } from '@/ui/select';
@@ -95,40 +94,28 @@ export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }
       </h2>
       <div className="grid grid-cols-1 desk:grid-cols-[minmax(0,1fr)_230px_270px] gap-8">
         <div className="space-y-2">
-          <div className="flex flex-wrap items-end gap-10">
+          <div className="flex flex-wrap items-end gap-6">
             <NumberField
-              label="Minutes, look again included"
-              unit="min"
-              className="w-56"
+              label="Minutes"
+              className="w-24"
               min={MINUTES.least}
               max={MINUTES.most}
               value={minutes}
               onValue={setMinutes}
             />
-            <div role="group" aria-label="Propose" className="flex gap-1">
-              {KINDS.map((k) => (
-                <Press
-                  look="tool"
-                  key={k}
-                  aria-pressed={kind === k}
-                  className="min-h-8 px-2.5 text-small"
-                  onClick={() => setKind(k)}
-                >
-                  {KIND_LABEL[k]}
-                </Press>
-              ))}
+            <div className="grow pb-1">
+              <Slider
+                bare
+                label="minutes"
+                min={MINUTES.least}
+                max={MINUTES.sliderMost}
+                step={1}
+                value={Math.min(MINUTES.sliderMost, minutes ?? MINUTES.usual)}
+                onValue={setMinutes}
+                say={() => `${minutes ?? '–'} min`}
+              />
             </div>
           </div>
-          <Slider
-            tight
-            label="minutes"
-            min={MINUTES.least}
-            max={MINUTES.sliderMost}
-            step={1}
-            value={Math.min(MINUTES.sliderMost, minutes ?? MINUTES.usual)}
-            onValue={setMinutes}
-            say={() => `${minutes ?? '–'} min`}
-          />
           {kind === 'lesson' && lessonPlan.last && (
             <p className="text-small" data-last-lesson>
               <span className="text-soft">Last lesson:</span> {lessonPlan.last.join(' ')}
@@ -144,12 +131,20 @@ export function NewSequence({ looked, plan, lessonPlan, catalogue, keep, coach }
         <Fold
           title="Wishes"
           said={[
+            kind === 'drills' ? KIND_LABEL.drills.toLowerCase() : '',
             place === 'floor' ? '' : PLACE_LABEL[place],
             Object.keys(wishes).length > 0 ? `${Object.keys(wishes).length} drills` : '',
           ]
             .filter(Boolean)
             .join(', ')}
         >
+          <Select
+            label="Propose"
+            look="line"
+            value={kind}
+            onValue={setKind}
+            options={labelled(KINDS, KIND_LABEL)}
+          />
           <Select
             label="There is"
             look="line"

@@ -7,6 +7,7 @@ import { BandSetup } from '@/core/simulate/bands.schema';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
+import { Fold } from '@/ui/fold';
 import { FileButton } from '@/ui/file-button';
 import { Select } from '@/ui/select';
 import {
@@ -136,14 +137,31 @@ export function BandControls({ wish, onWish, running, onStartStop, onFile }: Pro
           value={wish.from}
           onValue={(from) => from && !running && onWish({ from })}
         />
-        <Choice
+        <Select
           label="Position"
           options={WHERE}
           value={wish.position}
-          onValue={(position) => position && !running && onWish({ position })}
+          disabled={running}
+          onValue={(position) => onWish({ position })}
         />
-        {simulated && (
-          <>
+        {wish.from === 'file' ? (
+          <FileButton
+            label="Open EDF, EDF+ or CSV"
+            accept=".edf,.csv,.tsv,.txt,.bdf,text/csv"
+            onFile={onFile}
+          />
+        ) : (
+          <Button kind="main" onClick={onStartStop}>
+            {running ? 'Stop and analyse' : 'Start the record'}
+          </Button>
+        )}
+      </div>
+      {simulated && (
+        <Fold
+          title="Stand-in"
+          said={`${WAY[wish.way].label}, ${wish.rate ?? 14} a minute, ${SETS.find((s) => s.value === wish.set)!.label}`}
+        >
+          <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
             <Select
               label="It breathes"
               options={WAYS.map((w) => ({ value: w, label: WAY[w].label }))}
@@ -203,20 +221,9 @@ export function BandControls({ wish, onWish, running, onStartStop, onFile }: Pro
               disabled={running}
               onValue={(happens) => onWish({ happens })}
             />
-          </>
-        )}
-        {wish.from === 'file' ? (
-          <FileButton
-            label="Open EDF, EDF+ or CSV"
-            accept=".edf,.csv,.tsv,.txt,.bdf,text/csv"
-            onFile={onFile}
-          />
-        ) : (
-          <Button kind="main" onClick={onStartStop}>
-            {running ? 'Stop and analyse' : 'Start the record'}
-          </Button>
-        )}
-      </div>
+          </div>
+        </Fold>
+      )}
       {wish.from === 'serial' && (
         <p className="text-fine text-soft">
           Any device that sends lines t_ms,ch1,ch2… at {BAUD} baud. A line “# places lowerRibs,belly” names

@@ -1,8 +1,10 @@
 'use client';
 
+import { omit } from '@/core/base/omit';
 import type { Signs } from '@/core/look/look';
 import { Figure } from '@/pictures/figure';
-import { Choice, YesNo } from '@/ui/choice';
+import { Choice } from '@/ui/choice';
+import { InTurn } from '@/ui/in-turn';
 import type { PanelProps } from './panel';
 import { StancePanel } from './stance';
 import { TestHead } from './test-head';
@@ -39,119 +41,136 @@ const WEIGHT = [
   { value: 'heels', label: 'heels' },
 ] as const;
 
-/** Sets signs; one that is taken back counts as not looked at, which is not the same as no. */
-function useSigns({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
-  const change = (patch: Partial<Signs>) =>
-    set((l) => ({
-      ...l,
-      signs: Object.fromEntries(
-        Object.entries({ ...l.signs, ...patch }).filter(([, v]) => v !== undefined),
-      ) as Signs,
-    }));
-  return { signs: look.signs, change };
+const YES_NO = [
+  { value: 'yes', label: 'yes' },
+  { value: 'no', label: 'no' },
+] as const;
+
+/** What is asked of one sign; without options yes or no. */
+type SignQuestion = {
+  sign: keyof Signs;
+  label: string;
+  options?: readonly { value: string; label: string }[];
+};
+/** Questions under what they belong to. */
+type Groups = readonly (readonly [under: string, questions: readonly SignQuestion[]])[];
+
+const RIBS: SignQuestion = { sign: 'flare', label: 'Front lower ribs', options: FLARE };
+const BREATH_SIGNS: Groups = [
+  [
+    'Breath',
+    [
+      { sign: 'reversed', label: 'On the inhale the belly draws in (reversed)' },
+      { sign: 'audible', label: 'The quiet breath can be heard' },
+      { sign: 'mouth', label: 'Mouth open in quiet breathing' },
+    ],
+  ],
+  ['Ribs', [RIBS]],
+  ['What the client says', [{ sign: 'cannotFill', label: '“I cannot get a full breath in”' }]],
+  [
+    'A full breath, seen from the side',
+    [{ sign: 'bendsBack', label: 'It comes only by bending back, at the breastbone' }],
+  ],
+];
+const STACK_SIGNS: Groups = [
+  [
+    'From the side, standing',
+    [
+      { sign: 'stack', label: 'The ribs stand … the pelvis', options: STACK },
+      { sign: 'backRibsSqueezed', label: 'The back ribs are squeezed together' },
+      { sign: 'weightOn', label: 'Weight on the', options: WEIGHT },
+      RIBS,
+    ],
+  ],
+  ['Pelvis', [{ sign: 'pelvis', label: 'Front hip bones and pubic bone', options: PELVIS }]],
+];
+const CORE_SIGNS: Groups = [
+  [
+    'On a long exhale',
+    [
+      { sign: 'lowerBelly', label: 'The lower belly', options: LOWER_BELLY },
+      { sign: 'upperGrips', label: 'The upper belly grips first' },
+      { sign: 'ribsDragged', label: 'The ribs are dragged down' },
+      { sign: 'pelvisTucks', label: 'The pelvis tucks instead' },
+      { sign: 'buttocksClench', label: 'The buttocks clench' },
+    ],
+  ],
+  [
+    'With a light tone, and in a leg lift',
+    [
+      { sign: 'toneStopsBreath', label: 'The breath stops when a light tone is kept' },
+      { sign: 'bellyPops', label: 'The belly pops up in a leg lift' },
+    ],
+  ],
+  [
+    'Pelvic floor, as the client feels it; never touched',
+    [{ sign: 'floorFelt', label: 'Between the sit bones', options: FLOOR }],
+  ],
+];
+
+type SignProps = Pick<PanelProps, 'look' | 'set'>;
+
+/** Groups of signs: one question at a time, or all of them. */
+function SignQuestions({ groups, look, set }: SignProps & { groups: Groups }) {
+  const asked = groups.flatMap(([under, questions]) =>
+    questions.map(({ sign, label, options }) => {
+      const value = look.signs[sign];
+      return {
+        id: sign,
+        under,
+        label,
+        options: options ?? YES_NO,
+        value: typeof value === 'boolean' ? (value ? 'yes' : 'no') : value,
+        // One that is taken back counts as not looked at, which is not the same as no.
+        onValue: (to: string | undefined) =>
+          set((l) => {
+            const now = to === undefined ? {} : { [sign]: options ? to : to === 'yes' };
+            return { ...l, signs: { ...omit(l.signs, sign), ...now } as Signs };
+          }),
+      };
+    }),
+  );
+  return (
+    <InTurn questions={asked}>
+      <div className="room:columns-2 gap-x-12">
+        {groups.map(([under, questions]) => (
+          <fieldset key={under} className="break-inside-avoid space-y-2.5 border-t border-rule py-2">
+            <legend className="pr-3 font-serif text-lead">{under}</legend>
+            {questions.map(({ sign }) => {
+              const { label, options, value, onValue } = asked.find((q) => q.id === sign)!;
+              return (
+                <Choice key={sign} beside={options.length < 3} {...{ label, options, value, onValue }} />
+              );
+            })}
+          </fieldset>
+        ))}
+      </div>
+    </InTurn>
+  );
 }
 
 /** Signs of the breath that are seen, heard or told. */
-export function SignsTest(props: Pick<PanelProps, 'look' | 'set'>) {
-  const { signs, change } = useSigns(props);
+export function SignsTest(props: SignProps) {
   return (
-    <section aria-label="Signs of the breath" className="space-y-5">
+    <section aria-label="Signs of the breath" className="flex flex-col gap-5">
       <TestHead test="signs" />
-      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-12">
-        <Group name="Breath">
-          <YesNo
-            label="On the inhale the belly draws in (reversed)"
-            value={signs.reversed}
-            onValue={(reversed) => change({ reversed })}
-          />
-          <YesNo
-            label="The quiet breath can be heard"
-            value={signs.audible}
-            onValue={(audible) => change({ audible })}
-          />
-          <YesNo
-            label="Mouth open in quiet breathing"
-            value={signs.mouth}
-            onValue={(mouth) => change({ mouth })}
-          />
-        </Group>
-        <div className="space-y-6">
-          <Group name="Ribs">
-            <Choice
-              label="Front lower ribs"
-              options={FLARE}
-              value={signs.flare}
-              onValue={(flare) => change({ flare })}
-            />
-          </Group>
-          <Group name="What the client says">
-            <YesNo
-              label="“I cannot get a full breath in”"
-              value={signs.cannotFill}
-              onValue={(cannotFill) => change({ cannotFill })}
-            />
-          </Group>
-          <Group name="A full breath, seen from the side">
-            <YesNo
-              label="It comes only by bending back, at the breastbone"
-              value={signs.bendsBack}
-              onValue={(bendsBack) => change({ bendsBack })}
-            />
-          </Group>
-        </div>
-      </div>
+      <SignQuestions groups={BREATH_SIGNS} {...props} />
     </section>
   );
 }
 
 /** Ribs over pelvis, and how the pelvis lies. */
-export function StackTest(props: Pick<PanelProps, 'look' | 'set'>) {
-  const { signs, change } = useSigns(props);
+export function StackTest(props: SignProps) {
   return (
     <section aria-label="Stack and pelvis" className="space-y-5">
       <TestHead test="stack">{null}</TestHead>
       <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12">
-        <div className="space-y-5">
-          <Group name="From the side, standing">
-            <Choice
-              beside
-              label="The ribs stand … the pelvis"
-              options={STACK}
-              value={signs.stack}
-              onValue={(stack) => change({ stack })}
-            />
-            <YesNo
-              label="The back ribs are squeezed together"
-              value={signs.backRibsSqueezed}
-              onValue={(backRibsSqueezed) => change({ backRibsSqueezed })}
-            />
-            <Choice
-              beside
-              label="Weight on the"
-              options={WEIGHT}
-              value={signs.weightOn}
-              onValue={(weightOn) => change({ weightOn })}
-            />
-            <Choice
-              label="Front lower ribs"
-              options={FLARE}
-              value={signs.flare}
-              onValue={(flare) => change({ flare })}
-            />
-          </Group>
-          <Group name="Pelvis">
-            <Choice
-              beside
-              label="Front hip bones and pubic bone"
-              options={PELVIS}
-              value={signs.pelvis}
-              onValue={(pelvis) => change({ pelvis })}
-            />
-            <p className="text-fine text-soft">
-              Level: all three bones in one plane, flat when lying; from the side the front and rear hip
-              spines are about level.
-            </p>
-          </Group>
+        <div className="flex flex-col gap-3">
+          <SignQuestions groups={STACK_SIGNS} {...props} />
+          <p className="text-fine text-soft">
+            Level: all three bones in one plane, flat when lying; from the side the front and rear hip spines
+            are about level.
+          </p>
         </div>
         <div className="flex items-end justify-center gap-6">
           {(['arched', 'between', 'slouched'] as const).map((alignment) => (
@@ -170,72 +189,11 @@ export function StackTest(props: Pick<PanelProps, 'look' | 'set'>) {
 }
 
 /** What the belly, the ribs and the floor do on a long exhale and in a leg lift. */
-export function CoreTest(props: Pick<PanelProps, 'look' | 'set'>) {
-  const { signs, change } = useSigns(props);
+export function CoreTest(props: SignProps) {
   return (
-    <section aria-label="Core and pelvic floor" className="space-y-5">
+    <section aria-label="Core and pelvic floor" className="flex flex-col gap-5">
       <TestHead test="core" />
-      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-12">
-        <Group name="On a long exhale">
-          <Choice
-            label="The lower belly"
-            options={LOWER_BELLY}
-            value={signs.lowerBelly}
-            onValue={(lowerBelly) => change({ lowerBelly })}
-          />
-          <YesNo
-            label="The upper belly grips first"
-            value={signs.upperGrips}
-            onValue={(upperGrips) => change({ upperGrips })}
-          />
-          <YesNo
-            label="The ribs are dragged down"
-            value={signs.ribsDragged}
-            onValue={(ribsDragged) => change({ ribsDragged })}
-          />
-          <YesNo
-            label="The pelvis tucks instead"
-            value={signs.pelvisTucks}
-            onValue={(pelvisTucks) => change({ pelvisTucks })}
-          />
-          <YesNo
-            label="The buttocks clench"
-            value={signs.buttocksClench}
-            onValue={(buttocksClench) => change({ buttocksClench })}
-          />
-        </Group>
-        <div className="space-y-6">
-          <Group name="With a light tone, and in a leg lift">
-            <YesNo
-              label="The breath stops when a light tone is kept"
-              value={signs.toneStopsBreath}
-              onValue={(toneStopsBreath) => change({ toneStopsBreath })}
-            />
-            <YesNo
-              label="The belly pops up in a leg lift"
-              value={signs.bellyPops}
-              onValue={(bellyPops) => change({ bellyPops })}
-            />
-          </Group>
-          <Group name="Pelvic floor, as the client feels it; never touched">
-            <Choice
-              label="Between the sit bones"
-              options={FLOOR}
-              value={signs.floorFelt}
-              onValue={(floorFelt) => change({ floorFelt })}
-            />
-          </Group>
-        </div>
-      </div>
+      <SignQuestions groups={CORE_SIGNS} {...props} />
     </section>
-  );
-}
-
-function Group({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <fieldset className="space-y-2.5 border-t border-rule pt-2">
-      <legend className="pr-3 font-serif text-lead">{name}</legend>
-      {children}
-    </fieldset>
   );
 }

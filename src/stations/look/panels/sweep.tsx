@@ -1,11 +1,15 @@
 'use client';
 
+import { useState } from 'react';
 import type { Zone } from '@/core/body/zones';
 import { filledBy, ringsByHand } from '@/core/look/clip-excursions';
 import { RING_POSITION, RING_POSITIONS, type RingPosition } from '@/core/look/places';
 import { bestAlignment, ladderOf } from '@/core/look/sweep';
 import { measureStance, standsAs } from '@/core/video/stance';
 import { Ladder } from '@/pictures/ladder';
+import { Button } from '@/ui/button';
+import { useKeptOpen } from '@/ui/kept-open';
+import { Press } from '@/ui/press';
 import type { PanelProps } from './panel';
 import { SweepByClip } from './sweep-by-clip';
 import { TestHead } from './test-head';
@@ -15,14 +19,37 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
   const rows = ladderOf(look.rings);
   const empty = RING_POSITIONS.filter((p) => !look.rings[p]);
   const best = (['sitting', 'standing'] as const).flatMap((p) => bestAlignment(look.rings, p) ?? []);
-  const change = (place: RingPosition, zone: Zone, value: number) =>
-    set((l) => ringsByHand(l, place, { ...l.rings[place], [zone]: value }));
+  const [all, setAll] = useKeptOpen('questions');
+  const [place, setPlace] = useState<RingPosition>(
+    () => RING_POSITIONS.find((p) => !look.rings[p]) ?? RING_POSITIONS[0],
+  );
+  const next = RING_POSITIONS[(RING_POSITIONS.indexOf(place) + 1) % RING_POSITIONS.length]!;
+  const change = (at: RingPosition, zone: Zone, value: number) =>
+    set((l) => ringsByHand(l, at, { ...l.rings[at], [zone]: value }));
   const filled = RING_POSITIONS.flatMap((p) => (filledBy(look, p) ? [RING_POSITION[p].label] : []));
   const stands = (look.stances ?? []).flatMap(({ taps }) => standsAs(measureStance(taps)) ?? [])[0];
   return (
     <section aria-label="Position sweep" className="space-y-3">
       <TestHead test="sweep">{null}</TestHead>
-      <Ladder rows={rows} empty={empty} best={best.map((b) => b.place)} onChange={change} />
+      {all ? (
+        <Ladder rows={rows} empty={empty} best={best.map((b) => b.place)} onChange={change} />
+      ) : (
+        <>
+          <div className="border-y-[1.5px] border-ink">
+            <Ladder
+              rows={rows.filter((r) => r.place === place)}
+              empty={empty.filter((p) => p === place)}
+              best={[]}
+              onChange={change}
+            />
+          </div>
+          <Button onClick={() => setPlace(next)}>Next: {RING_POSITION[next].label}</Button>
+          {rows.length > 0 && <Ladder rows={rows} best={best.map((b) => b.place)} />}
+        </>
+      )}
+      <Press look="quiet" className="block text-small" onClick={() => setAll(!all)}>
+        {all ? 'One at a time' : 'All positions'}
+      </Press>
       <p className="max-w-[90ch] text-small">
         {best.length === 0 ? (
           <span className="text-soft">

@@ -10,6 +10,7 @@ import {
 } from '@/core/look/symptoms';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
+import { InTurn } from '@/ui/in-turn';
 import { Notice } from '@/ui/notice';
 import type { PanelProps } from './panel';
 import { Figures, TestHead } from './test-head';
@@ -39,20 +40,31 @@ export function SymptomsTest({
   return (
     <section aria-label="Complaints" className="space-y-3">
       <TestHead test="symptoms" />
-      <p className="text-small">{HOW_OFTEN.map((word, i) => `${i} ${word}`).join(' · ')}</p>
-      <div className="grid grid-cols-1 room:grid-cols-2 gap-x-10">
-        {SYMPTOMS.map((s) => (
-          <div key={s} className="border-b border-rule py-[3px]">
-            <Choice
-              beside
-              label={SYMPTOM_LABEL[s]}
-              options={ANSWERS}
-              value={answers[s] === undefined ? undefined : String(answers[s])}
-              onValue={(v) => answer(s, v)}
-            />
-          </div>
-        ))}
-      </div>
+      <InTurn
+        firstKey={0}
+        questions={SYMPTOMS.map((symptom) => ({
+          id: symptom,
+          label: SYMPTOM_LABEL[symptom],
+          options: HOW_OFTEN.map((label, i) => ({ value: String(i), label })),
+          value: answers[symptom] === undefined ? undefined : String(answers[symptom]),
+          onValue: (v) => answer(symptom, v),
+        }))}
+      >
+        <p className="text-small">{HOW_OFTEN.map((word, i) => `${i} ${word}`).join(' · ')}</p>
+        <div className="grid grid-cols-1 room:grid-cols-2 gap-x-10">
+          {SYMPTOMS.map((s) => (
+            <div key={s} className="border-b border-rule py-[3px]">
+              <Choice
+                beside
+                label={SYMPTOM_LABEL[s]}
+                options={ANSWERS}
+                value={answers[s] === undefined ? undefined : String(answers[s])}
+                onValue={(v) => answer(s, v)}
+              />
+            </div>
+          ))}
+        </div>
+      </InTurn>
       <div className="flex items-end justify-between gap-8">
         <Figures
           items={[

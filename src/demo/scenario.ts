@@ -8,7 +8,7 @@ import { caseOf } from '@/core/client/case';
 import { DEFAULT_THRESHOLDS } from '@/core/read/thresholds';
 import { holdBars } from '@/core/safety/rules';
 import type { Screen } from '@/core/screen/screen';
-import { ASKED } from '@/core/screen/screen.schema';
+import { ASKED } from '@/core/screen/asked-groups';
 import { propose } from '@/core/propose/propose';
 import { NEW_RUN, type BlockResult, type RunState } from '@/core/run/run';
 import { askId } from '@/core/lesson/answers';

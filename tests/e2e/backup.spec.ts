@@ -32,6 +32,8 @@ test('backups are set up, made, opened without Kokyu and seen to be gone', async
     await page.getByRole('button', { name: 'Back up now' }).click();
     await expect.poll(() => readdirSync(to).includes(first!)).toBe(false);
     await expect(page.getByText('1 in the folder', { exact: false })).toBeVisible();
+    // The title comes after the page.
+    await expect(page).toHaveTitle(/./);
     expect(await everyIssueFor(page)).toEqual([]);
 
     const [file] = readdirSync(to);

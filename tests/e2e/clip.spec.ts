@@ -84,7 +84,7 @@ test('an mp4 is opened, lines are drawn, and its breaths are counted, kept and r
   await page.getByRole('button', { name: 'side.mp4' }).click();
   await expect(shown.getByRole('img', { name: /7 breaths/ })).toBeVisible();
   await page.goto(`${client}/read`);
-  await page.locator('summary', { hasText: 'faint' }).click();
+  await unfold(page, 'Other patterns');
   await page.getByRole('button', { name: /^reversed/ }).click();
   await expect(page.getByText(/comes out while the ribs rise \(clip, standing\)/).first()).toBeVisible();
 });

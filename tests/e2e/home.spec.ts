@@ -345,14 +345,14 @@ test('a plan is replaced while the phone is away: what was done of the old one a
   await page.getByRole('button', { name: 'Send it home' }).click();
   await expect(page.getByRole('heading', { name: 'At home now' })).toBeVisible();
   // The new plan comes; what was done cannot be sent at that moment.
-  await phone.route('**/home/said', (route) => route.abort());
+  await context.route('**/home/said', (route) => route.abort());
   await context.setOffline(false);
   await phone.reload();
   await expect(phone.getByText(/1 thing waits to be sent/)).toBeVisible();
   await doneOne(phone, 6);
   await expect(phone.getByText(/2 things wait to be sent/)).toBeVisible();
   expect(reportsOf(file)).toHaveLength(0);
-  await phone.unroute('**/home/said');
+  await context.unroute('**/home/said');
   await phone.reload();
   await expect
     .poll(() => reportsOf(file).map((r) => (JSON.parse(r.data) as { felt: number }).felt))

@@ -114,7 +114,8 @@ for (const { client, n, path, hand, width } of CASES) {
           else if (done === 'again') await press(page, hand, 'Once more', 'a');
           else await press(page, hand, 'Step down', 'd');
           gates.push(done);
-          await page.clock.runFor(300);
+          // Longer than a press may bounce.
+          await page.clock.runFor(400);
           // Where the page has not yet drawn what was pressed, the next press would fall into the same gate.
           await expect
             .poll(

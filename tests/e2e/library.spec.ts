@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { newClient, saved } from './helpers';
+import { newClient, saved, unfold } from './helpers';
 
 test('a drill of one’s own is copied, changed with a preview, planned with, retired, saved and brought in again', async ({
   page,
@@ -44,6 +44,7 @@ test('a drill of one’s own is copied, changed with a preview, planned with, re
 
   const file = await newClient(page, 'Own drill');
   await page.goto(`${file}/write`);
+  await unfold(page, 'Wishes');
   await page.getByLabel('Kind of wish').selectOption({ label: 'has to be in' });
   await page.getByLabel('Drill wished for').selectOption({ label: 'Harbour breath' });
   await page.getByRole('button', { name: 'Keep this sequence' }).click();

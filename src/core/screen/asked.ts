@@ -1,6 +1,6 @@
 import type { FlagGroup, Flag } from './flag-table';
 import { describeFlag, FLAG_GROUPS, isSet, type Flags } from './flags';
-import type { AskedGroup } from './screen.schema';
+import type { AskedGroup } from './asked-groups';
 import type { Screen } from './screen';
 
 /** What of a screening is asked as one question, and the groups of flags in it. */

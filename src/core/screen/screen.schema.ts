@@ -5,6 +5,7 @@ import { COUNTINGS } from '../breath/counting';
 import { BodySize } from '../body/size.schema';
 import { Complaint } from './complaints.schema';
 import { Flags } from './flags.schema';
+import { ASKED } from './asked-groups';
 import { Answers } from './questions.schema';
 import { RedFlagRecord } from './red-flags.schema';
 
@@ -12,11 +13,6 @@ import { RedFlagRecord } from './red-flags.schema';
 export const Consent = z.object({ watched: z.boolean(), filmed: z.boolean(), touched: z.boolean() });
 
 export type Consent = z.infer<typeof Consent>;
-
-/** Questions of a screening that one press answers with nothing of it. */
-export const ASKED = ['birth', 'body', 'positions'] as const;
-
-export type AskedGroup = (typeof ASKED)[number];
 
 /** What is asked before anything is coached. */
 export const Screen = z.object({

@@ -76,6 +76,8 @@ export function LookStation({
   const tests = own.includes(test) ? own : TESTS.filter((t) => t === test || own.includes(t));
   const [choosing, setChoosing] = useState(false);
   const [listed, setListed] = useKeptOpen('tests');
+  /** What is seldom needed beside a test: a note, leaving it out, making it anew. */
+  const [beside, setBeside] = useKeptOpen('beside-test');
   const [before, setBefore] = useState<{ test: TestId; look: LookData } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const router = useRouter();
@@ -154,25 +156,32 @@ export function LookStation({
             thresholds={thresholds}
             barred={Object.keys(positionBars) as Position[]}
           />
-          <SkipBar
-            key={shown}
-            state={stateOf(look, shown)}
-            why={look.skipped?.[shown] ?? null}
-            onSkip={skip}
-            onAnew={() => {
-              setBefore({ test: shown, look });
-              set((l) => without(l, shown));
-            }}
-            onBringBack={
-              before?.test === shown
-                ? () => {
-                    set(() => before.look);
-                    setBefore(null);
-                  }
-                : null
-            }
-          />
-          <LookNote note={look.note} onNote={(note) => set((l) => ({ ...l, note }))} />
+          {(beside || stateOf(look, shown) === 'skipped' || before?.test === shown) && (
+            <SkipBar
+              key={shown}
+              state={stateOf(look, shown)}
+              why={look.skipped?.[shown] ?? null}
+              onSkip={skip}
+              onAnew={() => {
+                setBefore({ test: shown, look });
+                set((l) => without(l, shown));
+              }}
+              onBringBack={
+                before?.test === shown
+                  ? () => {
+                      set(() => before.look);
+                      setBefore(null);
+                    }
+                  : null
+              }
+            />
+          )}
+          {(beside || look.note !== '') && (
+            <LookNote note={look.note} onNote={(note) => set((l) => ({ ...l, note }))} />
+          )}
+          <Press look="quiet" className="self-start text-small" onClick={() => setBeside(!beside)}>
+            {beside ? 'Put away' : stateOf(look, shown) === 'seen' ? 'Note, redo' : 'Note, leave out'}
+          </Press>
         </Suspense>
       </div>
       {choosing && (

@@ -4,7 +4,7 @@ import { Check } from 'lucide-react';
 import { answerTo, ASKED_GROUPS, notForThem } from '@/core/screen/asked';
 import type { Flags } from '@/core/screen/flags';
 import type { Screen } from '@/core/screen/screen';
-import type { AskedGroup } from '@/core/screen/screen.schema';
+import type { AskedGroup } from '@/core/screen/asked-groups';
 import { Button } from '@/ui/button';
 import { Fold } from '@/ui/fold';
 import { FlagFields } from './flag-fields';

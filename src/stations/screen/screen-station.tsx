@@ -15,7 +15,7 @@ import { answersSay } from '@/core/screen/questions';
 import { flagsOf, stopsOf, withAnswers, withRedFlags } from '@/core/screen/known';
 import { goalsSay } from '@/core/safety/verdict';
 import type { Screen } from '@/core/screen/screen';
-import { ASKED } from '@/core/screen/screen.schema';
+import { ASKED } from '@/core/screen/asked-groups';
 import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { Button } from '@/ui/button';

@@ -1,26 +1,13 @@
 'use client';
 
-import {
-  ChevronLeft,
-  ChevronRight,
-  ClipboardPaste,
-  Copy,
-  Group,
-  Library,
-  Minus,
-  Plus,
-  Redo2,
-  Trash2,
-  Undo2,
-  Ungroup,
-  Wrench,
-  ZoomIn,
-  ZoomOut,
-  type LucideIcon,
-} from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { Undo2, Wrench } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Press } from '@/ui/press';
+import { Tool } from './tool';
 import type { SequenceEditor } from './use-sequence-editor';
+
+const MoreTools = dynamic(() => import('./more-tools').then((m) => m.MoreTools), { ssr: false });
 
 type Props = {
   editor: SequenceEditor;
@@ -47,7 +34,7 @@ export function WriteTools({
   onOpen,
   children,
 }: Props) {
-  const { block, problems, selected, grouped } = editor;
+  const { problems } = editor;
   const mendable = problems.some((p) => p.fix);
   return (
     <div
@@ -73,48 +60,10 @@ export function WriteTools({
       </Press>
       {open && (
         <div className="flex w-full flex-wrap justify-end gap-1">
-          <Tool label="Redo" icon={Redo2} disabled={!editor.canRedo} run={editor.redo} />
-          <Tool label="Smaller" icon={ZoomOut} disabled={furthest} run={() => onZoom(-1)} />
-          <Tool label="Larger" icon={ZoomIn} disabled={nearest} run={() => onZoom(1)} />
-          <Tool label="Earlier" icon={ChevronLeft} disabled={!block} run={() => editor.moveBy(-1)} />
-          <Tool label="Later" icon={ChevronRight} disabled={!block} run={() => editor.moveBy(1)} />
-          <Tool label="Fewer breaths" icon={Minus} disabled={!block} run={() => editor.lengthen(-1)} />
-          <Tool label="More breaths" icon={Plus} disabled={!block} run={() => editor.lengthen(1)} />
-          <Tool label="Copy" icon={Copy} disabled={!block} run={editor.copy} />
-          <Tool label="Paste after" icon={ClipboardPaste} disabled={!editor.canPaste} run={editor.paste} />
-          <Tool
-            label={grouped ? 'Ungroup' : 'Group'}
-            icon={grouped ? Ungroup : Group}
-            disabled={!grouped && selected.size < 2}
-            run={editor.group}
-          />
-          <Tool label="Take out" icon={Trash2} disabled={!block} run={editor.remove} />
-          <Tool label="Shelf of drills" icon={Library} pressed={shelf} disabled={false} run={onShelf} />
+          <MoreTools {...{ editor, nearest, furthest, onZoom, shelf, onShelf }} />
           {children}
         </div>
       )}
     </div>
   );
 }
-
-type ToolProps = {
-  label: string;
-  icon: LucideIcon;
-  disabled: boolean;
-  pressed?: boolean;
-  run: () => void;
-  children?: ReactNode;
-};
-
-const Tool = ({ label, icon: Icon, disabled, pressed, run, children }: ToolProps) => (
-  <Press
-    look="tool"
-    aria-label={label}
-    aria-expanded={pressed}
-    disabled={disabled}
-    onClick={run}
-    className="inline-flex min-h-8 items-center gap-1 px-[7px] text-small whitespace-nowrap"
-  >
-    <Icon size={17} aria-hidden /> {label} {children}
-  </Press>
-);

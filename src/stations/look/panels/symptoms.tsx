@@ -77,13 +77,11 @@ export function SymptomsTest({
           <Button onClick={rest} disabled={score.missing.length === 0}>
             The rest never
           </Button>
-          <Button
-            kind="quiet"
-            disabled={score.answered === 0}
-            onClick={() => set((l) => ({ ...l, symptoms: undefined }))}
-          >
-            Clear
-          </Button>
+          {score.answered > 0 && (
+            <Button kind="quiet" onClick={() => set((l) => ({ ...l, symptoms: undefined }))}>
+              Clear
+            </Button>
+          )}
         </div>
       </div>
       {score.answered > 0 && (

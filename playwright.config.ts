@@ -55,7 +55,6 @@ export default defineConfig({
             { name: 'kokyu-open-editor', value: 'open' },
             { name: 'kokyu-open-tests', value: 'open' },
             { name: 'kokyu-open-questions', value: 'open' },
-            { name: 'kokyu-open-beside-test', value: 'open' },
           ],
         },
       ],

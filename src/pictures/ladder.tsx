@@ -66,7 +66,12 @@ export function Ladder({ rows, empty = [], best = [], onChange }: Props) {
             {RING_POSITION[row.place].label}
             {best.includes(row.place) && <strong className="block text-fine">best alignment</strong>}
           </span>
-          <Cells excursions={row.excursions} place={row.place} onChange={onChange} />
+          <Cells
+            excursions={row.excursions}
+            place={row.place}
+            alone={onChange !== undefined && all.length === 1}
+            onChange={onChange}
+          />
           <span className="text-small tabular-nums">
             {row.low === null ? <span className="text-soft">–</span> : `${Math.round(row.low * 100)} %`}
             {row.kept !== null && row.place !== 'hookLying' && (
@@ -93,10 +98,13 @@ const order = (place: RingPosition): number =>
 function Cells({
   excursions,
   place,
+  alone,
   onChange,
 }: {
   excursions: Excursions;
   place: RingPosition;
+  /** The only row there is: it has the room. */
+  alone: boolean;
   onChange?: Props['onChange'];
 }) {
   const width = COLUMNS.length * CELL;
@@ -126,7 +134,7 @@ function Cells({
   return (
     <svg
       viewBox={`0 0 ${width} ${HEIGHT}`}
-      className={`w-full ${onChange ? 'h-[54px]' : 'h-[34px]'}`}
+      className={`w-full ${alone ? 'h-[92px]' : onChange ? 'h-[54px]' : 'h-[34px]'}`}
       preserveAspectRatio="none"
       role={onChange ? 'group' : undefined}
       aria-label={onChange ? RING_POSITION[place].label : undefined}

@@ -51,7 +51,7 @@ export function Choice<V extends string>({
   );
 }
 
-const YES_NO = [
+export const YES_NO = [
   { value: 'yes', label: 'yes' },
   { value: 'no', label: 'no' },
 ] as const;

@@ -20,24 +20,31 @@ type Props = {
   questions: readonly TurnQuestion[];
   /** The key of the first option; those after it follow. */
   firstKey?: 0 | 1;
-  /** All of them at once, for whoever would rather see them so. */
+  /** All of them at once, for whoever would rather see them so; the press that shows them, where they stand one by one. */
   children: ReactNode;
 };
 
 /** One question at a time, large, answered by a tap or a digit; the browser remembers who wants to see all of them. */
 export function InTurn({ questions, firstKey = 1, children }: Props) {
   const [all, setAll] = useKeptOpen('questions');
-  return (
+  const turn = (
+    <Press look="quiet" className="text-small" onClick={() => setAll(!all)}>
+      {all ? 'One at a time' : 'All questions'}
+    </Press>
+  );
+  return all ? (
     <>
-      {all ? children : <OneByOne questions={questions} firstKey={firstKey} />}
-      <Press look="quiet" className="self-start text-small" onClick={() => setAll(!all)}>
-        {all ? 'One at a time' : 'All questions'}
-      </Press>
+      {children}
+      <p>{turn}</p>
     </>
+  ) : (
+    <OneByOne questions={questions} firstKey={firstKey}>
+      {turn}
+    </OneByOne>
   );
 }
 
-function OneByOne({ questions, firstKey }: Required<Omit<Props, 'children'>>) {
+function OneByOne({ questions, firstKey, children }: Required<Props>) {
   const open = (from: number): number => {
     const left = (q: TurnQuestion, i: number) => q.value === undefined && i >= from;
     const next = questions.findIndex(left);
@@ -58,7 +65,7 @@ function OneByOne({ questions, firstKey }: Required<Omit<Props, 'children'>>) {
   );
   const given = questions.filter((q) => q.value !== undefined).length;
   return (
-    <div className="min-h-[300px] space-y-4 border-t border-rule pt-4">
+    <div className="min-h-64 space-y-5 border-t border-rule pt-4">
       <div aria-live="polite" className="space-y-1">
         <p className="text-small text-soft tabular-nums">
           {question
@@ -74,7 +81,7 @@ function OneByOne({ questions, firstKey }: Required<Omit<Props, 'children'>>) {
               key={option.value}
               type="button"
               aria-pressed={question.value === option.value}
-              className="min-h-14 min-w-28 rounded-sm border-[1.5px] border-soft bg-sheet px-4 text-lead hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+              className="min-h-16 min-w-32 rounded-sm border-[1.5px] border-soft bg-sheet px-4 text-lead hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
               onClick={() => answer(option.value)}
             >
               <kbd aria-hidden className="mr-2 font-sans text-small text-soft in-aria-pressed:text-paper">
@@ -85,7 +92,7 @@ function OneByOne({ questions, firstKey }: Required<Omit<Props, 'children'>>) {
           ))}
         </div>
       )}
-      <div className="flex gap-5">
+      <div className="flex items-baseline gap-5">
         {at > 0 && question && (
           <Press look="quiet" onClick={() => setAt(at - 1)}>
             Back
@@ -107,6 +114,7 @@ function OneByOne({ questions, firstKey }: Required<Omit<Props, 'children'>>) {
             Skip
           </Press>
         )}
+        {children}
       </div>
     </div>
   );

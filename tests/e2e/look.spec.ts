@@ -88,12 +88,12 @@ test('sweep, side bend, tape, complaints and numbers are recorded by keyboard an
   await page.getByRole('slider', { name: 'left side widens' }).press('ArrowRight');
   await expect(page.getByText('The sides differ by')).toContainText('90 %');
   await to(page, 'Tape');
-  await page.getByRole('radio', { name: 'inches' }).click();
+  await page.getByLabel('Read in').selectOption('inches');
   await page.getByLabel('At full exhale, in').fill('34');
   await page.getByLabel('At full inhale, in').fill('35.5');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('cell', { name: '1.5 in' })).toBeVisible();
-  await page.getByRole('radio', { name: 'cm' }).click();
+  await page.getByLabel('Read in').selectOption('cm');
   await expect(page.getByRole('cell', { name: '3.8 cm' })).toBeVisible();
   await page.getByLabel('At full exhale, cm').fill('500');
   await expect(page.getByText('Not kept: at most 250.')).toBeVisible();
@@ -152,7 +152,7 @@ test('bands: live from the stand-in, a lost line leaves a gap, analysed, kept, e
     const bytes = readFileSync(await download.path());
     await page.getByRole('button', { name: 'Record or open another' }).click();
     await page.getByRole('radio', { name: 'file' }).click();
-    await page.getByRole('radio', { name: 'standing' }).click();
+    await page.getByLabel('Position').selectOption('standing');
     await give(page, `back.${kind === 'CSV' ? 'csv' : 'edf'}`, bytes);
     await expect(page.getByText(/^back\..*hook-lying/)).toBeVisible();
     expect(await shown()).toEqual(before);

@@ -96,7 +96,7 @@ test('Look: rings by keyboard and by pulling, in two positions', async () => {
   await page.mouse.move(box.x + box.width / 2, box.y - 20, { steps: 4 });
   await page.mouse.up();
   expect(Number(await back.getAttribute('aria-valuenow'))).toBeGreaterThan(20);
-  await page.getByRole('radio', { name: 'standing' }).click();
+  await page.getByLabel('Position').selectOption('standing');
   await set('belly', 1);
   await saved(page);
 });

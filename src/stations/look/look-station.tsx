@@ -21,6 +21,7 @@ import { SaveStatus } from '@/ui/autosave/save-status';
 import { useAutosave } from '@/ui/autosave/use-autosave';
 import { Press } from '@/ui/press';
 import { fetchPanels, PANELS } from './panels/registry';
+import { MORE_OF_LOOK } from './panels/test-head';
 import { SkipBar } from './skip-bar';
 import { nextOf, TestList } from './test-list';
 
@@ -75,9 +76,8 @@ export function LookStation({
   // A test that is gone to though the protocol does not name it is shown as well.
   const tests = own.includes(test) ? own : TESTS.filter((t) => t === test || own.includes(t));
   const [choosing, setChoosing] = useState(false);
-  const [listed, setListed] = useKeptOpen('tests');
-  /** What is seldom needed beside a test: a note, leaving it out, making it anew. */
-  const [beside, setBeside] = useKeptOpen('beside-test');
+  /** What is seldom needed: all tests, a note, leaving one out, making it anew. */
+  const [more, setMore] = useKeptOpen(MORE_OF_LOOK);
   const [before, setBefore] = useState<{ test: TestId; look: LookData } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const router = useRouter();
@@ -110,20 +110,25 @@ export function LookStation({
   const next = nextOf(look, tests, shown);
   return (
     <div className="reach grid grid-cols-1 room:grid-cols-[198px_minmax(0,1fr)] gap-8">
-      <div className="flex flex-col room:sticky room:top-2 room:max-h-[calc(100vh-172px)] room:min-h-[480px] room:self-start">
+      <div className="flex flex-col room:sticky room:top-2 room:max-h-[calc(100vh-172px)] room:self-start">
         <p className="pb-1 text-fine text-soft">
           <When at={at} />
           {finished && <span title="A correction keeps the earlier value.">, finished</span>}
         </p>
-        <TestList {...{ look, tests, shown, listed }} onTest={setTest} onChoose={() => setChoosing(true)} />
-        <div className="mt-auto space-y-2 pt-2">
+        <TestList
+          {...{ look, tests, shown }}
+          listed={more}
+          onTest={setTest}
+          onChoose={() => setChoosing(true)}
+        />
+        <div className="mt-auto space-y-2 pt-4">
           {next && (
             <Button className="w-full" onClick={() => setTest(next)}>
               Next: {TEST[next].name}
             </Button>
           )}
-          <Press look="quiet" className="text-small" onClick={() => setListed(!listed)}>
-            {listed ? 'This test only' : 'All tests'}
+          <Press look="quiet" className="text-small" aria-expanded={more} onClick={() => setMore(!more)}>
+            {more ? 'Less' : 'More'}
           </Press>
           <SaveStatus autosave={autosave} />
           {error && <Notice level="care">{error}</Notice>}
@@ -156,7 +161,7 @@ export function LookStation({
             thresholds={thresholds}
             barred={Object.keys(positionBars) as Position[]}
           />
-          {(beside || stateOf(look, shown) === 'skipped' || before?.test === shown) && (
+          {(more || stateOf(look, shown) === 'skipped' || before?.test === shown) && (
             <SkipBar
               key={shown}
               state={stateOf(look, shown)}
@@ -176,12 +181,9 @@ export function LookStation({
               }
             />
           )}
-          {(beside || look.note !== '') && (
+          {(more || look.note !== '') && (
             <LookNote note={look.note} onNote={(note) => set((l) => ({ ...l, note }))} />
           )}
-          <Press look="quiet" className="self-start text-small" onClick={() => setBeside(!beside)}>
-            {beside ? 'Put away' : stateOf(look, shown) === 'seen' ? 'Note, redo' : 'Note, leave out'}
-          </Press>
         </Suspense>
       </div>
       {choosing && (

@@ -74,23 +74,26 @@ function Opening({ clip }: { clip: ClipState }) {
     <div className="flex flex-wrap items-start gap-8">
       <Filming className="w-64 shrink-0" />
       <div className="min-w-64 flex-1 space-y-3">
-        <ul className="list-disc space-y-0.5 pl-5 text-small">
-          <li>Phone on a tripod or a shelf, level with the ribs; nobody holds it.</li>
-          <li>
-            From the side: trunk over half the height of the picture, arms crossed high or held forward.
-          </li>
-          <li>
-            Fitted clothing before a plain ground that is lighter or darker, with a door frame or shelf in the
-            picture.
-          </li>
-          <li>
-            Nobody talks. Three seconds of rest, five ordinary breaths, five deep ones, three seconds more.
-          </li>
-          <li>
-            The original file, not one that was sent through a messenger: made small, one breath in
-            twenty-five is lost and a size can be 40 % off.
-          </li>
-        </ul>
+        <details>
+          <summary className="text-small">How to film</summary>
+          <ul className="list-disc space-y-0.5 pl-5 text-small">
+            <li>Phone on a tripod or a shelf, level with the ribs; nobody holds it.</li>
+            <li>
+              From the side: trunk over half the height of the picture, arms crossed high or held forward.
+            </li>
+            <li>
+              Fitted clothing before a plain ground that is lighter or darker, with a door frame or shelf in
+              the picture.
+            </li>
+            <li>
+              Nobody talks. Three seconds of rest, five ordinary breaths, five deep ones, three seconds more.
+            </li>
+            <li>
+              The original file, not one that was sent through a messenger: made small, one breath in
+              twenty-five is lost and a size can be 40 % off.
+            </li>
+          </ul>
+        </details>
         <div className="flex flex-wrap items-end gap-4">
           <Choice label="Seen" options={VIEWS} value={clip.view} onValue={(v) => v && clip.setView(v)} />
           <Select

@@ -7,6 +7,7 @@ import { LevelStrip } from '@/pictures/level-strip';
 import { CheckField, Choice } from '@/ui/choice';
 import { NumberField } from '@/ui/field';
 import { FileButton } from '@/ui/file-button';
+import { Select } from '@/ui/select';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { ExhaleList, HeardRow } from './exhale-rows';
@@ -44,7 +45,7 @@ export function ExhaleTest({ look, set, lookId }: Pick<PanelProps, 'look' | 'set
       <TestHead test="exhale" />
       <div className="flex flex-wrap items-end gap-x-7 gap-y-2">
         <Choice label="Timed" options={BY} value={by} onValue={(v) => v && setBy(v)} />
-        <Choice label="Out through" options={THROUGH} value={through} onValue={(v) => v && setThrough(v)} />
+        <Select label="Out through" options={THROUGH} value={through} onValue={setThrough} />
         {by === 'stand-in' && (
           <Choice
             label="The stand-in sounds"

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import type { FiveAndFive } from '@/core/look/look';
 import { mean } from '@/core/base/statistics';
 import { Figure } from '@/pictures/figure';
-import { Choice, YesNo } from '@/ui/choice';
+import { Choice, YES_NO } from '@/ui/choice';
+import { InTurn, type TurnQuestion } from '@/ui/in-turn';
 import { useHotkeys } from '@/ui/hotkeys';
 import { TapSurface } from '@/ui/tap-surface';
 import type { PanelProps } from './panel';
@@ -18,9 +19,6 @@ const LIFTS = [
   { value: '2', label: 'clear' },
   { value: '3', label: 'strong' },
 ] as const;
-
-const liftValue = (lift: number | undefined) =>
-  lift === undefined ? undefined : (String(lift) as (typeof LIFTS)[number]['value']);
 
 /** Five ordinary breaths, then five deep ones, counted with the instructor; then what the shoulders did. */
 export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
@@ -52,6 +50,26 @@ export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
     : n < 5
       ? `ordinary breath ${n + 1} of 5`
       : `deep breath ${n - 4} of 5`;
+  const lifts = (sign: 'ordinaryLift' | 'deepLift', label: string): TurnQuestion => ({
+    id: sign,
+    label,
+    options: LIFTS,
+    value: five[sign] === undefined ? undefined : String(five[sign]),
+    onValue: (v) => change({ [sign]: v === undefined ? undefined : Number(v) }),
+  });
+  const yesNo = (sign: 'nostrilFlare' | 'yawning', label: string): TurnQuestion => ({
+    id: sign,
+    label,
+    options: YES_NO,
+    value: five[sign] === undefined ? undefined : five[sign] ? 'yes' : 'no',
+    onValue: (v) => change({ [sign]: v === undefined ? undefined : v === 'yes' }),
+  });
+  const questions = [
+    lifts('ordinaryLift', 'Shoulders climb on ordinary breaths'),
+    lifts('deepLift', 'Shoulders climb on deep breaths'),
+    yesNo('nostrilFlare', 'Nostrils flare on ordinary breaths'),
+    yesNo('yawning', 'Yawns a lot'),
+  ];
   return (
     <section aria-label="5 ordinary + 5 deep" className="space-y-4">
       <TestHead test="five">
@@ -79,28 +97,13 @@ export function FiveTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           ]}
         />
       )}
-      <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
-        <Choice
-          label="Shoulders climb on ordinary breaths"
-          options={LIFTS}
-          value={liftValue(five.ordinaryLift)}
-          onValue={(v) => change({ ordinaryLift: v === undefined ? undefined : Number(v) })}
-        />
-        <Choice
-          label="Shoulders climb on deep breaths"
-          options={LIFTS}
-          value={liftValue(five.deepLift)}
-          onValue={(v) => change({ deepLift: v === undefined ? undefined : Number(v) })}
-        />
-        <div>
-          <YesNo
-            label="nostrils flare on ordinary breaths"
-            value={five.nostrilFlare}
-            onValue={(nostrilFlare) => change({ nostrilFlare })}
-          />
-          <YesNo label="yawns a lot" value={five.yawning} onValue={(yawning) => change({ yawning })} />
+      <InTurn questions={questions}>
+        <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
+          {questions.map(({ id, ...question }) => (
+            <Choice key={id} beside={question.options.length < 3} {...question} />
+          ))}
         </div>
-      </div>
+      </InTurn>
     </section>
   );
 }

@@ -5,7 +5,7 @@ import { Figure } from '@/pictures/figure';
 import { Choice } from '@/ui/choice';
 import { Slider } from '@/ui/slider';
 import type { PanelProps } from './panel';
-import { TestHead } from './test-head';
+import { TestHead, WithMore } from './test-head';
 
 /** Only what was looked at; undefined where that is nothing. */
 function told(hands: TwoHands): TwoHands | undefined {
@@ -41,10 +41,12 @@ export function HandsTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           )}
         </div>
       </div>
-      <p className="max-w-[74ch] text-small text-soft">
-        What counts as good depends on the school: low and quiet wants the chest hand still; all round wants
-        ribs and sternum to take part over a light front.
-      </p>
+      <WithMore>
+        <p className="max-w-[74ch] text-small text-soft">
+          What counts as good depends on the school: low and quiet wants the chest hand still; all round wants
+          ribs and sternum to take part over a light front.
+        </p>
+      </WithMore>
     </section>
   );
 }

@@ -7,7 +7,8 @@ import type { HoldEnd, HoldKind, HoldTrial } from '@/core/look/look';
 import { beginsIn, HOLD_POSITIONS } from '@/core/look/places';
 import { HoldStrip } from '@/pictures/hold-strip';
 import { Button } from '@/ui/button';
-import { CheckField, Choice } from '@/ui/choice';
+import { CheckField } from '@/ui/choice';
+import { Select } from '@/ui/select';
 import { useHotkeys } from '@/ui/hotkeys';
 import { Notice } from '@/ui/notice';
 import { Slider } from '@/ui/slider';
@@ -114,17 +115,17 @@ export function HoldTest({
       )}
       <div className="grid grid-cols-1 desk:grid-cols-[400px_1fr] gap-8">
         <div className="space-y-3">
-          <Choice
+          <Select
             label="Which hold"
             options={KIND_NAMES.map((k) => ({ value: k, label: KINDS[k].label }))}
             value={kind}
-            onValue={(k) => k && setKind(k)}
+            onValue={setKind}
           />
-          <Choice
+          <Select
             label="Position, easiest first"
             options={HOLD_POSITIONS.map((p) => ({ value: p, label: POSITION[p].label }))}
             value={position}
-            onValue={(p) => p && setPosition(p)}
+            onValue={setPosition}
           />
           <TapSurface onTap={toggle} disabled={bars.length > 0}>
             <span className="text-room-large leading-none font-semibold tabular-nums">

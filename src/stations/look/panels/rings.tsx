@@ -15,10 +15,10 @@ import { TARGET } from '@/core/read/target';
 import { Figure } from '@/pictures/figure';
 import { Rings } from '@/pictures/rings';
 import { Button } from '@/ui/button';
-import { Choice } from '@/ui/choice';
+import { Select } from '@/ui/select';
 import { Slider } from '@/ui/slider';
 import type { PanelProps } from './panel';
-import { TestHead } from './test-head';
+import { TestHead, WithMore } from './test-head';
 
 /** What each zone did, recorded by pulling the rings outward, in three positions. */
 export function RingsTest({
@@ -57,18 +57,22 @@ export function RingsTest({
         />
       </TestHead>
       <div className="flex flex-wrap items-end gap-6">
-        <Choice
+        <Select
           label="Position"
           options={RING_POSITIONS.filter(
             (p) => (MAIN_POSITIONS as readonly string[]).includes(p) || look.rings[p],
           ).map((p) => ({ value: p, label: RING_POSITION[p].label + (look.rings[p] ? ' ·' : '') }))}
           value={position}
-          onValue={(p) => p && setPosition(p)}
+          onValue={setPosition}
         />
-        <Button onClick={allSilent}>Mark the others as not moving</Button>
-        <Button kind="quiet" disabled={!look.rings[position]} onClick={clear}>
-          Clear this position
-        </Button>
+        {look.rings[position] && (
+          <>
+            <Button onClick={allSilent}>Mark the others as not moving</Button>
+            <Button kind="quiet" onClick={clear}>
+              Clear this position
+            </Button>
+          </>
+        )}
       </div>
       <Rings seen={seen} target={TARGET[school]} before={before} onChange={change} className="w-full" />
       <div className="grid grid-cols-1 room:grid-cols-[1fr_auto] items-center gap-8">
@@ -78,11 +82,13 @@ export function RingsTest({
           onValue={(v) => change('neck', v)}
           say={(v) => (seen.neck === undefined ? 'not yet' : `${Math.round(v * 100)} %`)}
         />
-        <p className="max-w-[46ch] text-fine text-soft">
-          Filled: seen. Dashed: wanted by the school “{SCHOOL_LABEL[school]}” ({SCHOOL_WISH[school]}).
-          Hatched: seen. Dotted: silent.{before ? ' Thin line: lying.' : ''}
-          {clip && ` Filled from the clip ${clip}, as measured.`}
-        </p>
+        <WithMore>
+          <p className="max-w-[46ch] text-fine text-soft">
+            Filled: seen. Dashed: wanted by the school “{SCHOOL_LABEL[school]}” ({SCHOOL_WISH[school]}).
+            Hatched: seen. Dotted: silent.{before ? ' Thin line: lying.' : ''}
+            {clip && ` Filled from the clip ${clip}, as measured.`}
+          </p>
+        </WithMore>
       </div>
     </section>
   );

@@ -3,11 +3,11 @@
 import { omit } from '@/core/base/omit';
 import type { Signs } from '@/core/look/look';
 import { Figure } from '@/pictures/figure';
-import { Choice } from '@/ui/choice';
+import { Choice, YES_NO } from '@/ui/choice';
 import { InTurn } from '@/ui/in-turn';
 import type { PanelProps } from './panel';
 import { StancePanel } from './stance';
-import { TestHead } from './test-head';
+import { TestHead, WithMore } from './test-head';
 
 const FLARE = [
   { value: 'none', label: 'no flare' },
@@ -39,11 +39,6 @@ const WEIGHT = [
   { value: 'forefoot', label: 'forefoot' },
   { value: 'whole', label: 'whole foot' },
   { value: 'heels', label: 'heels' },
-] as const;
-
-const YES_NO = [
-  { value: 'yes', label: 'yes' },
-  { value: 'no', label: 'no' },
 ] as const;
 
 /** What is asked of one sign; without options yes or no. */
@@ -167,10 +162,12 @@ export function StackTest(props: SignProps) {
       <div className="grid grid-cols-1 desk:grid-cols-[1fr_300px] gap-12">
         <div className="flex flex-col gap-3">
           <SignQuestions groups={STACK_SIGNS} {...props} />
-          <p className="text-fine text-soft">
-            Level: all three bones in one plane, flat when lying; from the side the front and rear hip spines
-            are about level.
-          </p>
+          <WithMore>
+            <p className="text-fine text-soft">
+              Level: all three bones in one plane, flat when lying; from the side the front and rear hip
+              spines are about level.
+            </p>
+          </WithMore>
         </div>
         <div className="flex items-end justify-center gap-6">
           {(['arched', 'between', 'slouched'] as const).map((alignment) => (

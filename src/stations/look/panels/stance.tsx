@@ -65,8 +65,7 @@ export function StancePanel({
         <Choice label="Seen" options={VIEWS} value={view} onValue={(v) => v && setView(v)} />
         <FileButton label="Open a picture" accept="image/jpeg,image/png,image/webp" onFile={open} />
         <span className="max-w-[44ch] text-small text-soft">
-          Camera level with the hips, the client standing as they stand. The picture is not kept, its points
-          are.
+          Camera level with the hips. Only its points are kept.
         </span>
       </div>
       {error !== '' && <Notice level="care">{error}</Notice>}

@@ -12,7 +12,7 @@ import { useKeptOpen } from '@/ui/kept-open';
 import { Press } from '@/ui/press';
 import type { PanelProps } from './panel';
 import { SweepByClip } from './sweep-by-clip';
-import { TestHead } from './test-head';
+import { TestHead, WithMore } from './test-head';
 
 /** The same breath lying, sitting and standing in three alignments each: the position ladder, which is also the input. */
 export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
@@ -47,9 +47,11 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           {rows.length > 0 && <Ladder rows={rows} best={best.map((b) => b.place)} />}
         </>
       )}
-      <Press look="quiet" className="block text-small" onClick={() => setAll(!all)}>
-        {all ? 'One at a time' : 'All positions'}
-      </Press>
+      {(all || rows.length > 0) && (
+        <Press look="quiet" className="block text-small" onClick={() => setAll(!all)}>
+          {all ? 'One at a time' : 'All positions'}
+        </Press>
+      )}
       <p className="max-w-[90ch] text-small">
         {best.length === 0 ? (
           <span className="text-soft">
@@ -75,11 +77,13 @@ export function SweepTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           <strong>standing{stands.as === 'between' ? '' : `, ${stands.as}`}</strong> is their usual one.
         </p>
       )}
-      <p className="text-fine text-soft">
-        {filled.length > 0 && `From a clip: ${filled.join('; ')}. `}
-        Dotted: silent. Neck and shoulders are not wanted. Lying and the middle alignments are the same record
-        as the rib rings.
-      </p>
+      <WithMore>
+        <p className="text-fine text-soft">
+          {filled.length > 0 && `From a clip: ${filled.join('; ')}. `}
+          Dotted: silent. Neck and shoulders are not wanted. Lying and the middle alignments are the same
+          record as the rib rings.
+        </p>
+      </WithMore>
     </section>
   );
 }

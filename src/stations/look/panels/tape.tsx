@@ -16,6 +16,7 @@ import { roundTo } from '@/core/base/statistics';
 import { CM_PER_INCH } from '@/core/base/units';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
+import { Select } from '@/ui/select';
 import { NumberField } from '@/ui/field';
 import { useHouse } from '@/ui/house';
 import { useHotkeys } from '@/ui/hotkeys';
@@ -65,19 +66,14 @@ export function TapeTest({ look, set }: Pick<PanelProps, 'look' | 'set'>) {
           value={level}
           onValue={(l) => l && setLevel(l)}
         />
-        <Choice
+        <Select
           label="Tape"
           options={TAPE_SIDES.map((s) => ({ value: s, label: s === 'whole' ? 'all round' : s }))}
           value={side}
-          onValue={(s) => s && setSide(s)}
+          onValue={setSide}
         />
-        <Choice
-          label="Read in"
-          options={UNITS}
-          value={tape.unit}
-          onValue={(unit) => unit && change({ unit })}
-        />
-        <Choice label="Keep" options={KEEP} value={tape.keep} onValue={(keep) => keep && change({ keep })} />
+        <Select label="Read in" options={UNITS} value={tape.unit} onValue={(unit) => change({ unit })} />
+        <Select label="Keep" options={KEEP} value={tape.keep} onValue={(keep) => change({ keep })} />
       </div>
       <form
         className="flex flex-wrap items-start gap-6"

@@ -3,11 +3,21 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { TEST, type TestId } from '@/core/look/tests';
 import { FigureLater } from '@/pictures/figure-later';
+import { useKeptOpen } from '@/ui/kept-open';
 import { WithTerms } from '@/ui/term';
+
+/** Under this name a browser keeps that it shows more of a look than its present test. */
+export const MORE_OF_LOOK = 'tests';
+
+/** What somebody knows by heart after the third time: there once More is pressed. */
+export function WithMore({ children }: { children: ReactNode }) {
+  return useKeptOpen(MORE_OF_LOOK)[0] ? children : null;
+}
 
 /** Name of a test, how it is set up, what touches what, and its figure or what belongs there. */
 export function TestHead({ test, how, children }: { test: TestId; how?: string; children?: ReactNode }) {
   const { name, setUp, contact, position } = TEST[test];
+  const [more] = useKeptOpen(MORE_OF_LOOK);
   const heading = useRef<HTMLHeadingElement>(null);
   // Somebody who chose this test goes on in it, with its keys.
   useEffect(() => {
@@ -20,11 +30,13 @@ export function TestHead({ test, how, children }: { test: TestId; how?: string; 
           {name}
         </h2>
         <p className="max-w-[80ch] text-small text-soft">
-          <WithTerms text={how ?? setUp} />
+          {more ? <WithTerms text={how ?? setUp} /> : (how ?? setUp)}
         </p>
-        <p className="max-w-[80ch] text-fine text-soft">
-          <span className="font-semibold text-ink">Contact:</span> <WithTerms text={contact} />
-        </p>
+        {more && (
+          <p className="max-w-[80ch] text-fine text-soft">
+            <span className="font-semibold text-ink">Contact:</span> <WithTerms text={contact} />
+          </p>
+        )}
       </div>
       {children !== undefined ? (
         children

@@ -19,7 +19,7 @@ import { namedReadings, READING } from '../read/readings';
 import type { Thresholds } from '../read/thresholds';
 import { toldIn, type Told } from '../read/told';
 import type { Finding, LessonInput } from '../lesson/input';
-import { notDrilled } from '../lesson/leads';
+import { leadingDrills, notDrilled } from '../lesson/leads';
 import { nextTime } from '../lesson/next-time';
 import { heardIn } from '../lesson/heard';
 import { taskRuns } from '../lesson/task-runs';
@@ -119,6 +119,8 @@ export type ClientCase = {
   lessonPlan: () => LessonPlan;
   /** Drills that a lesson of this client does not use, by the sign that is to go. */
   notDrilled: () => string[];
+  /** Drills that work on what leads a lesson of this client. */
+  leads: () => string[];
 };
 
 /** What a lesson knows of a client beside the plan. */
@@ -210,10 +212,11 @@ export function caseOf(records: CaseRecords): ClientCase {
   });
   const lessonPlan = once(() => lessonPlanOf(screen.data, visit?.data ?? null, oldestFirst, records.tasks));
   const notPractised = once(() => notDrilled({ ...plan(), ...lessonPlan() }));
+  const leads = once(() => leadingDrills(plan().readings ?? []));
   const coached = once(() => coachedWell(oldestFirst));
   const homes = records.homes ?? null;
   const known = { screen, looks, visits, visit, sequences, runs, homes };
-  return { ...known, flags, owned, exhale, hold, coached, plan, lessonPlan, notDrilled: notPractised };
+  return { ...known, flags, owned, exhale, hold, coached, plan, lessonPlan, notDrilled: notPractised, leads };
 }
 
 /** How a task went in the runs but one, oldest first. */

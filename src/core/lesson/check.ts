@@ -14,8 +14,19 @@ import { taskById } from '../task/library';
 import type { Task } from '../task/task.schema';
 import { isHarder } from './gate-words';
 import { LESSON_LEADS } from './ideas';
+import { leadingDrills } from './leads';
 import type { Finding } from './input';
-import { exhaleOf, FILLED, guidedS, lessonS, openS, saidIn } from '../sequence/lesson';
+import {
+  exhaleOf,
+  FILLED,
+  guidedS,
+  isTaughtAnew,
+  LEAD_SHARE,
+  lessonS,
+  NEW_MOST,
+  openS,
+  saidIn,
+} from '../sequence/lesson';
 import { SET_MOST_S } from '../sequence/set-block';
 import type { Lesson, LessonBlock } from '../sequence/lesson.schema';
 
@@ -279,14 +290,6 @@ const R9: Check = ({ blocks }, { comfortableExhaleS = null }) => {
 
 /** Or two minutes open. */
 const OPEN_S = { least: 90, most: 150 } as const;
-const NEW_MOST = 3;
-const LEAD_SHARE = 0.4;
-
-/** A drill that has to be taught; arriving and carrying on what was just done are not. */
-function isNew(drillId: string): boolean {
-  const drill = drillById(drillId);
-  return drill !== undefined && !(drill.stage === 'settle' && drill.level === 0);
-}
 
 /** Whether anything that a reading is worked on with first is open here. */
 const someOpen = (ids: readonly string[], { flags, props }: LessonFor): boolean =>
@@ -303,12 +306,12 @@ const R10: Check = (lesson, of) => {
     (share >= FILLED.least && share <= FILLED.most) || (open >= OPEN_S.least && open <= OPEN_S.most);
   const fresh = owned
     ? lesson.blocks.filter(
-        (b) => b.drillId && b.grade === undefined && isNew(b.drillId) && !owned.includes(b.drillId),
+        (b) => b.drillId && b.grade === undefined && isTaughtAnew(b.drillId) && !owned.includes(b.drillId),
       )
     : [];
   const worked = lesson.blocks.filter((b) => b.drillId && b.grade === undefined);
   const all = worked.reduce((s, b) => s + guidedS(b), 0);
-  const leads = readings.length > 0 ? readings.slice(0, 2).flatMap((r) => LESSON_LEADS[r]) : null;
+  const leads = readings.length > 0 ? leadingDrills(readings) : null;
   const led = worked.filter((b) => leads?.includes(b.drillId!)).reduce((s, b) => s + guidedS(b), 0);
   return [
     ...(fits ? [] : [say(null, `${Math.round(share * 100)} % of the time is filled`)]),

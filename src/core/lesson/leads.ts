@@ -38,6 +38,17 @@ export function notDrilled({
   ];
 }
 
+/**
+ * Drills that work on the two things that lead, as they are or one rung easier or harder: whoever steps down still works on
+ * the same.
+ */
+export function leadingDrills(readings: readonly ReadingName[]): string[] {
+  const leads = readings.slice(0, 2).flatMap((r) => LESSON_LEADS[r]);
+  const easier = leads.flatMap((id) => LIBRARY.find((d) => d.id === id)?.easier ?? []);
+  const harder = LIBRARY.filter((d) => d.easier !== undefined && leads.includes(d.easier)).map((d) => d.id);
+  return [...new Set([...leads, ...easier, ...harder])];
+}
+
 /** The task for who named none. */
 export function standInTask(input: LessonInput): Task {
   const byGoal = {

@@ -8,10 +8,10 @@ import { drillById } from '../drills/shelf';
 import type { Flags } from '../screen/flags';
 import { isOpen, verdictFor } from '../safety/verdict';
 import { mayBeDone } from './judge';
-import { SET_MOST_S } from './set-block';
+import { lessonBlockId, SET_MOST_S } from './set-block';
 import { fullHoldBar, makeBlock, type BlockClient } from './make-block';
 import { whyNotTaken } from './may-take';
-import { FILLED, lessonS } from './lesson';
+import { FILLED, guidedS, isTaughtAnew, LEAD_SHARE, lessonS, NEW_MOST } from './lesson';
 import type { Lesson } from './lesson.schema';
 import { drillOf, type Block, type Sequence } from './sequence';
 
@@ -23,8 +23,12 @@ export type MadeFor = {
   client?: BlockClient;
   /** Drills that nothing is exchanged for: what this client does not practise, and what stands in their lesson already. */
   without?: readonly string[];
+  /** Drills that work on what leads a lesson of this client. */
+  leads?: readonly string[];
   /** What comes in place of a block fills its time, with more rounds where it is short: by so much shorter or longer, s. */
   asLong?: { lessS: number; moreS: number };
+  /** Whether a lesson stays what it is with another block in the place of one: about what leads, with little that is new. */
+  suits?: (block: Block, made: Block) => boolean;
 };
 
 /** The same for a block of this sequence: in a lesson nothing is taught twice, and what is exchanged keeps the time. */
@@ -33,8 +37,34 @@ export const exchangingIn = <M extends MadeFor>(
   of: M,
 ): M =>
   lesson
-    ? { ...of, asLong: roomIn(lesson), without: [...(of.without ?? []), ...blocks.map((b) => b.drillId)] }
+    ? {
+        ...of,
+        asLong: roomIn(lesson),
+        suits: suitsIn(lesson, of),
+        without: [...(of.without ?? []), ...blocks.map((b) => b.drillId)],
+      }
     : of;
+
+/** Whether what leads keeps its share of the work, and no more is new than a lesson teaches; what was worse before may stay. */
+function suitsIn(lesson: Lesson, { leads = [], client }: MadeFor): NonNullable<MadeFor['suits']> {
+  const work = lesson.blocks.flatMap((b) =>
+    b.drillId && b.grade === undefined ? [{ id: b.id, drillId: b.drillId, s: guidedS(b) }] : [],
+  );
+  const shareOf = (all: typeof work) => {
+    const [whole, led] = [all, all.filter((w) => leads.includes(w.drillId))].map((some) =>
+      some.reduce((sum, { s }) => sum + s, 0),
+    );
+    return whole! > 0 ? led! / whole! : 1;
+  };
+  const freshOf = (all: typeof work) =>
+    all.filter((w) => isTaughtAnew(w.drillId) && !(client?.owned ?? []).includes(w.drillId)).length;
+  const [share, fresh] = [shareOf(work), freshOf(work)];
+  return (block, made) => {
+    const s = durationS(made.breathing, { ...made.dose, restS: 0 });
+    const then = work.map((w) => (w.id === lessonBlockId(block.id) ? { ...w, drillId: made.drillId, s } : w));
+    return shareOf(then) >= Math.min(share, LEAD_SHARE) && freshOf(then) <= Math.max(fresh, NEW_MOST);
+  };
+}
 
 /** By how much a block may become shorter or longer with about nine tenths of the time still taught, s. */
 function roomIn(lesson: Lesson): { lessS: number; moreS: number } {
@@ -55,24 +85,22 @@ export function alternativesFor(block: Block, of: MadeFor): Block[] {
     .sort((a, b) => overlap(b, drill) - overlap(a, drill))
     .flatMap((d) => takenFor(d, of) ?? [])
     .map((made) => inTheTimeOf(block, made, of));
-  return of.asLong ? nearInTime(block, all, of.asLong) : all;
+  return of.asLong ? fitting(block, all, of) : all;
 }
 
-/** As many are offered where hardly any is near. */
+/** As many are offered where none is near. */
 const FEW = 3;
 
-/** Those that leave a lesson about as full as it is; where these are few, the nearest. */
-function nearInTime(
-  block: Block,
-  all: readonly Block[],
-  { lessS, moreS }: NonNullable<MadeFor['asLong']>,
-): Block[] {
+/** Those that leave a lesson about what it is about, and about as full; where there is none, the nearest. */
+function fitting(block: Block, all: readonly Block[], { asLong, suits }: MadeFor): Block[] {
   const wantedS = lengthOf(block);
+  const { lessS, moreS } = asLong!;
   const offBy = (b: Block) => Math.abs(wantedS - lengthOf(b));
-  const near = new Set(all.filter((b) => lengthOf(b) >= wantedS - lessS && lengthOf(b) <= wantedS + moreS));
-  if (near.size < FEW)
-    for (const b of [...all].sort((x, y) => offBy(x) - offBy(y)).slice(0, FEW)) near.add(b);
-  return all.filter((b) => near.has(b));
+  const suiting = all.filter((b) => suits?.(block, b) ?? true);
+  const near = suiting.filter((b) => lengthOf(b) >= wantedS - lessS && lengthOf(b) <= wantedS + moreS);
+  if (near.length > 0) return near;
+  const nearest = [...(suiting.length > 0 ? suiting : all)].sort((x, y) => offBy(x) - offBy(y));
+  return nearest.slice(0, FEW);
 }
 
 const lengthOf = (b: Block): number => b.setUpS + durationS(b.breathing, b.dose);
@@ -98,8 +126,10 @@ export function harderThan(block: Block, of: MadeFor): Block | null {
   if (!drill) return null;
   const made = harderOf(drill, of.library)
     .sort((a, b) => a.level - b.level || overlap(b, drill) - overlap(a, drill))
-    .flatMap((d) => takenFor(d, of) ?? [])[0];
-  return made ? { ...inTheTimeOf(block, made, of), id: block.id } : null;
+    .flatMap((d) => takenFor(d, of) ?? [])
+    .map((b) => inTheTimeOf(block, b, of));
+  const harder = made.find((b) => of.suits?.(block, b) ?? true) ?? made[0];
+  return harder ? { ...harder, id: block.id } : null;
 }
 
 /** Rounds at most of what is exchanged. Our choice. */

@@ -1,3 +1,4 @@
+import { drillById } from '../drills/shelf';
 import type { Lesson, LessonBlock, LessonSet } from './lesson.schema';
 
 const sum = (of: readonly number[]): number => of.reduce((s, x) => s + x, 0);
@@ -37,6 +38,16 @@ export function timesOf(lesson: Lesson): TimeRow[] {
 export const lessonS = (lesson: Lesson): number => sum(timesOf(lesson).map((r) => r.totalS));
 /** The share of its time that a lesson fills (R10). */
 export const FILLED = { least: 0.85, most: 0.95 } as const;
+/** Of the guided breath, the least share that what leads has, and how many things are new at most (R10). */
+export const LEAD_SHARE = 0.4;
+export const NEW_MOST = 3;
+
+/** A drill that has to be taught; arriving and carrying on what was just done are not. */
+export function isTaughtAnew(drillId: string): boolean {
+  const drill = drillById(drillId);
+  return drill !== undefined && !(drill.stage === 'settle' && drill.level === 0);
+}
+
 /** Seconds that stay open. */
 export const openS = (lesson: Lesson): number => lesson.minutes * 60 - lessonS(lesson);
 

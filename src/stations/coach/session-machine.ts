@@ -40,6 +40,8 @@ const MOVES: ReadonlySet<RunEvent['kind']> = new Set<RunEvent['kind']>([
   'lead',
   'turned',
   'met',
+  // Steps go by the client’s own from here on, in the sound too.
+  'stride',
 ]);
 /** The same press again within this time is one press, ms; steps up and down are meant each. */
 export const BOUNCE_MS = 350;
@@ -118,11 +120,12 @@ export function clockAfter(event: RunEvent, before: Session, after: Session, lea
 
 /** What the clock of the page that leads does when another screen has changed the record. */
 export function clockAfterOther(before: RunRecord, value: RunRecord, page: string): ClockDoes {
-  const { runs, stage, index, aside } = value.state;
+  const { runs, stage, index, aside, lesson } = value.state;
   if (stage !== 'running' || runs === undefined || runs.by !== page) return { do: 'hush' };
   const other =
     index !== before.state.index ||
     aside?.kind !== before.state.aside?.kind ||
+    !sameRecord(lesson?.stride, before.state.lesson?.stride) ||
     !sameRecord(value.sequence, before.sequence);
   return other ? { do: 'sound' } : null;
 }

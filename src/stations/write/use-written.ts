@@ -15,11 +15,12 @@ type Given = {
   rev: number;
   plan: ClientPlan;
   without: readonly string[];
+  leads: readonly string[];
   library: OwnLibrary;
 };
 
 /** A sequence that is being written: what saves it, what edits it, and the client that it is checked against. */
-export function useWritten({ sequenceId, initial, rev, plan, without, library }: Given) {
+export function useWritten({ sequenceId, initial, rev, plan, without, leads, library }: Given) {
   const catalogue = useMemo(() => catalogueOf(library), [library]);
   const client: CheckClient = useMemo(
     () => ({
@@ -29,8 +30,9 @@ export function useWritten({ sequenceId, initial, rev, plan, without, library }:
       library: catalogue,
       client: blockClientOf(plan),
       without,
+      leads,
     }),
-    [plan, without, catalogue],
+    [plan, without, leads, catalogue],
   );
   const rebase = useRef<((base: Sequence, theirs: Sequence) => void) | null>(null);
   const autosave = useAutosave<Sequence>({

@@ -52,6 +52,8 @@ type Props = {
   plan: ClientPlan;
   /** Drills that a lesson of this client does not use. */
   without: readonly string[];
+  /** Drills that work on what leads a lesson of this client. */
+  leads: readonly string[];
   /** Where it hurts, pulls, leaks or is heavy. */
   places: readonly ComplaintPlace[];
   library: OwnLibrary;

@@ -142,6 +142,8 @@ describe('the clock', () => {
     const after: Session = { ...before, state: { ...before.state, index: 1 } };
     expect(clockAfter({ kind: 'next' }, before, after, false)).toBeNull();
     expect(clockAfter({ kind: 'next' }, before, after, true)).toEqual({ do: 'sound' });
+    // Tapped steps set the pace of what is heard too.
+    expect(clockAfter({ kind: 'stride', strideS: 0.8 }, before, after, true)).toEqual({ do: 'sound' });
   });
   it('rolls over the end of a block by what is over', () => {
     const rolling = new Page();
@@ -168,6 +170,8 @@ describe('the clock', () => {
     expect(clockAfterOther(mine, with_({ index: 1 }), 'here')).toEqual({ do: 'sound' });
     expect(clockAfterOther(mine, with_({ aside: { kind: 'rest', s: 0 } }), 'here')).toEqual({ do: 'sound' });
     expect(clockAfterOther(mine, with_({ blockS: 7 }), 'here')).toBeNull();
+    const stride = { s: 0.8, fromS: 0.2, blockId: 'b1' };
+    expect(clockAfterOther(mine, with_({ lesson: { stride } }), 'here')).toEqual({ do: 'sound' });
   });
 });
 

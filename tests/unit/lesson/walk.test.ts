@@ -4,7 +4,7 @@ import { drillById } from '@/core/drills/library';
 import { checkLesson, LESSON_RULES, type LessonRule } from '@/core/lesson/check';
 import { asSequence, composeLesson } from '@/core/lesson/compose';
 import type { LessonInput } from '@/core/lesson/input';
-import { notDrilled } from '@/core/lesson/leads';
+import { leadingDrills, notDrilled } from '@/core/lesson/leads';
 import { lessonNow } from '@/core/lesson/lesson-now';
 import { blockClientOf } from '@/core/propose/input';
 import {
@@ -28,6 +28,7 @@ function instead(sequence: Sequence, block: Block, c: LessonInput): [way: string
     library: c.library,
     client: blockClientOf(c),
     without: notDrilled(c),
+    leads: leadingDrills(c.readings ?? []),
   });
   const ways: [string, Block | null][] = [
     ...alternativesFor(block, of).map((b): [string, Block] => ['swap', b]),

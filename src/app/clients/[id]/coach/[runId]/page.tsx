@@ -43,7 +43,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
         library: catalogueOf(ownLibrary(scope)),
         client: blockClientOf(known.plan()),
         needs: known.plan().needs,
-        ...(run.sequence.lesson ? { without: known.notDrilled() } : {}),
+        ...(run.sequence.lesson ? { without: known.notDrilled(), leads: known.leads() } : {}),
         ...(isGiven ? {} : { memory: cueMemoryFor(scope, id, runId) }),
       }}
       places={(screen.complaints ?? []).filter((c) => c.score > 0).map((c) => c.place)}

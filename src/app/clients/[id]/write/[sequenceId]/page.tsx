@@ -41,6 +41,7 @@ export default async function SequencePage({
         rev={row.rev}
         plan={known.plan()}
         without={row.data.lesson ? known.notDrilled() : []}
+        leads={known.leads()}
         lessonPlan={known.lessonPlan()}
         places={(screen.complaints ?? []).map((c) => c.place)}
         library={ownLibrary(scope)}

@@ -48,6 +48,11 @@ export function todayOf(
     if (line) line.slots.push(slot);
     else lines.push({ place, entryId: slot.entryId, slots: [slot] });
   }
+  // Nobody does the one before as well, a minute after the one that was due.
+  for (const { slots: inLine } of lines) {
+    const last = inLine.findLastIndex((s) => s.done !== null);
+    for (const slot of inLine.slice(0, Math.max(0, last))) if (slot.done === null) slot.due = 'over';
+  }
   const open = slots.filter((s) => s.done === null && s.at !== null);
   return {
     day,

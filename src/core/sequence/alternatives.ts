@@ -62,16 +62,19 @@ function suitsIn(lesson: Lesson, { leads = [], client }: MadeFor): NonNullable<M
   return (block, made) => {
     const s = durationS(made.breathing, { ...made.dose, restS: 0 });
     const then = work.map((w) => (w.id === lessonBlockId(block.id) ? { ...w, drillId: made.drillId, s } : w));
-    return shareOf(then) >= Math.min(share, LEAD_SHARE) && freshOf(then) <= Math.max(fresh, NEW_MOST);
+    return shareOf(then) >= Math.min(share, LEAD_SHARE + 0.05) && freshOf(then) <= Math.max(fresh, NEW_MOST);
   };
 }
+
+/** What a block is taught anew with can take longer by so much than it does by itself, s. */
+const SURE_S = 40;
 
 /** By how much a block may become shorter or longer with about nine tenths of the time still taught, s. */
 function roomIn(lesson: Lesson): { lessS: number; moreS: number } {
   const [wholeS, nowS] = [lesson.minutes * 60, lessonS(lesson)];
   return {
-    lessS: Math.max(0, nowS - wholeS * FILLED.least),
-    moreS: Math.max(0, wholeS * FILLED.most - nowS),
+    lessS: Math.max(0, nowS - wholeS * FILLED.least - SURE_S),
+    moreS: Math.max(0, wholeS * FILLED.most - nowS - SURE_S),
   };
 }
 
@@ -88,19 +91,12 @@ export function alternativesFor(block: Block, of: MadeFor): Block[] {
   return of.asLong ? fitting(block, all, of) : all;
 }
 
-/** As many are offered where none is near. */
-const FEW = 3;
-
-/** Those that leave a lesson about what it is about, and about as full; where there is none, the nearest. */
+/** Those that leave a lesson about what it is about, and about as full. */
 function fitting(block: Block, all: readonly Block[], { asLong, suits }: MadeFor): Block[] {
   const wantedS = lengthOf(block);
   const { lessS, moreS } = asLong!;
-  const offBy = (b: Block) => Math.abs(wantedS - lengthOf(b));
   const suiting = all.filter((b) => suits?.(block, b) ?? true);
-  const near = suiting.filter((b) => lengthOf(b) >= wantedS - lessS && lengthOf(b) <= wantedS + moreS);
-  if (near.length > 0) return near;
-  const nearest = [...(suiting.length > 0 ? suiting : all)].sort((x, y) => offBy(x) - offBy(y));
-  return nearest.slice(0, FEW);
+  return suiting.filter((b) => lengthOf(b) >= wantedS - lessS && lengthOf(b) <= wantedS + moreS);
 }
 
 const lengthOf = (b: Block): number => b.setUpS + durationS(b.breathing, b.dose);
@@ -128,7 +124,7 @@ export function harderThan(block: Block, of: MadeFor): Block | null {
     .sort((a, b) => a.level - b.level || overlap(b, drill) - overlap(a, drill))
     .flatMap((d) => takenFor(d, of) ?? [])
     .map((b) => inTheTimeOf(block, b, of));
-  const harder = made.find((b) => of.suits?.(block, b) ?? true) ?? made[0];
+  const harder = made.find((b) => of.suits?.(block, b) ?? true);
   return harder ? { ...harder, id: block.id } : null;
 }
 

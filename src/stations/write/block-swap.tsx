@@ -21,7 +21,7 @@ export function BlockSwap({ block, client, onTake, onClose }: Props) {
       title={`In place of “${nameOf(block)}”`}
       description="Drills of the same stage that this client may do, those that serve the same first."
     >
-      {alternatives.length === 0 && <p>No other drill of this stage is open to this client.</p>}
+      {alternatives.length === 0 && <p>No other drill fits here. The shelf has all of them.</p>}
       <ul>
         {alternatives.map((other) => (
           <li key={other.drillId} className="border-b border-rule">

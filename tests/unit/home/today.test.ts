@@ -49,6 +49,10 @@ describe('today on the phone', () => {
     const hourly = lines.find((l) => l.place === 'hourly')!;
     expect(hourly.slots).toHaveLength(14);
     expect(slotFor(hourly)?.key).toBe('hour-1300');
+    // Done a little before its time, it is not followed by the one that was missed before it.
+    const early = todayOf(plan, [done('hour-1300')], at('12:50'));
+    expect(slotFor(early.lines.find((l) => l.place === 'hourly')!)?.key).toBe('hour-1400');
+    expect(early.next).toMatchObject({ key: 'hour-1400', due: 'later' });
     expect(slotFor(lines.find((l) => l.place === 'waking')!)?.key).toBe('waking');
   });
 

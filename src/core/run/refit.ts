@@ -2,8 +2,9 @@ import type { Needs } from '../aims/needs';
 import { changeS, type Position } from '../body/positions';
 import { durationS } from '../breath/timeline';
 import { doseWorth, dosesOf } from '../sequence/dose';
-import { clock, drillOf, nameOf, type Block, type Sequence } from '../sequence/sequence';
+import { clock, drillOf, type Block, type Sequence } from '../sequence/sequence';
 import { lessonBlockId, setNumber } from '../sequence/set-block';
+import { titleIn } from '../sequence/lesson';
 import { TASK_PREFIX } from '../task/prefix';
 
 /** What is left after a change of course, brought into the time that is left. */
@@ -71,7 +72,7 @@ export function refit(
   for (let i = rest.length - 1; i >= 0 && way; i--, way = way.before) kept[i] = way.chosen;
   return {
     blocks: kept.flatMap((b) => b ?? []),
-    gaveUp: sayGivenUp(rest, kept),
+    gaveUp: sayGivenUp(rest, kept, lesson),
     overS: Math.max(0, endS(best) - leftS),
   };
 }
@@ -137,9 +138,15 @@ function bestOf(ways: readonly Way[]): Way[] {
 const thinned = (front: readonly Way[]): Way[] =>
   Array.from({ length: MOST_WAYS }, (_, i) => front[Math.round((i * (front.length - 1)) / (MOST_WAYS - 1))]!);
 
-function sayGivenUp(rest: readonly Block[], kept: readonly (Block | null)[]): string {
-  const said = (b: Block): string =>
-    setNumber(b.id) > 1 ? `${nameOf(b)}, set ${setNumber(b.id)}` : nameOf(b);
+function sayGivenUp(
+  rest: readonly Block[],
+  kept: readonly (Block | null)[],
+  lesson: Sequence['lesson'],
+): string {
+  const said = (b: Block): string => {
+    const name = titleIn(lesson, b);
+    return setNumber(b.id) > 1 ? `${name}, set ${setNumber(b.id)}` : name;
+  };
   const out = rest.filter((_, i) => kept[i] === null).map(said);
   const shorter = rest.flatMap((b, i) => {
     const k = kept[i];

@@ -1,4 +1,6 @@
 import { drillById } from '../drills/shelf';
+import { nameOf, type Block } from './sequence';
+import { lessonBlockId } from './set-block';
 import type { Lesson, LessonBlock, LessonSet } from './lesson.schema';
 
 const sum = (of: readonly number[]): number => of.reduce((s, x) => s + x, 0);
@@ -33,6 +35,10 @@ export function timesOf(lesson: Lesson): TimeRow[] {
     row('Home told', { teachS: lesson.homeS, guidedS: 0, freeS: 0 }),
   ];
 }
+
+/** What a block is called in its lesson; the name of its drill where it has none. */
+export const titleIn = (lesson: Lesson | undefined, block: Block): string =>
+  lesson?.blocks.find((b) => b.id === lessonBlockId(block.id))?.title ?? nameOf(block);
 
 /** Seconds that a lesson takes in all. */
 export const lessonS = (lesson: Lesson): number => sum(timesOf(lesson).map((r) => r.totalS));

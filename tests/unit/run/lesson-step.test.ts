@@ -135,4 +135,9 @@ it('what is cut when it is late is told by blocks, sets together, and never the 
   expect(lines.some((l) => l.was !== l.now)).toBe(true);
   expect(lines.at(-1)!.now).not.toBe('');
   expect(new Set(lines.map((l) => l.name)).size).toBe(lines.length);
+  // Of the block that is under way those after the present set; what went is named as the lesson names it.
+  expect(lines[0]!.was).toMatch(/^\d+ more sets?, /);
+  expect(lines.slice(1).every((l) => !l.was.includes('more'))).toBe(true);
+  const cut = lines.find((l) => l.was !== l.now)!;
+  expect(fitted.state.said).toContain(cut.name);
 });

@@ -32,7 +32,7 @@ export const READING_IDEA: Record<ReadingName, Idea> = {
   },
   oneSided: {
     because: 'one side has gone quiet and the other breathes for both',
-    so: 'that side rises first and twice as often',
+    so: 'we let that side rise first and twice as often',
     title: 'The quiet side first',
   },
   fastIrregular: {
@@ -57,7 +57,7 @@ export const READING_IDEA: Record<ReadingName, Idea> = {
   },
   floorOverloaded: {
     because: 'the pressure goes down before the floor is there to meet it',
-    so: 'the low belly and the floor learn to come first, with as much letting go in between',
+    so: 'we teach the low belly and the floor to come first, with as much letting go in between',
     title: 'From low to high',
   },
   toneStopsBreath: {

@@ -2,6 +2,7 @@ import { demandsIn, checkLesson, LESSON_RULES, type LessonFor, type LessonRule }
 import { composeLesson, type Composed } from '@/core/lesson/compose';
 import { lessonS } from '@/core/sequence/lesson';
 import { Lesson, type LessonBlock } from '@/core/sequence/lesson.schema';
+import { NEED_IDEA, READING_IDEA } from '@/core/lesson/ideas';
 import { MODEL_LESSONS } from '@/core/lesson/models';
 import { lessonText } from '@/core/lesson/print';
 import { signFor, SIGNS, placeOf } from '@/core/lesson/signs';
@@ -32,6 +33,13 @@ describe('a composed lesson', () => {
       expect(share).toBeLessThanOrEqual(0.95);
     },
   );
+
+  it('says its idea in one sentence that goes on to the task: “so we …, and take that to …”', () => {
+    for (const { because, so, title } of [...Object.values(READING_IDEA), ...Object.values(NEED_IDEA)]) {
+      expect([title, so]).toEqual([title, expect.stringMatching(/^we /)]);
+      expect([title, because]).toEqual([title, expect.not.stringMatching(/^we |[.]$/)]);
+    }
+  });
 
   it('ends with the client’s own task, and sends it home', () => {
     for (const c of MODEL_CLIENTS) {

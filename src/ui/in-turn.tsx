@@ -20,7 +20,7 @@ type Props = {
   questions: readonly TurnQuestion[];
   /** The key of the first option; those after it follow. */
   firstKey?: 0 | 1;
-  /** All of them at once, for whoever would rather see them so; the press that shows them, where they stand one by one. */
+  /** All of them at once, for whoever would rather see them so. */
   children: ReactNode;
 };
 
@@ -38,13 +38,15 @@ export function InTurn({ questions, firstKey = 1, children }: Props) {
       <p>{turn}</p>
     </>
   ) : (
-    <OneByOne questions={questions} firstKey={firstKey}>
-      {turn}
-    </OneByOne>
+    <OneByOne questions={questions} firstKey={firstKey} turn={turn} />
   );
 }
 
-function OneByOne({ questions, firstKey, children }: Required<Props>) {
+function OneByOne({
+  questions,
+  firstKey,
+  turn,
+}: Required<Omit<Props, 'children'>> & { /** The press that shows all of them. */ turn: ReactNode }) {
   const open = (from: number): number => {
     const left = (q: TurnQuestion, i: number) => q.value === undefined && i >= from;
     const next = questions.findIndex(left);
@@ -114,7 +116,7 @@ function OneByOne({ questions, firstKey, children }: Required<Props>) {
             Skip
           </Press>
         )}
-        {children}
+        {turn}
       </div>
     </div>
   );

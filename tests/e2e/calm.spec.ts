@@ -105,15 +105,20 @@ async function firstClass(page: Page): Promise<string> {
   return (await link.getAttribute('href'))!;
 }
 
+/** Begins a look of a client; its address. */
+async function newLook(page: Page, file: string): Promise<string> {
+  await page.goto(`${file}/look`);
+  await page.getByRole('button', { name: 'Start a new look' }).click();
+  await page.waitForURL(/\/look\/[0-9a-f-]{36}$/);
+  return page.url();
+}
+
 test('a look shows one test, and no more than a person takes in beside somebody who is looked at', async ({
   page,
 }) => {
   test.setTimeout(240_000);
   const file = await newClient(page, 'Calm Look');
-  await page.goto(`${file}/look`);
-  await page.getByRole('button', { name: 'Start a new look' }).click();
-  await page.waitForURL(/\/look\/[0-9a-f-]{36}$/);
-  const look = page.url();
+  const look = await newLook(page, file);
   await page.goto(`${file}/screen`);
   await unfold(page, 'Consent, props, size');
   for (const to of ['watched', 'filmed']) await page.getByRole('checkbox', { name: `to be ${to}` }).click();
@@ -127,11 +132,8 @@ test('a look shows one test, and no more than a person takes in beside somebody 
 test('questions of a look come one at a time, answered by a digit, gone back to and left out', async ({
   page,
 }) => {
-  const file = await newClient(page, 'Calm Answers');
-  await page.goto(`${file}/look`);
-  await page.getByRole('button', { name: 'Start a new look' }).click();
-  await page.waitForURL(/\/look\/[0-9a-f-]{36}$/);
-  await page.goto(`${page.url()}?test=symptoms`);
+  const look = await newLook(page, await newClient(page, 'Calm Answers'));
+  await page.goto(`${look}?test=symptoms`);
   await page.waitForLoadState('networkidle');
   const asked = page.getByRole('heading', { level: 3 });
   await expect(asked).toHaveText('pain in the chest');

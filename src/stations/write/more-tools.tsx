@@ -18,7 +18,7 @@ import {
 import { Tool } from './tool';
 import type { SequenceEditor } from './use-sequence-editor';
 
-type Props = {
+export type MoreToolsProps = {
   editor: SequenceEditor;
   nearest: boolean;
   furthest: boolean;
@@ -28,7 +28,7 @@ type Props = {
 };
 
 /** What is seldom done to the chosen blocks and to the view of them. */
-export function MoreTools({ editor, nearest, furthest, onZoom, shelf, onShelf }: Props) {
+export function MoreTools({ editor, nearest, furthest, onZoom, shelf, onShelf }: MoreToolsProps) {
   const { block, selected, grouped } = editor;
   return (
     <>

@@ -4,18 +4,12 @@ import dynamic from 'next/dynamic';
 import { Undo2, Wrench } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Press } from '@/ui/press';
+import type { MoreToolsProps } from './more-tools';
 import { Tool } from './tool';
-import type { SequenceEditor } from './use-sequence-editor';
 
 const MoreTools = dynamic(() => import('./more-tools').then((m) => m.MoreTools), { ssr: false });
 
-type Props = {
-  editor: SequenceEditor;
-  nearest: boolean;
-  furthest: boolean;
-  onZoom: (by: number) => void;
-  shelf: boolean;
-  onShelf: () => void;
+type Props = MoreToolsProps & {
   open: boolean;
   onOpen: (open: boolean) => void;
   /** What else is seldom needed. */
@@ -23,17 +17,8 @@ type Props = {
 };
 
 /** What is done most; everything else that can be done to the chosen blocks, behind a press, in words. */
-export function WriteTools({
-  editor,
-  nearest,
-  furthest,
-  onZoom,
-  shelf,
-  onShelf,
-  open,
-  onOpen,
-  children,
-}: Props) {
+export function WriteTools({ open, onOpen, children, ...tools }: Props) {
+  const { editor } = tools;
   const { problems } = editor;
   const mendable = problems.some((p) => p.fix);
   return (
@@ -60,7 +45,7 @@ export function WriteTools({
       </Press>
       {open && (
         <div className="flex w-full flex-wrap justify-end gap-1">
-          <MoreTools {...{ editor, nearest, furthest, onZoom, shelf, onShelf }} />
+          <MoreTools {...tools} />
           {children}
         </div>
       )}
